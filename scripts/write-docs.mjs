@@ -1,0 +1,7 @@
+// Writes the files that follow from the core: the JSON Schemas of plans and gear files, and the demo jobs.
+import { writeFileSync } from 'node:fs';
+import { DEMOS, gearJsonSchema, planJsonSchema, writePlan } from '../core/dist/index.js';
+
+writeFileSync('docs/plan.schema.json', `${JSON.stringify(planJsonSchema(), null, 2)}\n`);
+writeFileSync('docs/gear.schema.json', `${JSON.stringify(gearJsonSchema(), null, 2)}\n`);
+for (const { file, plan } of DEMOS) writeFileSync(`demo/${file}.zarnel.json`, writePlan(plan()));
