@@ -1,0 +1,141 @@
+import { GEAR_KINDS, gearTypeSchema } from './plan/gear-type.ts';
+import { z } from './zod.ts';
+
+/** What server and client say to each other, apart from the plan itself. */
+export const jobSummarySchema = z.strictObject({
+  id: z.uuid(),
+  name: z.string(),
+  archived: z.boolean(),
+  createdAt: z.iso.datetime(),
+  updatedAt: z.iso.datetime(),
+  /** The newest saved revision; also the plan’s ETag, in quotes. */
+  revision: z.number().int().min(1),
+});
+export type JobSummary = z.infer<typeof jobSummarySchema>;
+
+export const jobListSchema = z.strictObject({
+  jobs: z.array(jobSummarySchema),
+  total: z.number().int().min(0),
+});
+export type JobList = z.infer<typeof jobListSchema>;
+
+export const createJobSchema = z.strictObject({
+  name: z.string().trim().min(1, 'must not be empty').max(120),
+  codeBasis: z.enum(['us', 'iec']),
+  setting: z.enum(['building', 'mobile']).default('building'),
+  meanMaxTempC: z.number().min(-90).max(90),
+});
+
+export const patchJobSchema = z
+  .strictObject({
+    name: z.string().trim().min(1, 'must not be empty').max(120).optional(),
+    archived: z.boolean().optional(),
+  })
+  .refine((patch) => Object.keys(patch).length > 0, 'must change something');
+
+export const restoreSchema = z.strictObject({ revision: z.number().int().min(1) });
+
+/** save: acknowledged. conflict: a stale save, kept beside. restore: an older revision made current. */
+export const REVISION_KINDS = ['save', 'conflict', 'restore'] as const;
+
+export const revisionSchema = z.strictObject({
+  number: z.number().int().min(1),
+  kind: z.enum(REVISION_KINDS),
+  /** The revision it was made from; null for the first. */
+  madeFrom: z.number().int().min(1).nullable(),
+  createdAt: z.iso.datetime(),
+  sizeChars: z.number().int().min(0),
+});
+export type Revision = z.infer<typeof revisionSchema>;
+
+export const revisionListSchema = z.strictObject({ revisions: z.array(revisionSchema) });
+export type RevisionList = z.infer<typeof revisionListSchema>;
+
+export const savedSchema = z.strictObject({ revision: z.number().int().min(1) });
+
+/** RFC 9457 problem document; `errors` name the fields, `current` and `kept` the revisions of a refused save. */
+export const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string().optional(),
+  requestId: z.string().optional(),
+  errors: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  current: z.number().int().optional(),
+  kept: z.number().int().optional(),
+});
+export type Problem = z.infer<typeof problemSchema>;
+
+/** A library type as the list shows it. Samples ship with Zarnel; the others are the user’s own. */
+export const gearSummarySchema = z.strictObject({
+  id: z.uuid(),
+  name: z.string(),
+  kind: z.enum(GEAR_KINDS),
+  /** The newest version; also its ETag, in quotes. */
+  version: z.number().int().min(1),
+  isSample: z.boolean(),
+  archived: z.boolean(),
+  updatedAt: z.iso.datetime(),
+  widthMm: z.number(),
+  heightMm: z.number(),
+  depthMm: z.number(),
+  massKg: z.number(),
+});
+export type GearSummary = z.infer<typeof gearSummarySchema>;
+
+export const gearListSchema = z.strictObject({
+  gear: z.array(gearSummarySchema),
+  total: z.number().int().min(0),
+});
+export type GearList = z.infer<typeof gearListSchema>;
+
+export const gearDetailSchema = z.strictObject({ summary: gearSummarySchema, type: gearTypeSchema });
+export type GearDetail = z.infer<typeof gearDetailSchema>;
+
+/** At most this many types come in with one request. */
+export const MOST_GEAR_AT_ONCE = 500;
+export const importGearSchema = z.strictObject({
+  gear: z.array(gearTypeSchema).min(1).max(MOST_GEAR_AT_ONCE),
+});
+export const gearIdsSchema = z.strictObject({ ids: z.array(z.uuid()).max(MOST_GEAR_AT_ONCE) });
+export const gearVersionsSchema = z.strictObject({
+  versions: z.array(z.strictObject({ id: z.uuid(), version: z.number().int().min(1) })),
+});
+export const patchGearSchema = z.strictObject({ archived: z.boolean() });
+
+const readingBase = {
+  /** Made where the reading is taken, so that sending it twice keeps it once. */
+  id: z.uuid(),
+  /** What was measured: the key of a survey item. */
+  item: z.string().min(1).max(200),
+  value: z.number().min(-1e7).max(1e7),
+  unit: z.enum(['mm', 'deg']),
+  instrument: z.enum(['laser', 'level', 'typed']),
+  takenAt: z.iso.datetime(),
+  takenBy: z.string().trim().min(1, 'must name who took it').max(80),
+  note: z.string().max(500),
+} as const;
+
+export const newReadingSchema = z.strictObject(readingBase);
+export type NewReading = z.infer<typeof newReadingSchema>;
+export const newReadingsSchema = z.strictObject({ readings: z.array(newReadingSchema).min(1).max(500) });
+
+/** A kept reading. One that was struck stays, with the reason, and does not count. */
+export const readingSchema = z.strictObject({ ...readingBase, struck: z.string().max(200).nullable() });
+export type Reading = z.infer<typeof readingSchema>;
+export const readingListSchema = z.strictObject({
+  readings: z.array(readingSchema),
+  total: z.number().int().min(0),
+});
+export type ReadingList = z.infer<typeof readingListSchema>;
+export const strikeSchema = z.strictObject({
+  reason: z.string().trim().min(1, 'must say why').max(200).nullable().describe('Null takes the strike back'),
+});
+
+export const instrumentSchema = z.strictObject({
+  id: z.enum(['laser', 'level']),
+  name: z.string(),
+  unit: z.enum(['mm', 'deg']),
+  isSimulated: z.boolean(),
+});
+export const instrumentListSchema = z.strictObject({ instruments: z.array(instrumentSchema) });

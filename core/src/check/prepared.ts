@@ -1,0 +1,80 @@
+import { bodyOf, type BodyMm } from '../gear/body.ts';
+import type { GearType } from '../plan/gear-type.ts';
+import type { Placement } from '../plan/placement.ts';
+import type { Plan } from '../plan/plan.ts';
+import { buildSite, type Site, type SiteFace } from '../site/site.ts';
+import { BoxGrid } from './box-grid.ts';
+
+/** Cells of about one unit’s width. */
+const CELL_MM = 500;
+
+/** Gear on its face, with its body worked out. */
+export type Hung = {
+  readonly id: string;
+  readonly placement: Placement;
+  readonly type: GearType;
+  readonly face: SiteFace;
+  readonly body: BodyMm;
+};
+
+/** All that checks share, computed once from a plan whose references hold. */
+export type Prepared = {
+  readonly plan: Plan;
+  readonly site: Site;
+  readonly hung: ReadonlyMap<string, Hung>;
+  readonly onFace: ReadonlyMap<string, readonly Hung[]>;
+  readonly grids: ReadonlyMap<string, BoxGrid<Hung>>;
+};
+
+/**
+ * Works out a plan. What `before`, the same plan before an edit, has worked out and the edit left alone is kept: the
+ * site while no face, fold or condition changed, each piece of gear while it hangs as it did, the grid of each face
+ * while none of its gear moved. The answer is the same either way.
+ */
+export function prepare(plan: Plan, before: Prepared | null = null): Prepared {
+  const site = before !== null && hasSameSite(plan, before.plan) ? before.site : buildSite(plan);
+  const types = new Map(plan.gearTypes.map((type) => [type.id, type]));
+  const hung = new Map<string, Hung>();
+  const onFace = new Map<string, Hung[]>();
+  for (const placement of plan.placements) {
+    const type = types.get(placement.type);
+    const face = site.faces.get(placement.face);
+    if (type === undefined || face === undefined) {
+      throw new Error(`“${placement.id}” refers to nothing: the plan was not checked.`);
+    }
+    const known = before?.hung.get(placement.id);
+    const isKept = known?.placement === placement && known.type === type && known.face === face;
+    const item = isKept ? known : { id: placement.id, placement, type, face, body: bodyOf(type, placement) };
+    hung.set(item.id, item);
+    const others = onFace.get(face.id);
+    if (others === undefined) onFace.set(face.id, [item]);
+    else others.push(item);
+  }
+  const grids = new Map(
+    [...onFace].map(([face, items]) => {
+      const known = before?.grids.get(face);
+      const isKept = known !== undefined && hasSameItems(items, before?.onFace.get(face) ?? []);
+      return [face, isKept ? known : new BoxGrid(items, CELL_MM)];
+    }),
+  );
+  return { plan, site, hung, onFace, grids };
+}
+
+function hasSameSite(a: Plan, b: Plan): boolean {
+  return a.faces === b.faces && a.folds === b.folds && a.site === b.site && a.rootFace === b.rootFace;
+}
+
+function hasSameItems(a: readonly Hung[], b: readonly Hung[]): boolean {
+  return a.length === b.length && a.every((item, index) => item === b[index]);
+}
+
+/** The same gear hung elsewhere on its face; the prepared plan is unchanged. */
+export function hungAt(item: Hung, xMm: number, yMm: number): Hung {
+  const placement = { ...item.placement, xMm, yMm };
+  return { ...item, placement, body: bodyOf(item.type, placement) };
+}
+
+/** Gear on the same face near a box, without `except`. */
+export function gearNear(prepared: Prepared, face: string, box: BodyMm, except: string): Hung[] {
+  return (prepared.grids.get(face)?.near(box) ?? []).filter(({ id }) => id !== except);
+}

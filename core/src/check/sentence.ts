@@ -1,0 +1,56 @@
+import { formatAgainst, formatQuantity, type Reader } from '../quantity/format.ts';
+import type { SourceRef } from '../reference/source.ts';
+import { assertNever } from '../result.ts';
+import type { CheckMeta, Finding, Fix, MessageData } from './finding.ts';
+
+/** The finding as a sentence, in the reader’s units. Measured and required never print alike unless equal. */
+export function sentenceOf(finding: Finding, meta: CheckMeta, reader: Reader): string {
+  const template = meta.messages[finding.message];
+  if (template === undefined) throw new Error(`${meta.id} has no message “${finding.message}”.`);
+  return fill(template, finding.data, measuredAndRequired(finding, reader), reader);
+}
+
+export function fixLabelOf(fix: Fix, meta: CheckMeta, reader: Reader): string {
+  const template = meta.fixMessages[fix.message];
+  if (template === undefined) throw new Error(`${meta.id} has no fix message “${fix.message}”.`);
+  return fill(template, fix.data, {}, reader);
+}
+
+/** The two figures of a finding as they are shown beside each other. */
+export function measuredAndRequired(finding: Finding, reader: Reader): Record<string, string> {
+  const { measured, required } = finding;
+  if (measured?.unit === 'mm' && required?.unit === 'mm') {
+    return formatAgainst(measured.value, required.value, reader);
+  }
+  return {
+    ...(measured === null ? {} : { measured: formatQuantity(measured, reader) }),
+    ...(required === null ? {} : { required: formatQuantity(required, reader) }),
+  };
+}
+
+/** Where a figure or rule comes from, in words. */
+export function sourceText(source: SourceRef): string {
+  switch (source.kind) {
+    case 'published':
+      return [
+        `${source.title}, ${source.clause} (${source.edition})`,
+        ...(source.fromMemory ? ['written from memory: check against your edition'] : []),
+      ].join('; ');
+    case 'maker':
+      return `Maker: ${source.title}`;
+    case 'practice':
+      return `Common practice, no published source: ${source.title}`;
+    case 'yours':
+      return `Yours: ${source.title}`;
+    default:
+      return assertNever(source);
+  }
+}
+
+function fill(template: string, data: MessageData, figures: Record<string, string>, reader: Reader): string {
+  return template.replace(/\{(\w+)\}/gu, (_, name: string) => {
+    const value = figures[name] ?? data[name];
+    if (value === undefined) throw new Error(`The message “${template}” lacks {${name}}.`);
+    return typeof value === 'string' ? value : formatQuantity(value, reader);
+  });
+}

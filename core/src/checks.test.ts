@@ -1,0 +1,126 @@
+import { describe, expect, test } from '@jest/globals';
+import { readdirSync, readFileSync } from 'node:fs';
+import { fixLabelOf, sentenceOf, sourceText } from './check/sentence.ts';
+import { CHECKS, getCheckMeta } from './checks.ts';
+import { honeyHouse } from './demo/honey-house.ts';
+import { evaluatePlan } from './evaluate.ts';
+import { applyEdits, type PlanEdit } from './plan/edits/apply-edit.ts';
+import type { Plan } from './plan/plan.ts';
+import { getSample } from './gear/samples.ts';
+import type { ClearanceRule } from './plan/gear-type.ts';
+import { beside, rectangle } from './test/plans.ts';
+import { INCH_READER, METRIC_READER } from './quantity/format.ts';
+
+function edited(...edits: PlanEdit[]): Plan {
+  const applied = applyEdits(honeyHouse(), edits);
+  if (!applied.ok) throw new Error(applied.fault.message);
+  return applied.value.plan;
+}
+
+/** The demo with its first findings cleared. */
+const CLEAN: PlanEdit[] = [
+  { kind: 'move-placement', placement: 'inverter-b', xMm: 58.5 * 25.4, yMm: (36 + 27.875) * 25.4 },
+  { kind: 'move-pass', pass: 'roof-hole', xMm: 92 * 25.4, yMm: 30 * 25.4 },
+];
+
+/** The inverter with one more rule. */
+function withRule(more: Partial<ClearanceRule>): PlanEdit {
+  const type = getSample('inverter-8kw');
+  const rules = [...type.rules, beside('extra', { counterpart: 'any-gear', ...more })];
+  return { kind: 'set-gear-type', gearType: { ...type, rules } };
+}
+
+/** For each check an edit of the clean demo that it must find. */
+const FAILING: Record<string, PlanEdit[]> = {
+  'clearance.beside': [{ kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 20 } }, { kind: 'move-placement', placement: 'inverter-b', xMm: 54 * 25.4, yMm: 63.875 * 25.4 }],
+  'clearance.face-edge': [{ kind: 'move-placement', placement: 'inverter-a', xMm: 0, yMm: 63.875 * 25.4 }],
+  'clearance.location': [
+    { kind: 'place-gear', placement: { id: 'out', name: 'Out', type: 'load-centre-125a', face: 'roof-top', xMm: 800, yMm: 1200 } },
+  ],
+  'clearance.overlap': [{ kind: 'move-placement', placement: 'disconnect', xMm: 133 * 25.4, yMm: 54 * 25.4 }],
+  'clearance.front': [withRule({ side: 'front', distance: { value: 36, unit: 'in' } })],
+  'clearance.stacked': [
+    withRule({ side: 'above', distance: { value: 12, unit: 'in' } }),
+    { kind: 'place-gear', placement: { id: 'over', name: 'Over', type: 'array-junction-box', face: 'plant-wall', xMm: 32 * 25.4, yMm: 80 * 25.4 } },
+  ],
+  'pack.no-drill': [{ kind: 'move-placement', placement: 'battery-a', xMm: 16.5 * 25.4, yMm: 45 * 25.4 }],
+  'survey.site': [{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }],
+  'route.way': [{ kind: 'remove-pass', pass: 'roof-hole' }],
+  'seal.framing': [{ kind: 'move-pass', pass: 'roof-hole', xMm: 96.5 * 25.4, yMm: 30 * 25.4 }],
+  'seal.gland': [{ kind: 'set-pass-gland', pass: 'roof-hole', gland: 'M40' }],
+  'wireway.holes': [{ kind: 'move-placement', placement: 'inverter-a', xMm: 12 * 25.4, yMm: 63.875 * 25.4 }],
+  'wireway.nipple': [{ kind: 'set-joint-play', joint: 'a-dc', playMm: 0 }],
+}; // prettier-ignore
+
+describe('the registry of checks', () => {
+  const ids = CHECKS.map(({ meta }) => meta.id);
+
+  test('lists every check file once, sorted', () => {
+    const files = ['clearance', 'pack', 'route', 'seal', 'survey', 'wireway'].flatMap((folder) =>
+      readdirSync(`core/src/${folder}`)
+        .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+        .filter((file) =>
+          /export const \w+: Check = /u.test(readFileSync(`core/src/${folder}/${file}`, 'utf8')),
+        ),
+    );
+    expect(files.length).toBe(ids.length);
+    expect(ids).toEqual([...ids].sort());
+    expect(new Set(ids).size).toBe(ids.length);
+  });
+
+  test('cites a source for every check', () => {
+    for (const { meta } of CHECKS) expect(sourceText(meta.source).length).toBeGreaterThan(10);
+  });
+
+  test('passes the demo once its first findings are cleared', () => {
+    expect(evaluatePlan(edited(...CLEAN)).findings.map(({ id }) => id)).toEqual([]);
+  });
+
+  test.each(ids)('%s finds its failing case', (id) => {
+    const edits = FAILING[id];
+    if (edits === undefined) throw new Error(`no failing case for ${id}`);
+    const { findings } = evaluatePlan(edited(...CLEAN, ...edits));
+    expect(findings.map(({ check }) => check)).toContain(id);
+  });
+
+  test('fills every sentence and fix label with its data, in both unit systems', () => {
+    for (const edits of [[], ...Object.values(FAILING)]) {
+      for (const finding of evaluatePlan(edited(...edits)).findings) {
+        const meta = getCheckMeta(finding.check);
+        for (const reader of [INCH_READER, METRIC_READER]) {
+          expect(sentenceOf(finding, meta, reader)).not.toMatch(/[{}]|undefined|NaN/u);
+          for (const fix of finding.fixes)
+            expect(fixLabelOf(fix, meta, reader)).not.toMatch(/[{}]|undefined/u);
+        }
+      }
+    }
+  });
+
+  test('offers only fixes that can be made and clear their finding', () => {
+    for (const edits of [[], ...Object.values(FAILING)]) {
+      const plan = edited(...edits);
+      for (const finding of evaluatePlan(plan).findings) {
+        for (const fix of finding.fixes) {
+          const fixed = applyEdits(plan, fix.edits);
+          if (!fixed.ok) throw new Error(`${finding.id}: ${fixed.fault.message}`);
+          const left = evaluatePlan(fixed.value.plan).findings.map(({ id }) => id);
+          expect(left).not.toContain(finding.id);
+        }
+      }
+    }
+  });
+
+  test('gives findings ids that are unique and stable across runs', () => {
+    const { findings } = evaluatePlan(edited(...Object.values(FAILING).slice(0, 4).flat()));
+    const idsFound = findings.map(({ id }) => id);
+    expect(new Set(idsFound).size).toBe(idsFound.length);
+    expect(evaluatePlan(edited(...Object.values(FAILING).slice(0, 4).flat())).findings).toEqual(findings);
+  });
+
+  test('finds in the demo what a first sketch gets wrong, and no more', () => {
+    expect(evaluatePlan(honeyHouse()).findings.map(({ check }) => check)).toEqual([
+      'seal.framing',
+      'clearance.beside',
+    ]);
+  });
+});

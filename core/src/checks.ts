@@ -1,0 +1,39 @@
+import type { Check, CheckMeta } from './check/finding.ts';
+import { besideCheck } from './clearance/beside.ts';
+import { faceEdgeCheck } from './clearance/face-edge.ts';
+import { frontCheck } from './clearance/front.ts';
+import { locationCheck } from './clearance/location.ts';
+import { overlapCheck } from './clearance/overlap.ts';
+import { stackedCheck } from './clearance/stacked.ts';
+import { noDrillCheck } from './pack/no-drill-check.ts';
+import { routeCheck } from './route/route-check.ts';
+import { passFramingCheck } from './seal/framing-check.ts';
+import { glandCheck } from './seal/gland-check.ts';
+import { siteCheck } from './survey/site-check.ts';
+import { wirewayHolesCheck } from './wireway/holes-check.ts';
+import { nippleCheck } from './wireway/nipple-check.ts';
+
+/** Every check, sorted by id. Written by hand, so that a missing one is seen in review. */
+export const CHECKS: readonly Check[] = [
+  besideCheck,
+  faceEdgeCheck,
+  frontCheck,
+  locationCheck,
+  overlapCheck,
+  stackedCheck,
+  noDrillCheck,
+  routeCheck,
+  passFramingCheck,
+  glandCheck,
+  siteCheck,
+  wirewayHolesCheck,
+  nippleCheck,
+];
+
+const META = new Map(CHECKS.map(({ meta }) => [meta.id, meta]));
+
+export function getCheckMeta(id: string): CheckMeta {
+  const meta = META.get(id);
+  if (meta === undefined) throw new Error(`There is no check “${id}”.`);
+  return meta;
+}

@@ -1,0 +1,69 @@
+import { gearNear, hungAt, type Hung, type Prepared } from '../check/prepared.ts';
+import type { BodyMm } from '../gear/body.ts';
+import { mayLieUnder } from '../site/obstacle-zone.ts';
+import { doBoxesOverlap, isBoxInside } from '../site/polygon.ts';
+import { isFacingBeside, isTooClose, ruledGapsBeside, ruledGapsStacked } from './gaps.ts';
+import { requiredGapBeside } from './required-gap.ts';
+
+/** A sideways move that leaves the gear clear of everything on its face. */
+export type ClearMove = { readonly xMm: number; readonly movedMm: number; readonly side: 'left' | 'right' };
+
+/** Whether gear hung there is on its face, overlaps nothing, and keeps every gap beside, above and below it. */
+export function isClear(prepared: Prepared, item: Hung): boolean {
+  return (
+    isBoxInside(item.body, item.face.outline) &&
+    findCovered(prepared, item).length === 0 &&
+    ![...ruledGapsBeside(prepared, item), ...ruledGapsStacked(prepared, item)].some(isTooClose)
+  );
+}
+
+/** What the body covers: other gear, and obstacles it does not clear by its standoff, by name and box. */
+export function findCovered(
+  prepared: Prepared,
+  item: Hung,
+): { readonly id: string; readonly name: string; readonly box: BodyMm; readonly isGear: boolean }[] {
+  const gear = gearNear(prepared, item.face.id, item.body, item.id).map(({ id, placement, body }) => ({
+    id,
+    name: placement.name,
+    box: body,
+    isGear: true,
+  }));
+  // A slanting pipe has many boxes; the one covered first speaks for it.
+  const obstacles = item.face.inTheWay.flatMap(({ obstacle, boxes }) => {
+    const box = boxes.find((each) => doBoxesOverlap(each, item.body));
+    if (box === undefined || mayLieUnder(obstacle, item.type.standoffMm)) return [];
+    return [{ id: obstacle.id, name: obstacle.name, box, isGear: false }];
+  });
+  return [...gear.filter(({ box }) => doBoxesOverlap(box, item.body)), ...obstacles];
+}
+
+/**
+ * The nearest clear place to the left and to the right at the same height, at the exact required gap from a
+ * neighbour, flush with an obstacle or at the face’s edge. Nearest first; empty when there is none.
+ */
+export function findClearMoves(prepared: Prepared, item: Hung): ClearMove[] {
+  const half = item.type.widthMm / 2;
+  const { bounds } = item.face;
+  const stops = [bounds.minX + half, bounds.maxX - half];
+  for (const other of prepared.onFace.get(item.face.id) ?? []) {
+    // Only what stands at the same height can stop a sideways move.
+    if (other.id === item.id || !isFacingBeside(item.body, other.body)) continue;
+    const gapMm = requiredGapBeside(item, other, prepared.plan.rules)?.mm ?? 0;
+    stops.push(other.body.minX - gapMm - half, other.body.maxX + gapMm + half);
+  }
+  for (const { minX, maxX } of item.face.inTheWay.flatMap(({ boxes }) => boxes))
+    stops.push(minX - half, maxX + half);
+
+  const { xMm: fromX, yMm } = item.placement;
+  const nearestFirst = [...stops].sort((a, b) => Math.abs(a - fromX) - Math.abs(b - fromX) || a - b);
+  const findOn = (side: ClearMove['side']) =>
+    nearestFirst.find(
+      (xMm) => (side === 'left') === xMm < fromX && isClear(prepared, hungAt(item, xMm, yMm)),
+    );
+  return (['left', 'right'] as const)
+    .flatMap((side): ClearMove[] => {
+      const xMm = findOn(side);
+      return xMm === undefined ? [] : [{ xMm, movedMm: Math.abs(xMm - fromX), side }];
+    })
+    .sort((a, b) => a.movedMm - b.movedMm || a.xMm - b.xMm);
+}

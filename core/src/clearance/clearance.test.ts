@@ -1,0 +1,151 @@
+import { describe, expect, test } from '@jest/globals';
+import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
+import type { Plan } from '../plan/plan.ts';
+import {
+  beside,
+  boxObstacle,
+  gear,
+  hang,
+  plan,
+  faceOf,
+  rectangle,
+  spacedFraming,
+  wall,
+} from '../test/plans.ts';
+import { faceEdgeCheck } from './face-edge.ts';
+import { locationCheck } from './location.ts';
+import { overlapCheck } from './overlap.ts';
+import { distanceMm, farthestRuleMm, reaches } from './required-gap.ts';
+import { snapsFor, snapsNear } from './snaps.ts';
+
+const pipe = boxObstacle('pipe', 'Pipe', 'pipe', [0, 1900, 900, 50]);
+
+function hung(prepared: Prepared, id: string): Hung {
+  const item = prepared.hung.get(id);
+  if (item === undefined) throw new Error(id);
+  return item;
+}
+
+function withGear(...places: [string, number, number][]): Plan {
+  return plan({
+    faces: [wall('w', rectangle(3000, 2500), { obstacles: [pipe] })],
+    gearTypes: [gear('t')],
+    placements: places.map(([id, xMm, yMm]) => hang(id, 't', 'w', xMm, yMm)),
+  });
+}
+
+describe('overlapCheck', () => {
+  test('finds two bodies that share room, once, and says how much', () => {
+    const [finding, ...others] = overlapCheck.check(prepare(withGear(['a', 1000, 1500], ['b', 1300, 1700])));
+    expect(others).toEqual([]);
+    expect(finding).toMatchObject({
+      severity: 'stop',
+      data: { width: { value: 100 }, height: { value: 400 } },
+    });
+  });
+
+  test('lets bodies touch', () => {
+    expect(overlapCheck.check(prepare(withGear(['a', 1000, 1500], ['b', 1400, 1500])))).toEqual([]);
+  });
+
+  test('finds gear over a pipe and offers a place beside it', () => {
+    const [finding] = overlapCheck.check(prepare(withGear(['a', 800, 1900])));
+    expect(finding?.data).toMatchObject({ other: 'Pipe' });
+    expect(finding?.fixes.map(({ edits }) => edits)).toEqual([
+      [{ kind: 'move-placement', placement: 'a', xMm: 1100, yMm: 1900 }],
+    ]);
+  });
+});
+
+describe('faceEdgeCheck', () => {
+  test.each([
+    ['within', 200, 0],
+    ['past the left edge', 199, 1],
+    ['past the right edge', 2801, 1],
+  ])('judges gear %s', (_, xMm, count) => {
+    expect(faceEdgeCheck.check(prepare(withGear(['a', xMm, 1200])))).toHaveLength(count);
+  });
+
+  test('judges a gable by its slope, not by its bounds', () => {
+    const gable = plan({
+      faces: [
+        wall('w', [
+          [0, 0],
+          [3000, 0],
+          [3000, 1500],
+          [1500, 2500],
+          [0, 1500],
+        ]),
+      ],
+      gearTypes: [gear('t')],
+      placements: [hang('middle', 't', 'w', 1500, 1700), hang('corner', 't', 'w', 300, 1700)],
+    });
+    expect(faceEdgeCheck.check(prepare(gable)).map(({ subjects }) => subjects[0]?.id)).toEqual(['corner']);
+  });
+});
+
+describe('locationCheck', () => {
+  test('stops indoor gear outside, and nothing else', () => {
+    const both = (side: 'inside' | 'outside') =>
+      plan({
+        faces: [wall('w', rectangle(3000, 2500), { side })],
+        gearTypes: [gear('in', { location: 'indoor' }), gear('out')],
+        placements: [hang('a', 'in', 'w', 500, 1500), hang('b', 'out', 'w', 1500, 1500)],
+      });
+    expect(locationCheck.check(prepare(both('inside')))).toEqual([]);
+    expect(locationCheck.check(prepare(both('outside'))).map(({ subjects }) => subjects[0]?.id)).toEqual([
+      'a',
+    ]);
+  });
+});
+
+describe('rules keep the unit they were given in', () => {
+  test('6 in is 152.4 mm and 150 mm is 150 mm', () => {
+    expect(distanceMm({ value: 6, unit: 'in' })).toBe(152.4);
+    expect(distanceMm({ value: 150, unit: 'mm' })).toBe(150);
+  });
+
+  test.each([
+    [25, 'degC', 25, true],
+    [77, 'degF', 25, true],
+    [77, 'degF', 24.99, false],
+    [25, 'degC', 24.99, false],
+  ] as const)('a threshold of %d %s at %d °C', (value, unit, tempC, expected) => {
+    expect(reaches(tempC, { value, unit })).toBe(expected);
+  });
+
+  test('the farthest rule decides how far to look', () => {
+    const types = [gear('t', { rules: [beside('r', { distance: { value: 8, unit: 'in' } })] })];
+    expect(farthestRuleMm(types, [beside('own', {})])).toBe(203.2);
+    expect(farthestRuleMm([], [])).toBe(0);
+  });
+});
+
+describe('snapsFor', () => {
+  const framing = [spacedFraming('s', 'studs', 'stud', 38, [400, 400])];
+  const faces = [faceOf({ id: 'w', name: 'W', points: rectangle(3000, 2500), thicknessMm: 20, framing })];
+  const two = prepare(
+    plan({
+      faces,
+      gearTypes: [gear('t', { rules: [beside('r', {})] })],
+      placements: [hang('a', 't', 'w', 1000, 1500), hang('b', 't', 'w', 2000, 1450)],
+    }),
+  );
+
+  test('offer the exact required gap on both sides, every stud, and the neighbour’s hook line', () => {
+    const { across, up } = snapsFor(two, hung(two, 'b'));
+    expect(across.filter(({ why }) => why === 'required-gap').map(({ atMm }) => atMm)).toEqual([450, 1550]);
+    expect(across.filter(({ why }) => why === 'framing').map(({ atMm }) => atMm)).toEqual([
+      400, 800, 1200, 1600, 2000, 2400, 2800,
+    ]);
+    expect(up.filter(({ why }) => why === 'in-line')).toEqual([{ atMm: 1500, why: 'in-line', lineMm: 1500 }]);
+  });
+
+  test('hold the nearest within reach, a required gap before framing at equal distance', () => {
+    const { across } = snapsFor(two, hung(two, 'b'));
+    expect(snapsNear(across, 1552, 10)[0]).toMatchObject({ atMm: 1550, why: 'required-gap' });
+    expect(snapsNear(across, 1575, 30)[0]).toMatchObject({ atMm: 1550, why: 'required-gap' });
+    expect(snapsNear(across, 1580, 30)[0]).toMatchObject({ atMm: 1600, why: 'framing' });
+    expect(snapsNear(across, 1700, 30)).toEqual([]);
+  });
+});

@@ -1,0 +1,31 @@
+import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { practice } from '../reference/source.ts';
+import { isBoxInside } from '../site/polygon.ts';
+import { MOVE_FIX_MESSAGES, moveFixes } from './move-fix.ts';
+
+const meta: CheckMeta = {
+  id: 'clearance.face-edge',
+  looksAt: 'Gear that reaches past the edge of its face',
+  severity: 'stop',
+  source: practice('Gear needs its whole back on the face'),
+  parameters: [],
+  messages: { beyond: '{gear} reaches past the edge of {face}.' },
+  fixMessages: MOVE_FIX_MESSAGES,
+};
+
+function check(prepared: Prepared): Finding[] {
+  return [...prepared.hung.values()]
+    .filter((item) => !isBoxInside(item.body, item.face.outline))
+    .map((item) =>
+      findingOf(meta, {
+        message: 'beyond',
+        data: { gear: item.placement.name, face: item.face.name },
+        subjects: [{ kind: 'placement', id: item.id }],
+        at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
+        fixes: moveFixes(prepared, [item]),
+      }),
+    );
+}
+
+export const faceEdgeCheck: Check = { meta, check };

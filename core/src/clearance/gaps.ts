@@ -1,0 +1,129 @@
+import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
+import type { BodyMm } from '../gear/body.ts';
+import { practice } from '../reference/source.ts';
+import { COINCIDENT_MM } from '../plan/outline.ts';
+import { lengthInput, type Working } from '../working/working.ts';
+import { farthestRuleMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';
+
+/** A gap may fall short of its rule by this much and still pass: it covers rounding in the arithmetic only. */
+export const GAP_ROUNDING_MM = 1e-6;
+
+/** The gap from a piece of gear to a neighbour that faces it on its left or right. */
+export type GapBeside = {
+  readonly neighbour: Hung;
+  readonly side: 'left' | 'right';
+  /** Negative where the bodies overlap from the side. */
+  readonly measuredMm: number;
+  readonly required: RequiredGap | null;
+};
+
+/** Neighbours face each other when their heights on the wall overlap by more than a touch. */
+export function isFacingBeside(a: BodyMm, b: BodyMm): boolean {
+  return a.minY < b.maxY - COINCIDENT_MM && b.minY < a.maxY - COINCIDENT_MM;
+}
+
+/** One stands over the other when they overlap along the wall by more than a touch. */
+export function isOneOverOther(a: BodyMm, b: BodyMm): boolean {
+  return a.minX < b.maxX - COINCIDENT_MM && b.minX < a.maxX - COINCIDENT_MM;
+}
+
+export function gapBetween(a: BodyMm, b: BodyMm): number {
+  return Math.max(b.minX - a.maxX, a.minX - b.maxX);
+}
+
+export function isTooClose(gap: Pick<GapBeside, 'measuredMm' | 'required'>): boolean {
+  return gap.required !== null && gap.measuredMm < gap.required.mm - GAP_ROUNDING_MM;
+}
+
+/** Gaps to every facing neighbour a rule could reach; nearest first. `item` may be a moved copy. */
+export function ruledGapsBeside(prepared: Prepared, item: Hung): GapBeside[] {
+  const reachMm = farthestRuleMm(prepared.plan.gearTypes, prepared.plan.rules);
+  const { minX, maxX, minY, maxY } = item.body;
+  const around = { minX: minX - reachMm, maxX: maxX + reachMm, minY, maxY };
+  return gapsTo(prepared, item, gearNear(prepared, item.face.id, around, item.id)).filter(
+    ({ required }) => required !== null,
+  );
+}
+
+/** The gap from a piece of gear up to another, and what is asked for there. */
+export type StackedGap = {
+  readonly lower: Hung;
+  readonly upper: Hung;
+  readonly measuredMm: number;
+  readonly required: RequiredGap;
+};
+
+/** Gaps up and down from a piece to all that a rule asks one to; overlaps have no gap. `item` may be a moved copy. */
+export function ruledGapsStacked(prepared: Prepared, item: Hung): StackedGap[] {
+  const { gearTypes, rules } = prepared.plan;
+  const reachMm = farthestRuleMm(gearTypes, rules);
+  const { minX, maxX, minY, maxY } = item.body;
+  const around = { minX, maxX, minY: minY - reachMm, maxY: maxY + reachMm };
+  return gearNear(prepared, item.face.id, around, item.id).flatMap((other): StackedGap[] => {
+    const [lower, upper] = other.body.minY < item.body.minY ? [other, item] : [item, other];
+    const measuredMm = upper.body.minY - lower.body.maxY;
+    if (measuredMm < 0 || !isOneOverOther(item.body, other.body)) return [];
+    const required = requiredGap(lower, upper, 'above', rules);
+    return required === null ? [] : [{ lower, upper, measuredMm, required }];
+  });
+}
+
+/** What a person dragging gear wants to see: the nearest neighbour on each side, and any that is too close. */
+export function liveGapsBeside(prepared: Prepared, item: Hung): GapBeside[] {
+  const { bounds } = item.face;
+  const row = { ...item.body, minX: bounds.minX - 1, maxX: bounds.maxX + 1 };
+  const gaps = gapsTo(prepared, item, gearNear(prepared, item.face.id, row, item.id));
+  const nearest = (['left', 'right'] as const).map((side) => gaps.find((gap) => gap.side === side));
+  return gaps.filter((gap) => nearest.includes(gap) || isTooClose(gap));
+}
+
+function gapsTo(prepared: Prepared, item: Hung, neighbours: readonly Hung[]): GapBeside[] {
+  return neighbours
+    .filter((neighbour) => isFacingBeside(item.body, neighbour.body))
+    .map((neighbour): GapBeside => {
+      const isRight = neighbour.body.minX + neighbour.body.maxX >= item.body.minX + item.body.maxX;
+      return {
+        neighbour,
+        side: isRight ? 'right' : 'left',
+        measuredMm: gapBetween(item.body, neighbour.body),
+        required: requiredGapBeside(item, neighbour, prepared.plan.rules),
+      };
+    })
+    .sort((a, b) => a.measuredMm - b.measuredMm || (a.neighbour.id < b.neighbour.id ? -1 : 1));
+}
+
+/** How a gap is worked out from the two placements. */
+export function gapWorking(item: Hung, gap: GapBeside): Working {
+  const { neighbour, required } = gap;
+  const [left, right] = gap.side === 'right' ? [item, neighbour] : [neighbour, item];
+  return {
+    title: `Gap from ${left.placement.name} to ${right.placement.name}`,
+    formula: 'gap = (x₂ − w₂ ÷ 2) − (x₁ + w₁ ÷ 2)',
+    inputs: [
+      lengthInput('x₁', `${left.placement.name}: centre of hook line from the datum`, left.placement.xMm),
+      lengthInput('w₁', `${left.placement.name}: width`, left.type.widthMm),
+      lengthInput('x₂', `${right.placement.name}: centre of hook line from the datum`, right.placement.xMm),
+      lengthInput('w₂', `${right.placement.name}: width`, right.type.widthMm),
+    ],
+    result: { name: 'Gap', value: { value: gap.measuredMm, unit: 'mm' } },
+    source: required?.rule.source ?? practice('Distance between facing sides'),
+    notes: required === null ? ['No rule asks for a gap here.'] : [whyRequired(item, required)],
+  };
+}
+
+function whyRequired(item: Hung, { rule, owner }: RequiredGap): string {
+  const { distance, when } = rule;
+  const threshold = when.meanMaxAtLeast;
+  const conditions = [
+    ...(rule.counterpart === 'same-kind' ? ['between units of one kind'] : ['to any gear']),
+    ...(when.side === undefined ? [] : [when.side]),
+    ...(threshold === undefined
+      ? []
+      : [`mean maximum at or above ${threshold.value} ${threshold.unit === 'degC' ? '°C' : '°F'}`]),
+  ];
+  return (
+    `${owner} asks for ${distance.value} ${distance.unit} ${conditions.join(', ')}. ` +
+    `This face is ${item.face.face.side}, mean maximum ${item.face.conditions.meanMaxTempC.value} °C ` +
+    `(from the ${item.face.conditions.meanMaxTempC.from}).`
+  );
+}

@@ -1,0 +1,86 @@
+import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import { hungAt, type Hung, type Prepared } from '../check/prepared.ts';
+import { practice } from '../reference/source.ts';
+import { lengthInput } from '../working/working.ts';
+import { isClear } from './clear-moves.ts';
+import { isTooClose, ruledGapsStacked, type StackedGap } from './gaps.ts';
+
+const meta: CheckMeta = {
+  id: 'clearance.stacked',
+  looksAt: 'Gaps between gear one above the other on one face, against the rules of both',
+  severity: 'fix',
+  source: practice('Each finding cites the rule that governs it'),
+  parameters: [],
+  messages: {
+    'too-close': '{upper} hangs {measured} above {lower}; {owner} asks for {required}.',
+  },
+  fixMessages: { move: 'Move {gear} {distance} {way}' },
+};
+
+function check(prepared: Prepared): Finding[] {
+  const { plan } = prepared;
+  const hasRules = [...plan.rules, ...plan.gearTypes.flatMap(({ rules }) => rules)].some(
+    ({ side }) => side === 'above' || side === 'below',
+  );
+  if (!hasRules) return [];
+  // Each gap is found from its lower piece.
+  return [...prepared.hung.values()].flatMap((item) =>
+    ruledGapsStacked(prepared, item)
+      .filter((gap) => gap.lower === item && isTooClose(gap))
+      .map((gap) => tooClose(prepared, gap)),
+  );
+}
+
+function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, required }: StackedGap): Finding {
+  return findingOf(meta, {
+    message: 'too-close',
+    data: { upper: upper.placement.name, lower: lower.placement.name, owner: required.owner },
+    subjects: [
+      { kind: 'placement', id: lower.id },
+      { kind: 'placement', id: upper.id },
+    ],
+    at: {
+      face: lower.face.id,
+      xMm: (Math.max(lower.body.minX, upper.body.minX) + Math.min(lower.body.maxX, upper.body.maxX)) / 2,
+      yMm: (lower.body.maxY + upper.body.minY) / 2,
+    },
+    measured: { value: gapMm, unit: 'mm' },
+    required: { value: required.mm, unit: 'mm' },
+    source: required.rule.source,
+    working: {
+      title: `Gap from ${lower.placement.name} up to ${upper.placement.name}`,
+      formula: 'gap = bottom of the upper body − top of the lower body',
+      inputs: [
+        lengthInput('bottom', `${upper.placement.name}: bottom of the body from the datum`, upper.body.minY),
+        lengthInput('top', `${lower.placement.name}: top of the body from the datum`, lower.body.maxY),
+      ],
+      result: { name: 'Gap', value: { value: gapMm, unit: 'mm' } },
+      source: required.rule.source,
+      notes: [
+        `${required.owner} asks for ${required.rule.distance.value} ${required.rule.distance.unit} there.`,
+      ],
+    },
+    fixes: movesApart(prepared, lower, upper, required.mm - gapMm),
+  });
+}
+
+/** The upper one up, or the lower one down, by what is missing, where that leaves it clear of everything. */
+function movesApart(prepared: Prepared, lower: Hung, upper: Hung, missingMm: number): Fix[] {
+  const moves = [
+    { item: upper, by: missingMm, way: 'up' },
+    { item: lower, by: -missingMm, way: 'down' },
+  ];
+  return moves.flatMap(({ item, by, way }): Fix[] => {
+    const { xMm, yMm } = item.placement;
+    if (!isClear(prepared, hungAt(item, xMm, yMm + by))) return [];
+    return [
+      {
+        message: 'move',
+        data: { gear: item.placement.name, distance: { value: missingMm, unit: 'mm' }, way },
+        edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: yMm + by }],
+      },
+    ];
+  });
+}
+
+export const stackedCheck: Check = { meta, check };

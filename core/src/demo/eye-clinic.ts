@@ -1,0 +1,201 @@
+import type { Plan } from '../plan/plan.ts';
+import {
+  boxObstacle,
+  faceOf,
+  foldOf,
+  hungAtMm,
+  lineObstacle,
+  planOf,
+  rectangle,
+  reverseOf,
+  spacedFraming,
+} from './parts.ts';
+
+const LENGTH = 6200;
+const WIDTH = 2300;
+const WALL_HEIGHT = 1950;
+const FAN = { size: 400, lidRise: 180, low: 120 };
+const FAN_LEFT = [1400, 4100] as const;
+
+const ribs = spacedFraming('roof-ribs', 'ribs', 'rib', 45, [305, 610], {
+  stuff: 'plastic',
+  memberDepthMm: 30,
+  species: 'Glass-fibre hat section',
+  toleranceMm: 6,
+});
+
+/** Seen from inside, lying on one’s back with the head to the front wall: the trailer’s left is on the right. */
+const roofUnder = faceOf({
+  id: 'roof-inside',
+  name: 'Roof lining',
+  kind: 'roof',
+  material: 'material-glass-fibre',
+  points: rectangle(LENGTH, WIDTH),
+  thicknessMm: 34,
+  framing: [ribs],
+  obstacles: [
+    ...FAN_LEFT.map((xMm, index) =>
+      boxObstacle(
+        `fan-inside-${index + 1}`,
+        `Roof fan ${index + 1}`,
+        'fan',
+        [LENGTH - xMm - FAN.size, 950, FAN.size, FAN.size],
+        {
+          standsOutMm: 25,
+          clearMm: 30,
+        },
+      ),
+    ),
+    lineObstacle(
+      'lighting-cable',
+      'Lighting cable in the lining',
+      'cable',
+      [
+        [200, 600],
+        [2600, 600],
+        [3400, 1500],
+        [5900, 1500],
+      ],
+      8,
+      { isHidden: true, noDrillMm: 40 },
+    ),
+  ],
+});
+
+const roofTop = reverseOf(roofUnder, 'roof-outside', 'Roof', {
+  obstacles: [
+    ...FAN_LEFT.map((xMm, index) =>
+      boxObstacle(`fan-${index + 1}`, `Roof fan ${index + 1}`, 'fan', [xMm, 950, FAN.size, FAN.size], {
+        standsOutMm: FAN.low,
+        opens: { kind: 'rise', riseMm: FAN.lidRise },
+        clearMm: 40,
+        noDrillMm: 30,
+      }),
+    ),
+    boxObstacle('awning-rail', 'Folded awning', 'other', [600, 2210, 4600, 90], {
+      standsOutMm: 110,
+      clearMm: 20,
+    }),
+  ],
+  setbacks: [
+    { edge: 3, distanceMm: 250, why: 'Front edge, into the wind of travel' },
+    { edge: 1, distanceMm: 100, why: 'Rear edge' },
+  ],
+  conditions: { location: 'wet', sun: 'full', meanMaxTempC: 38 },
+});
+
+const sideWall = faceOf({
+  id: 'side-wall',
+  name: 'Side wall, inside',
+  material: 'material-glass-fibre',
+  points: rectangle(LENGTH, WALL_HEIGHT),
+  thicknessMm: 32,
+  framing: [
+    spacedFraming('wall-ribs', 'ribs', 'rib', 40, [305, 610], {
+      stuff: 'plastic',
+      memberDepthMm: 28,
+      toleranceMm: 6,
+    }),
+  ],
+  obstacles: [
+    boxObstacle('window-1', 'Window', 'window', [900, 850, 900, 500], { clearMm: 30 }),
+    boxObstacle('window-2', 'Window', 'window', [3900, 850, 900, 500], { clearMm: 30 }),
+  ],
+});
+
+const wardrobe = faceOf({
+  id: 'wardrobe-back',
+  name: 'Wardrobe back',
+  kind: 'cavity',
+  material: 'material-thin-ply',
+  points: rectangle(620, 1850),
+  thicknessMm: 5,
+  stands: { originMm: [5400, -620, 60], turnDeg: 90, tiltDeg: 0 },
+  conditions: { air: { kind: 'closed', widthMm: 620, heightMm: 1850, depthMm: 70, vents: [] } },
+});
+
+const compartment = faceOf({
+  id: 'bench-compartment',
+  name: 'Under-bench compartment, back',
+  kind: 'compartment',
+  material: 'material-thin-ply',
+  points: rectangle(900, 520),
+  thicknessMm: 9,
+  stands: { originMm: [2400, -450, 40], turnDeg: 0, tiltDeg: 0 },
+  conditions: {
+    air: {
+      kind: 'closed',
+      widthMm: 900,
+      heightMm: 520,
+      depthMm: 450,
+      vents: [
+        { diameterMm: 80, heightMm: 80 },
+        { diameterMm: 80, heightMm: 440 },
+      ],
+    },
+    meanMaxTempC: 32,
+  },
+});
+
+const compartmentFloor = faceOf({
+  id: 'bench-floor',
+  name: 'Under-bench compartment, floor',
+  kind: 'compartment',
+  material: 'material-plywood',
+  points: rectangle(900, 450),
+  thicknessMm: 15,
+});
+
+const frontWall = faceOf({
+  id: 'front-wall',
+  name: 'Front wall, inside',
+  material: 'material-glass-fibre',
+  points: rectangle(WIDTH, WALL_HEIGHT),
+  thicknessMm: 32,
+});
+
+/** The travelling eye clinic, as sketched: the controller too near above the battery, a roof hole by a rib. Invented. */
+export function eyeClinic(): Plan {
+  return planOf({
+    name: 'Larkspur travelling eye clinic',
+    codeBasis: 'iec',
+    setting: 'mobile',
+    travel: 'left',
+    conditions: {
+      location: 'dry',
+      meanMaxTempC: 27,
+      designLowTempC: -10,
+      designHighTempC: 40,
+      windSpeedMps: 31,
+      elevationM: 80,
+    },
+    rootFace: 'side-wall',
+    faces: [sideWall, roofUnder, roofTop, frontWall, compartment, compartmentFloor, wardrobe],
+    folds: [
+      foldOf('roof-edge', ['side-wall', 2], ['roof-inside', 0], 90),
+      foldOf('front-corner', ['side-wall', 3], ['front-wall', 1], 90),
+      foldOf('bench-floor-line', ['bench-compartment', 0], ['bench-floor', 2], 90),
+    ],
+    gear: [
+      'tracking-controller-70a',
+      'lithium-battery-24v',
+      'inverter-24v-2kw',
+      'fuse-holder-150a',
+      'dc-disconnect-100a',
+      'backer-board-800x480',
+      'roof-gland-box',
+      'solar-module-210w',
+    ],
+    placements: [
+      hungAtMm('controller', 'Tracking controller', 'tracking-controller-70a', 'bench-compartment', 160, 480),
+      hungAtMm('inverter', 'Inverter', 'inverter-24v-2kw', 'bench-compartment', 740, 470),
+      hungAtMm('disconnect', 'Array disconnect', 'dc-disconnect-100a', 'bench-compartment', 360, 480),
+      hungAtMm('main-fuse', 'Main fuse', 'fuse-holder-150a', 'bench-compartment', 470, 460),
+      hungAtMm('battery', 'Battery', 'lithium-battery-24v', 'bench-compartment', 280, 245),
+      hungAtMm('gland-box', 'Roof gland box', 'roof-gland-box', 'roof-outside', 3100, 620),
+    ],
+    passes: [
+      { id: 'roof-entry', name: 'Roof entry', face: 'roof-outside', xMm: 3080, yMm: 480, gland: 'M16' },
+    ],
+  });
+}

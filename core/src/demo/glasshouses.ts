@@ -1,0 +1,160 @@
+import type { Plan } from '../plan/plan.ts';
+import {
+  boxObstacle,
+  faceOf,
+  foldOf,
+  hungAtMm,
+  lineObstacle,
+  planOf,
+  rectangle,
+  reverseOf,
+  spacedFraming,
+} from './parts.ts';
+
+const HALL_LENGTH = 36_000;
+const WALL_HEIGHT = 4200;
+const SLOPE_LENGTH = 9600;
+const PITCH_DEG = 6;
+
+const concreteWall = faceOf({
+  id: 'packing-wall',
+  name: 'Packing hall wall, inside',
+  material: 'material-concrete',
+  points: rectangle(HALL_LENGTH, WALL_HEIGHT),
+  thicknessMm: 180,
+  obstacles: [
+    boxObstacle('hall-door', 'Loading door', 'door', [14_000, 0, 3000, 3200], {
+      clearMm: 100,
+      standsOutMm: 60,
+      opens: { kind: 'rise', riseMm: 400 },
+    }),
+    lineObstacle(
+      'sprinkler',
+      'Irrigation main',
+      'pipe',
+      [
+        [0, 3900],
+        [HALL_LENGTH, 3900],
+      ],
+      90,
+      {
+        standsOutMm: 140,
+        clearMm: 50,
+        noDrillMm: 60,
+      },
+    ),
+    lineObstacle(
+      'lighting-feed',
+      'Lighting feed in the wall',
+      'cable',
+      [
+        [11_800, 0],
+        [11_800, WALL_HEIGHT],
+      ],
+      25,
+      {
+        isHidden: true,
+        noDrillMm: 80,
+      },
+    ),
+  ],
+  conditions: { meanMaxTempC: 31 },
+});
+
+const outsideWall = reverseOf(concreteWall, 'packing-wall-outside', 'Packing hall wall, under the overhang', {
+  obstacles: [
+    boxObstacle('hall-door-out', 'Loading door', 'door', [HALL_LENGTH - 17_000, 0, 3000, 3200], {
+      clearMm: 100,
+    }),
+  ],
+  conditions: { location: 'damp', sun: 'part', meanMaxTempC: 27 },
+});
+
+const roofUnder = faceOf({
+  id: 'sheet-roof-under',
+  name: 'Sheet roof, underside',
+  kind: 'roof',
+  material: 'material-sheet-steel',
+  points: rectangle(HALL_LENGTH, SLOPE_LENGTH),
+  thicknessMm: 60,
+  framing: [
+    spacedFraming('purlins', 'purlins', 'purlin', 64, [300, 1500], {
+      axis: 'horizontal',
+      stuff: 'steel',
+      species: 'Cold-formed Z, 2 mm',
+      memberDepthMm: 200,
+      toleranceMm: 10,
+    }),
+    spacedFraming('sheet-seams', 'sheet seams', 'seam', 40, [1000, 1000], { stuff: 'steel', toleranceMm: 5 }),
+  ],
+});
+
+const roofTop = reverseOf(roofUnder, 'sheet-roof', 'Sheet roof', {
+  obstacles: [
+    boxObstacle('roof-lights', 'Roof lights', 'skylight', [16_500, 2400, 3000, 4800], {
+      clearMm: 300,
+      noDrillMm: 100,
+    }),
+    boxObstacle('walkway', 'Walkway', 'walkway', [0, 4500, 16_000, 600], {}),
+    boxObstacle('ridge-vent', 'Ridge vent', 'vent', [27_000, 8700, 2400, 600], {
+      standsOutMm: 450,
+      clearMm: 200,
+    }),
+  ],
+  setbacks: [
+    { edge: 2, distanceMm: 600, why: 'Eaves' },
+    { edge: 0, distanceMm: 450, why: 'Ridge' },
+    { edge: 1, distanceMm: 900, why: 'Gable, for wind' },
+    { edge: 3, distanceMm: 900, why: 'Gable, for wind' },
+  ],
+  conditions: { location: 'wet', sun: 'full', meanMaxTempC: 35 },
+});
+
+const floor = faceOf({
+  id: 'hall-floor',
+  name: 'Hall floor',
+  kind: 'floor',
+  material: 'material-concrete',
+  points: rectangle(HALL_LENGTH, 6000),
+  thicknessMm: 150,
+});
+
+/** The nursery’s packing hall, as sketched: two gangs inside at the cool-room gap though it is warm. Invented. */
+export function glasshouses(): Plan {
+  return planOf({
+    name: 'Marl Lane glasshouses',
+    codeBasis: 'iec',
+    conditions: {
+      meanMaxTempC: 27,
+      designLowTempC: -12,
+      designHighTempC: 38,
+      snowLoadPa: 650,
+      windSpeedMps: 24,
+      elevationM: 15,
+    },
+    rootFace: 'packing-wall',
+    faces: [concreteWall, outsideWall, roofUnder, roofTop, floor],
+    folds: [
+      foldOf('eaves', ['packing-wall', 2], ['sheet-roof-under', 0], 90 - PITCH_DEG),
+      foldOf('floor-line', ['packing-wall', 0], ['hall-floor', 2], 90),
+    ],
+    gear: [
+      'gang-inverter-3',
+      'gang-inverter-2',
+      'ac-combiner-400a',
+      'dc-disconnect-6-strings',
+      'wireway-300x300-3m',
+      'solar-module-440w',
+    ],
+    placements: [
+      hungAtMm('gang-1', 'Gang 1', 'gang-inverter-3', 'packing-wall', 3200, 2150),
+      hungAtMm('gang-2', 'Gang 2', 'gang-inverter-3', 'packing-wall', 4930, 2150),
+      hungAtMm('wireway-1', 'Wireway', 'wireway-300x300-3m', 'packing-wall', 4100, 1250),
+      hungAtMm('combiner', 'AC combiner', 'ac-combiner-400a', 'packing-wall', 7200, 2100),
+      hungAtMm('dc-1', 'DC disconnect 1', 'dc-disconnect-6-strings', 'packing-wall', 1200, 2000),
+      hungAtMm('dc-2', 'DC disconnect 2', 'dc-disconnect-6-strings', 'packing-wall', 8600, 2000),
+      hungAtMm('gang-3', 'Gang 3', 'gang-inverter-3', 'packing-wall-outside', 24_000, 2150),
+      hungAtMm('gang-4', 'Gang 4', 'gang-inverter-3', 'packing-wall-outside', 25_650, 2150),
+    ],
+  });
+}

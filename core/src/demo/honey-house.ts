@@ -1,0 +1,271 @@
+import type { Joint } from '../plan/placement.ts';
+import type { Plan } from '../plan/plan.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { NEW_PLAY_MM } from '../wireway/nipple.ts';
+import {
+  boxObstacle,
+  faceOf,
+  foldOf,
+  hungAtMm,
+  lineObstacle,
+  planOf,
+  rectangle,
+  reverseOf,
+  spacedFraming,
+} from './parts.ts';
+
+const inch = mmFromInch;
+const WALL_WIDTH = inch(14 * 12);
+const WALL_HEIGHT = inch(8 * 12 + 6);
+const NORTH_WIDTH = inch(12 * 12);
+const SLOPE_LENGTH = inch(9 * 12);
+const FLUE_IN = { fromLeft: 30, up: 60, size: 10 };
+const SKYLIGHT_IN = { fromLeft: 122, up: 48, width: 24, height: 30 };
+
+/** A roof that rises 7 in 12 away from the wall’s top: a quarter turn less its pitch. */
+const PITCH_DEG = (Math.atan(7 / 12) * 180) / Math.PI;
+
+const WOOD = { memberDepthMm: inch(5.5), species: 'Spruce-pine-fir', specificGravity: 0.42, toleranceMm: 0 };
+const studs = (id: string) =>
+  spacedFraming(id, 'studs', 'stud', inch(1.5), [inch(16), inch(16)], { ...WOOD, mayBore: true });
+const trusses = (id: string) =>
+  spacedFraming(id, 'trusses', 'truss', inch(1.5), [0, inch(24)], { ...WOOD, memberDepthMm: inch(3.5) });
+
+function inBox(left: number, low: number, width: number, height: number) {
+  return [inch(left), inch(low), inch(width), inch(height)] as const;
+}
+
+/** The same box for a person on the other side of the south slope. */
+function mirroredBox(left: number, low: number, width: number, height: number) {
+  return [WALL_WIDTH - inch(left + width), inch(low), inch(width), inch(height)] as const;
+}
+
+const plantWall = faceOf({
+  id: 'plant-wall',
+  name: 'Plant room wall',
+  points: rectangle(WALL_WIDTH, WALL_HEIGHT),
+  thicknessMm: inch(6.25),
+  framing: [studs('studs')],
+  obstacles: [
+    boxObstacle('door', 'Door', 'door', inBox(130, 0, 36, 80), {
+      clearMm: inch(2),
+      standsOutMm: inch(0.75),
+      opens: { kind: 'swing', hinge: 'right', throughDeg: 90 },
+    }),
+    lineObstacle(
+      'water-pipe',
+      'Water pipe',
+      'pipe',
+      [
+        [0, inch(91)],
+        [inch(58), inch(91)],
+      ],
+      inch(2),
+      {
+        clearMm: inch(3),
+        standsOutMm: inch(2.5),
+        noDrillMm: inch(2),
+      },
+    ),
+  ],
+});
+
+const northWall = faceOf({
+  id: 'north-wall',
+  name: 'North wall',
+  points: rectangle(NORTH_WIDTH, WALL_HEIGHT),
+  thicknessMm: inch(6.25),
+  framing: [studs('north-studs')],
+  obstacles: [
+    boxObstacle('north-window', 'Window', 'window', inBox(52, 62, 16, 24), { clearMm: inch(2) }),
+    lineObstacle(
+      'lighting-cable',
+      'Lighting cable',
+      'cable',
+      [
+        [inch(8), 0],
+        [inch(8), WALL_HEIGHT],
+      ],
+      inch(0.5),
+      {
+        isHidden: true,
+        noDrillMm: inch(2),
+      },
+    ),
+  ],
+});
+
+const floor = faceOf({
+  id: 'plant-floor',
+  name: 'Floor',
+  kind: 'floor',
+  material: 'material-concrete',
+  points: rectangle(WALL_WIDTH, NORTH_WIDTH),
+  thicknessMm: 150,
+});
+
+const southUnder = faceOf({
+  id: 'roof-underside',
+  name: 'South slope, underside',
+  kind: 'roof',
+  material: 'material-shingles',
+  points: rectangle(WALL_WIDTH, SLOPE_LENGTH),
+  thicknessMm: inch(0.875),
+  framing: [trusses('trusses')],
+  obstacles: [
+    boxObstacle(
+      'extraction-flue',
+      'Extraction flue',
+      'vent',
+      inBox(FLUE_IN.fromLeft, FLUE_IN.up, FLUE_IN.size, FLUE_IN.size),
+      {
+        clearMm: inch(6),
+        standsOutMm: inch(12),
+      },
+    ),
+    boxObstacle(
+      'skylight',
+      'Skylight',
+      'skylight',
+      inBox(SKYLIGHT_IN.fromLeft, SKYLIGHT_IN.up, SKYLIGHT_IN.width, SKYLIGHT_IN.height),
+      {
+        clearMm: inch(3),
+      },
+    ),
+  ],
+});
+
+const northUnder = faceOf({
+  id: 'north-underside',
+  name: 'North slope, underside',
+  kind: 'roof',
+  material: 'material-shingles',
+  points: rectangle(WALL_WIDTH, SLOPE_LENGTH),
+  thicknessMm: inch(0.875),
+  framing: [trusses('north-trusses')],
+});
+
+const southTop = reverseOf(southUnder, 'roof-top', 'South slope, top', {
+  obstacles: [
+    boxObstacle(
+      'flue-top',
+      'Extraction flue',
+      'vent',
+      mirroredBox(FLUE_IN.fromLeft, FLUE_IN.up, FLUE_IN.size, FLUE_IN.size),
+      {
+        clearMm: inch(6),
+        standsOutMm: inch(24),
+      },
+    ),
+    boxObstacle('plumbing-vent', 'Plumbing vent', 'vent', inBox(84, 36, 6, 30), {
+      clearMm: inch(6),
+      standsOutMm: inch(10),
+    }),
+    boxObstacle(
+      'skylight-top',
+      'Skylight',
+      'skylight',
+      mirroredBox(SKYLIGHT_IN.fromLeft, SKYLIGHT_IN.up, SKYLIGHT_IN.width, SKYLIGHT_IN.height),
+      {
+        clearMm: inch(3),
+        standsOutMm: inch(4),
+      },
+    ),
+  ],
+  setbacks: [
+    { edge: 0, distanceMm: inch(18), why: 'Ridge, for smoke ventilation' },
+    { edge: 1, distanceMm: inch(12), why: 'Rake edge, for wind' },
+    { edge: 3, distanceMm: inch(12), why: 'Rake edge, for wind' },
+  ],
+  conditions: { meanMaxTempC: 36, location: 'wet', sun: 'full' },
+});
+
+const northTop = reverseOf(northUnder, 'north-top', 'North slope, top', {
+  conditions: { location: 'wet', sun: 'part' },
+});
+
+/**
+ * The honey house, as a first sketch leaves it: inverters at the gap for a cool room, a hole drawn straight
+ * above the disconnect where a truss runs. Invented.
+ */
+export function honeyHouse(): Plan {
+  return planOf({
+    name: 'Hollowmere honey house',
+    codeBasis: 'us',
+    conditions: {
+      meanMaxTempC: 28,
+      designLowTempC: -18,
+      designHighTempC: 34,
+      snowLoadPa: 1400,
+      windSpeedMps: 51,
+      elevationM: 240,
+    },
+    rootFace: 'plant-wall',
+    faces: [plantWall, southUnder, southTop, northWall, northUnder, northTop, floor],
+    folds: [
+      foldOf('eave', ['plant-wall', 2], ['roof-underside', 0], 90 - PITCH_DEG),
+      foldOf('north-corner', ['plant-wall', 3], ['north-wall', 1], 90),
+      foldOf('ridge', ['roof-underside', 2], ['north-underside', 0], 2 * PITCH_DEG),
+      foldOf('floor-line', ['plant-wall', 0], ['plant-floor', 2], 90),
+    ],
+    gear: [
+      'inverter-8kw',
+      'wireway-6x6-10ft',
+      'dc-disconnect-60a',
+      'load-centre-125a',
+      'array-junction-box',
+      'battery-cabinet-10kwh',
+      'transfer-switch-200a',
+      'solar-module-400w',
+    ],
+    placements: [
+      hung('wireway', 'Wireway', 'wireway-6x6-10ft', 'plant-wall', 66, 36),
+      hung('inverter-a', 'Inverter A', 'inverter-8kw', 'plant-wall', 32, 36 + 27.875),
+      hung('inverter-b', 'Inverter B', 'inverter-8kw', 'plant-wall', 57.5, 36 + 27.875),
+      hung('load-centre', 'Load centre', 'load-centre-125a', 'plant-wall', 114, 36 + 6 + 22.5),
+      hung('disconnect', 'DC disconnect', 'dc-disconnect-60a', 'plant-wall', 96, 36 + 6 + 12),
+      hung('array-box', 'Array junction box', 'array-junction-box', 'roof-top', 100, 84),
+      hung('battery-a', 'Battery cabinet A', 'battery-cabinet-10kwh', 'north-wall', 30, 45),
+      hung('battery-b', 'Battery cabinet B', 'battery-cabinet-10kwh', 'north-wall', 90, 45),
+      hung('transfer-switch', 'Transfer switch', 'transfer-switch-200a', 'north-wall', 128, 68),
+    ],
+    joints: [
+      nipple('a-dc', 'inverter-a', 'dc'),
+      nipple('a-ac', 'inverter-a', 'ac'),
+      nipple('a-data', 'inverter-a', 'data'),
+      nipple('b-dc', 'inverter-b', 'dc'),
+      nipple('b-ac', 'inverter-b', 'ac'),
+      nipple('b-data', 'inverter-b', 'data'),
+      nipple('load-feed', 'load-centre', 'bottom-right'),
+      nipple('disconnect-out', 'disconnect', 'bottom'),
+    ],
+    passes: [
+      {
+        id: 'roof-hole',
+        name: 'Roof hole',
+        face: 'roof-underside',
+        xMm: inch(96),
+        yMm: inch(30),
+        gland: 'M20',
+      },
+    ],
+    runs: [
+      {
+        id: 'array-run',
+        name: 'Array run',
+        from: { placement: 'disconnect', knockout: 'top' },
+        to: { placement: 'array-box', knockout: 'bottom' },
+        cableDiameterMm: 6.6,
+        slackEachEndMm: inch(12),
+      },
+    ],
+  });
+}
+
+function hung(id: string, name: string, type: string, face: string, xIn: number, yIn: number) {
+  return hungAtMm(id, name, type, face, inch(xIn), inch(yIn));
+}
+
+function nipple(id: string, placement: string, knockout: string): Joint {
+  return { id, from: { placement, knockout }, wireway: 'wireway', playMm: NEW_PLAY_MM };
+}

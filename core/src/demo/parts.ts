@@ -1,0 +1,79 @@
+import { FIRST_CONDITIONS, type Conditions } from '../plan/conditions.ts';
+import type { Face, Fold } from '../plan/face.ts';
+import type { Placement } from '../plan/placement.ts';
+import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
+import { getSample } from '../gear/samples.ts';
+import { getMaterial } from '../site/materials.ts';
+
+// Short ways to write plans down, for the demo jobs and what a new job starts from. Lengths in mm.
+
+export { boxObstacle, faceOf, lineObstacle, spacedFraming } from '../site/new-things.ts';
+export { rectangleOutline as rectangle } from '../site/outline-take.ts';
+
+/** The outside of a face. */
+export function reverseOf(
+  front: Face,
+  id: string,
+  name: string,
+  more: Partial<Omit<Face, 'shape'>> = {},
+): Face {
+  return {
+    id,
+    name,
+    kind: front.kind,
+    side: 'outside',
+    material: front.material,
+    obstacles: [],
+    setbacks: [],
+    conditions: {},
+    ...more,
+    shape: { kind: 'reverse', of: front.id },
+  };
+}
+
+export function foldOf(
+  id: string,
+  a: readonly [string, number],
+  b: readonly [string, number],
+  towardViewerDeg: number,
+): Fold {
+  return { id, a: { face: a[0], edge: a[1] }, b: { face: b[0], edge: b[1] }, towardViewerDeg };
+}
+
+export function hungAtMm(
+  id: string,
+  name: string,
+  type: string,
+  face: string,
+  xMm: number,
+  yMm: number,
+): Placement {
+  return { id, name, type, face, xMm, yMm };
+}
+
+type PlanParts = Pick<Plan, 'name' | 'codeBasis' | 'rootFace' | 'faces'> &
+  Partial<Omit<Plan, 'site' | 'gearTypes' | 'materials'>> & {
+    readonly setting?: Plan['site']['setting'];
+    readonly travel?: Plan['site']['travel'];
+    readonly conditions: Partial<Conditions>;
+    readonly gear: readonly string[];
+  };
+
+/** A whole plan: its materials are those its faces name, its gear the samples named. */
+export function planOf({ setting = 'building', travel = null, conditions, gear, ...more }: PlanParts): Plan {
+  const materials = [...new Set(more.faces.map(({ material }) => material))];
+  return {
+    format: PLAN_FORMAT,
+    formatVersion: FORMAT_VERSION,
+    folds: [],
+    placements: [],
+    joints: [],
+    passes: [],
+    runs: [],
+    rules: [],
+    ...more,
+    site: { setting, conditions: { ...FIRST_CONDITIONS, ...conditions }, travel },
+    materials: materials.map(getMaterial),
+    gearTypes: gear.map(getSample),
+  };
+}

@@ -1,0 +1,141 @@
+import type { Plan } from '../plan/plan.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import {
+  boxObstacle,
+  faceOf,
+  foldOf,
+  hungAtMm,
+  lineObstacle,
+  planOf,
+  rectangle,
+  reverseOf,
+  spacedFraming,
+} from './parts.ts';
+
+const inch = mmFromInch;
+/** The beam over the stern is narrower than two modules of 26 5/16 in side by side. */
+const BEAM = inch(50);
+const ARCH_LENGTH = inch(72);
+const LOCKER_WIDTH = inch(48);
+const LOCKER_HEIGHT = inch(30);
+
+const archTop = faceOf({
+  id: 'arch-top',
+  name: 'Arch, seen from above',
+  kind: 'roof',
+  side: 'outside',
+  material: 'material-tube',
+  points: rectangle(BEAM, ARCH_LENGTH),
+  thicknessMm: inch(1.25),
+  stands: { originMm: [0, inch(-40), inch(80)], turnDeg: 0, tiltDeg: 90 },
+  framing: [
+    spacedFraming('hoops', 'arch hoops', 'spar', inch(1.25), [inch(6), inch(30)], {
+      axis: 'horizontal',
+      stuff: 'steel',
+      species: 'Stainless tube, 1 1/4 in',
+      memberDepthMm: inch(1.25),
+      toleranceMm: inch(0.25),
+    }),
+  ],
+  obstacles: [
+    lineObstacle(
+      'backstay',
+      'Backstay',
+      'rigging',
+      [
+        [inch(25), inch(64)],
+        [inch(25), ARCH_LENGTH],
+      ],
+      inch(0.5),
+      {
+        standsOutMm: inch(96),
+        clearMm: inch(3),
+      },
+    ),
+    boxObstacle('antenna', 'Antenna mast', 'rigging', [inch(2), inch(62), inch(5), inch(5)], {
+      standsOutMm: inch(30),
+      clearMm: inch(2),
+    }),
+  ],
+  conditions: { location: 'wet', sun: 'full', meanMaxTempC: 33 },
+});
+
+const locker = faceOf({
+  id: 'locker-bulkhead',
+  name: 'Locker bulkhead',
+  kind: 'compartment',
+  material: 'material-plywood',
+  points: rectangle(LOCKER_WIDTH, LOCKER_HEIGHT),
+  thicknessMm: inch(0.75),
+  obstacles: [
+    lineObstacle(
+      'fuel-line',
+      'Fuel line behind',
+      'fuel-line',
+      [
+        [0, inch(4)],
+        [LOCKER_WIDTH, inch(7)],
+      ],
+      inch(0.75),
+      {
+        isHidden: true,
+        noDrillMm: inch(3),
+      },
+    ),
+  ],
+  conditions: {
+    location: 'damp',
+    air: {
+      kind: 'closed',
+      widthMm: LOCKER_WIDTH,
+      heightMm: LOCKER_HEIGHT,
+      depthMm: inch(24),
+      vents: [{ diameterMm: inch(3), heightMm: inch(26) }],
+    },
+  },
+});
+
+const cockpit = reverseOf(locker, 'cockpit-side', 'Bulkhead, cockpit side', {
+  conditions: { location: 'wet', sun: 'part' },
+});
+
+const lockerFloor = faceOf({
+  id: 'locker-floor',
+  name: 'Locker sole',
+  kind: 'floor',
+  material: 'material-glass-fibre',
+  points: rectangle(LOCKER_WIDTH, inch(24)),
+  thicknessMm: inch(0.25),
+});
+
+/** The survey launch, as sketched: a controller hung where a screw would meet the fuel line’s band. Invented. */
+export function surveyLaunch(): Plan {
+  return planOf({
+    name: 'Pebble Hythe survey launch',
+    codeBasis: 'us',
+    setting: 'mobile',
+    travel: 'away',
+    conditions: {
+      location: 'damp',
+      meanMaxTempC: 26,
+      designLowTempC: -6,
+      designHighTempC: 35,
+      windSpeedMps: 36,
+    },
+    rootFace: 'locker-bulkhead',
+    faces: [locker, cockpit, lockerFloor, archTop],
+    folds: [foldOf('sole-line', ['locker-bulkhead', 0], ['locker-floor', 2], 90)],
+    gear: ['charge-controller-30a', 'solar-module-175w', 'array-junction-box', 'dc-disconnect-60a'],
+    placements: [
+      hungAtMm(
+        'controller',
+        'Tracking controller',
+        'charge-controller-30a',
+        'locker-bulkhead',
+        inch(14),
+        inch(14),
+      ),
+      hungAtMm('disconnect', 'Array disconnect', 'dc-disconnect-60a', 'locker-bulkhead', inch(30), inch(24)),
+    ],
+  });
+}

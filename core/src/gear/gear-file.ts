@@ -1,0 +1,92 @@
+import { pathText } from '../plan/fault.ts';
+import { findGearFaults } from '../plan/gear-faults.ts';
+import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
+import { fail, ok, type Result } from '../result.ts';
+import { z } from '../zod.ts';
+
+export const GEAR_FORMAT = 'zarnel-gear';
+const GEAR_FORMAT_VERSION = 1;
+const MOST_TYPES = 10_000;
+
+export const gearFileSchema = z.strictObject({
+  format: z.literal(GEAR_FORMAT),
+  formatVersion: z.literal(GEAR_FORMAT_VERSION),
+  gear: z.array(gearTypeSchema).max(MOST_TYPES),
+});
+
+/** One entry of a file that could not be taken: which, at which field, and why. */
+export type GearRowFault = { readonly row: number; readonly column: string; readonly message: string };
+
+/** What a file offers: the types that can be taken, and what is wrong with the others. */
+export type GearOffer = { readonly gear: readonly GearType[]; readonly faults: readonly GearRowFault[] };
+
+/** Reads a gear file. A file that is none is refused whole; in one that is, each bad entry is named and the rest offered. */
+export function readGearFile(text: string): Result<GearOffer, string> {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text.replace(/^\uFEFF/u, ''));
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    return fail(`The file is not JSON: ${error.message}.`);
+  }
+  const { format, formatVersion, gear } = (typeof raw === 'object' && raw !== null ? raw : {}) as Record<
+    string,
+    unknown
+  >;
+  if (format !== GEAR_FORMAT || !Array.isArray(gear)) {
+    return fail(`This is not a Zarnel gear file: “format” should be “${GEAR_FORMAT}”, with a list “gear”.`);
+  }
+  if (typeof formatVersion !== 'number' || formatVersion > GEAR_FORMAT_VERSION) {
+    return fail(
+      `This gear file is of version ${String(formatVersion)}; this Zarnel reads up to ${GEAR_FORMAT_VERSION}.`,
+    );
+  }
+  if (gear.length > MOST_TYPES) return fail(`The file has ${gear.length} types; ${MOST_TYPES} is the most.`);
+  return ok(offerOf(gear.map((entry: unknown, index) => ({ row: index + 1, entry }))));
+}
+
+/** Judges raw entries one by one. A name used twice is refused the second time. */
+export function offerOf(entries: readonly { readonly row: number; readonly entry: unknown }[]): GearOffer {
+  const taken: GearType[] = [];
+  const faults: GearRowFault[] = [];
+  const seen = new Map<string, number>();
+  for (const { row, entry } of entries) {
+    const parsed = gearTypeSchema.safeParse(entry);
+    if (!parsed.success) {
+      for (const { path, message } of parsed.error.issues)
+        faults.push({ row, column: pathText(path), message });
+      continue;
+    }
+    const own = findGearFaults(parsed.data);
+    if (own.length > 0) {
+      for (const { path, message } of own) faults.push({ row, column: path, message });
+      continue;
+    }
+    const before = seen.get(parsed.data.id);
+    if (before !== undefined) {
+      faults.push({
+        row,
+        column: 'id',
+        message: `The id “${parsed.data.id}” stands in row ${before} already.`,
+      });
+      continue;
+    }
+    seen.set(parsed.data.id, row);
+    taken.push(parsed.data);
+  }
+  return { gear: taken, faults };
+}
+
+export function writeGearFile(gear: readonly GearType[]): string {
+  const file = {
+    format: GEAR_FORMAT,
+    formatVersion: GEAR_FORMAT_VERSION,
+    gear: gear.map((type) => gearTypeSchema.parse(type)),
+  };
+  return `${JSON.stringify(file, null, 2)}\n`;
+}
+
+/** The published JSON Schema of a gear file, as kept in docs/. */
+export function gearJsonSchema(): unknown {
+  return z.toJSONSchema(gearFileSchema, { target: 'draft-2020-12' });
+}

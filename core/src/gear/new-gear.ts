@@ -1,0 +1,79 @@
+import {
+  NO_RATINGS,
+  type BracketHole,
+  type GearKind,
+  type GearType,
+  type Knockout,
+} from '../plan/gear-type.ts';
+import type { KnockoutSize } from '../reference/knockouts.ts';
+
+/** What every new type starts from: an upright box hung by its top edge, with nothing in it yet. */
+export function newGearType(
+  id: string,
+  name: string,
+  kind: GearKind,
+  more: Partial<GearType> = {},
+): GearType {
+  const heightMm = more.heightMm ?? 400;
+  return {
+    id,
+    name,
+    kind,
+    widthMm: 300,
+    heightMm,
+    depthMm: 150,
+    standoffMm: 0,
+    dropMm: heightMm,
+    sidePlayMm: 0,
+    massKg: 5,
+    location: 'indoor',
+    enclosure: '',
+    orientations: ['upright'],
+    heat: { lossW: 0, sheds: 'none' },
+    parts: [],
+    knockouts: [],
+    bracketHoles: [],
+    terminals: [],
+    ratings: NO_RATINGS,
+    solarModule: null,
+    rules: [],
+    origin: null,
+    ...more,
+  };
+}
+
+export function bracketHole(
+  id: string,
+  xMm: number,
+  yMm: number,
+  pilotMm: number,
+  torqueNm: number | null = null,
+): BracketHole {
+  return { id, xMm, yMm, pilotMm, torqueNm };
+}
+
+/** Four holes at the corners of a rectangle centred below the hook line. */
+export function fourHoles(
+  acrossMm: number,
+  downMm: number,
+  pilotMm: number,
+  torqueNm: number | null = null,
+): BracketHole[] {
+  const half = acrossMm / 2;
+  return [
+    bracketHole('upper-left', -half, 0, pilotMm, torqueNm),
+    bracketHole('upper-right', half, 0, pilotMm, torqueNm),
+    bracketHole('lower-left', -half, -downMm, pilotMm, torqueNm),
+    bracketHole('lower-right', half, -downMm, pilotMm, torqueNm),
+  ];
+}
+
+export function knockoutAt(
+  id: string,
+  edge: Knockout['edge'],
+  alongMm: number,
+  fromBackMm: number,
+  tradeSize: KnockoutSize,
+): Knockout {
+  return { id, edge, alongMm, fromBackMm, tradeSize };
+}

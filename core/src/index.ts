@@ -1,0 +1,171 @@
+export { CHECKS, getCheckMeta } from './checks.ts';
+export type { Finding, Fix, Ref, Severity } from './check/finding.ts';
+export { hungAt, prepare, type Hung, type Prepared } from './check/prepared.ts';
+export { runChecks } from './check/run-checks.ts';
+export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './check/sentence.ts';
+export { gapWorking, isTooClose, liveGapsBeside, type GapBeside } from './clearance/gaps.ts';
+export { blankPlan } from './demo/blank-plan.ts';
+export { DEMOS } from './demo/demos.ts';
+export { honeyHouse } from './demo/honey-house.ts';
+export { evaluatePlan, type Evaluation } from './evaluate.ts';
+export { bodyOf, heaviestLiftKg, knockoutOnFace, type BodyMm } from './gear/body.ts';
+export { ADVICE, CAUTIONS } from './pack/cautions.ts';
+export { cautionsOf, drillSheets, type DrillHole, type DrillSheet } from './pack/holes.ts';
+export { holesCsv } from './pack/holes-csv.ts';
+export { storyPoles, type PoleMark, type StoryPoles } from './pack/story-pole.ts';
+export { diffPlans, type PlanDifference } from './plan/diff-plans.ts';
+export {
+  applyEdit,
+  applyEdits,
+  applyPlanPatches,
+  planEditSchema,
+  type AppliedEdit,
+  type PlanEdit,
+} from './plan/edits/apply-edit.ts';
+export type { EditFault } from './plan/edits/edit.ts';
+export type { PlanFault } from './plan/fault.ts';
+export type { Obstacle } from './plan/obstacle.ts';
+export type { GearType, Knockout } from './plan/gear-type.ts';
+export { MAX_PLAN_CHARS, openPlan, openPlanText, PLAN_TOO_LARGE, writePlan } from './plan/open-plan.ts';
+export type { Joint, Placement, Port } from './plan/placement.ts';
+export { planJsonSchema, planSchema, type Plan } from './plan/plan.ts';
+export type { Pass, Run } from './plan/run.ts';
+export type { PointMm } from './plan/values.ts';
+export { degCFromDegF, degFFromDegC, MM_PER_INCH } from './quantity/convert.ts';
+export {
+  formatAgainst,
+  formatExactLength,
+  formatLength,
+  formatQuantity,
+  INCH_READER,
+  largeStepMm,
+  markOf,
+  METRIC_READER,
+  stepMm,
+  type Reader,
+} from './quantity/format.ts';
+export { parseLength, unitInMm, type LengthFault } from './quantity/parse-length.ts';
+export { measureText, parseMeasure, type MeasureKind } from './quantity/measure.ts';
+export { parseTemperature } from './quantity/parse-temperature.ts';
+export { passSpot } from './seal/pass-spot.ts';
+export { GLAND_SIZES } from './reference/glands.ts';
+export type { SourceRef } from './reference/source.ts';
+export type { Result } from './result.ts';
+export { NEW_RUN, routeAll, type RoutedRun, type Routes } from './route/route.ts';
+export { findPassPlaces } from './site/pass-places.ts';
+export { boundsOf as boxOfPoints, sizeOfBox, type BoxMm } from './site/polygon.ts';
+export type { Site, SiteFace } from './site/site.ts';
+export { faceFromSheet, layOutSheet, sheetFromFace, unionOf, type SheetPlace } from './site/sheet.ts';
+export { hookLineAbove, hookLineForGap, hookLineStack } from './wireway/stack.ts';
+export { isFittingSize, NEW_PLAY_MM, nippleOf, type Nipple } from './wireway/nipple.ts';
+export { wirewayHoles, wirewaysOf, type WirewayHole } from './wireway/hole-pattern.ts';
+export type { Working } from './working/working.ts';
+export {
+  createJobSchema,
+  gearDetailSchema,
+  gearIdsSchema,
+  gearListSchema,
+  gearVersionsSchema,
+  importGearSchema,
+  instrumentListSchema,
+  MOST_GEAR_AT_ONCE,
+  newReadingsSchema,
+  patchGearSchema,
+  readingListSchema,
+  strikeSchema,
+  jobListSchema,
+  jobSummarySchema,
+  patchJobSchema,
+  problemSchema,
+  restoreSchema,
+  REVISION_KINDS,
+  revisionListSchema,
+  savedSchema,
+  type GearDetail,
+  type GearList,
+  type GearSummary,
+  type JobList,
+  type JobSummary,
+  type NewReading,
+  type Problem,
+  type Reading,
+  type ReadingList,
+  type Revision,
+  type RevisionList,
+} from './api.ts';
+export { pathText } from './plan/fault.ts';
+export {
+  ALIGNMENTS,
+  alignEdits,
+  distributeEdits,
+  duplicateEdit,
+  mirrorEdits,
+  swapEdits,
+  type Alignment,
+} from './clearance/group-moves.ts';
+export {
+  cornerSnaps,
+  snapsFor,
+  snapsNear,
+  type Snap,
+  type SnapReason,
+  type Snaps,
+} from './clearance/snaps.ts';
+export { hangSpot } from './wireway/hang-spot.ts';
+export { findWirewayUnder } from './wireway/unit-over-wireway.ts';
+export {
+  CONDITION_KEYS,
+  type Air,
+  type ConditionKey,
+  type Conditions,
+  type Travel,
+} from './plan/conditions.ts';
+export { FACE_KINDS, type AsFound, type Face, type Fold, type Setback, type Stand } from './plan/face.ts';
+export { FRAMING_ROLES, type Framing } from './plan/framing.ts';
+export { findGearFaults, type GearFault } from './plan/gear-faults.ts';
+export {
+  GEAR_KINDS,
+  gearTypeSchema,
+  HEAT_FACES,
+  KNOCKOUT_EDGES,
+  ORIENTATIONS,
+  type BracketHole,
+  type ClearanceRule,
+  type GearKind,
+  type GearPart,
+} from './plan/gear-type.ts';
+export { FIRE_CLASSES, HOLDINGS, type Material } from './plan/material.ts';
+export { OBSTACLE_KINDS } from './plan/obstacle.ts';
+export { signedAreaMm2 } from './plan/outline.ts';
+export { GEAR_CSV_COLUMNS, readGearCsv, slugOf, writeGearCsv } from './gear/gear-csv.ts';
+export {
+  gearJsonSchema,
+  readGearFile,
+  writeGearFile,
+  type GearOffer,
+  type GearRowFault,
+} from './gear/gear-file.ts';
+export { gearViews, type GearMark, type GearView } from './gear/gear-views.ts';
+export { newGearType } from './gear/new-gear.ts';
+export { SAMPLE_GEAR } from './gear/samples.ts';
+export { KNOCKOUT_SIZES, sizeText } from './reference/knockouts.ts';
+export { asTaped, type AsTaped } from './site/as-taped.ts';
+export { boundsOfFrames, foldUp } from './site/fold-up.ts';
+export type { Frame } from './site/frame.ts';
+export { siteFromFace } from './site/frame.ts';
+export { SAMPLE_MATERIALS } from './site/materials.ts';
+export { obstacleBounds, reachFromFaceMm } from './site/obstacle-zone.ts';
+export { readCsvOutline, type CellFault } from './site/outline-csv.ts';
+export { readDxfOutlines, writeDxfOutline, type DrawnOutlines } from './site/outline-dxf.ts';
+export { rectangleOutline, takeOutline } from './site/outline-take.ts';
+export { parsePitch, pitchDeg, pitchEdit, riseInTwelve } from './site/pitch.ts';
+export { resizeEdit } from './site/resize.ts';
+export { usableOutlines } from './site/usable.ts';
+export { readInstrumentLine, writeInstrumentLine, type InstrumentLine } from './survey/instrument-line.ts';
+export { surveyLines, type SurveyLine, type SurveyReading } from './survey/readings.ts';
+export { surveyEdit } from './survey/survey-edit.ts';
+export { surveyItems, type SurveyItem } from './survey/survey-items.ts';
+export { edgeName, foldsOf, freeEdges, pitchText } from './site/fold-list.ts';
+export { travelOnFace } from './site/travel.ts';
+export { faceOf, newObstacle, usualStuds } from './site/new-things.ts';
+export { planStrip, swingPath, type PlanStrip } from './clearance/plan-strip.ts';

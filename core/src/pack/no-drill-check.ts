@@ -1,0 +1,59 @@
+import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import type { PointMm } from '../plan/values.ts';
+import { practice } from '../reference/source.ts';
+import { findNoDrillHit } from '../seal/pass-spot.ts';
+import { mirrored, type SiteFace } from '../site/site.ts';
+import { drillSheets } from './holes.ts';
+
+const meta: CheckMeta = {
+  id: 'pack.no-drill',
+  looksAt:
+    'Every drilled hole against the no-drill bands of cables, pipes and fuel lines, on both sides of its face',
+  severity: 'stop',
+  source: practice('No hole near a hidden cable, pipe or fuel line; find it before drilling'),
+  parameters: [],
+  messages: {
+    near: '{hole} on {face} comes within {measured} of {thing}; {required} must stay undrilled.',
+    into: '{hole} on {face} would be drilled into {thing}; {required} around it must stay undrilled.',
+  },
+  fixMessages: {},
+};
+
+function check(prepared: Prepared): Finding[] {
+  const hasBands = [...prepared.site.faces.values()].some(({ obstacles }) =>
+    obstacles.some((each) => each.noDrillMm > 0),
+  );
+  if (!hasBands) return [];
+  // A pass is a hole on both its faces; it is found once.
+  const found = new Set<string>();
+  return drillSheets(prepared).flatMap((sheet) => {
+    const face = prepared.site.faces.get(sheet.id);
+    if (face === undefined) return [];
+    return sheet.holes.flatMap((hole): Finding[] => {
+      const at: PointMm = [hole.xMm, hole.yMm];
+      const hit = findNoDrillHit(bothSides(prepared, face, at), hole.diameterMm / 2);
+      if (hit === undefined || (hole.subject.kind === 'pass' && found.has(hole.subject.id))) return [];
+      found.add(hole.subject.id);
+      const measuredMm = Math.max(0, hit.measuredMm);
+      return [
+        findingOf(meta, {
+          message: measuredMm === 0 ? 'into' : 'near',
+          data: { hole: hole.purpose, face: face.name, thing: hit.name },
+          subjects: [hole.subject],
+          id: `${meta.id}/${hole.id}`,
+          at: { face: face.id, xMm: hole.xMm, yMm: hole.yMm },
+          measured: { value: measuredMm, unit: 'mm' },
+          required: { value: hit.requiredMm, unit: 'mm' },
+        }),
+      ];
+    });
+  });
+}
+
+function bothSides({ site }: Prepared, face: SiteFace, at: PointMm) {
+  const other = face.otherSide === null ? undefined : site.faces.get(face.otherSide);
+  return [{ face, at }, ...(other === undefined ? [] : [{ face: other, at: mirrored(face, at) }])];
+}
+
+export const noDrillCheck: Check = { meta, check };

@@ -1,0 +1,65 @@
+import type { Prepared } from '../check/prepared.ts';
+import { allPassSides } from '../seal/pass-sides.ts';
+import { faceSheet } from './holes.ts';
+
+/** A mark on a story pole: a running dimension from the face’s datum. */
+export type PoleMark = {
+  readonly atMm: number;
+  readonly kind: 'edge' | 'hook-line' | 'hole' | 'framing';
+  readonly names: readonly string[];
+};
+
+export type StoryPoles = { readonly across: readonly PoleMark[]; readonly up: readonly PoleMark[] };
+
+/** Marks closer than this are one mark with both names: less than a pencil line. */
+const SAME_MARK_MM = 0.2;
+
+/** The marks that matter on a face: its edges, hook lines, hole centres and framing, from its datum. */
+export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
+  const face = prepared.site.faces.get(faceId);
+  if (face === undefined) return { across: [], up: [] };
+  const { minX, minY, maxX, maxY } = face.bounds;
+  const across: PoleMark[] = [mark(minX, 'edge', 'Left edge'), mark(maxX, 'edge', 'Right edge')];
+  const up: PoleMark[] = [mark(minY, 'edge', 'Lower edge'), mark(maxY, 'edge', 'Upper edge')];
+  for (const { placement } of prepared.onFace.get(faceId) ?? []) {
+    across.push(mark(placement.xMm, 'hook-line', `${placement.name}, centre`));
+    up.push(mark(placement.yMm, 'hook-line', `${placement.name}, hook line`));
+  }
+  for (const { pass, here, there } of allPassSides(prepared)) {
+    for (const side of [here, there].filter((each) => each.face.id === faceId)) {
+      across.push(mark(side.at[0], 'hole', pass.name));
+      up.push(mark(side.at[1], 'hole', pass.name));
+    }
+  }
+  for (const hole of faceSheet(prepared, face).holes.filter(({ subject }) => subject.kind === 'placement')) {
+    across.push(mark(hole.xMm, 'hole', hole.purpose));
+    up.push(mark(hole.yMm, 'hole', hole.purpose));
+  }
+  for (const { axis, centreMm, framing } of face.members) {
+    (axis === 'vertical' ? across : up).push(mark(centreMm, 'framing', framing));
+  }
+  return { across: joined(across), up: joined(up) };
+}
+
+function mark(atMm: number, kind: PoleMark['kind'], name: string): PoleMark {
+  return { atMm, kind, names: [name] };
+}
+
+const RANK: Record<PoleMark['kind'], number> = { edge: 0, 'hook-line': 1, hole: 2, framing: 3 };
+
+/** Sorted along the pole; marks in one place become one, of the kind that matters most. */
+function joined(marks: readonly PoleMark[]): PoleMark[] {
+  const sorted = [...marks].sort((a, b) => a.atMm - b.atMm || RANK[a.kind] - RANK[b.kind]);
+  const result: PoleMark[] = [];
+  for (const next of sorted) {
+    const last = result.at(-1);
+    if (last === undefined || next.atMm - last.atMm > SAME_MARK_MM) {
+      result.push(next);
+      continue;
+    }
+    const kind = RANK[next.kind] < RANK[last.kind] ? next.kind : last.kind;
+    const names = [...last.names, ...next.names.filter((name) => !last.names.includes(name))];
+    result[result.length - 1] = { atMm: last.atMm, kind, names };
+  }
+  return result;
+}

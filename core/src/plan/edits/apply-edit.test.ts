@@ -1,0 +1,322 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { honeyHouse } from '../../demo/honey-house.ts';
+import { SAMPLE_GEAR } from '../../gear/samples.ts';
+import { boxObstacle, faceOf, rectangle, spacedFraming } from '../../demo/parts.ts';
+import { SAMPLE_MATERIALS } from '../../site/materials.ts';
+import { GLAND_SIZES } from '../../reference/glands.ts';
+import { openPlan } from '../open-plan.ts';
+import type { Plan } from '../plan.ts';
+import { applyEdit, applyEdits, applyPlanPatches, planEditSchema, type PlanEdit } from './apply-edit.ts';
+
+const base = honeyHouse();
+const idOf = (items: readonly { id: string }[]) => fc.constantFrom(...items.map(({ id }) => id));
+const lengthMm = fc.integer({ min: 0, max: 4000 });
+const tempC = fc.integer({ min: -40, max: 60 });
+const placement = idOf(base.placements);
+const port = fc.constantFrom(
+  { placement: 'inverter-a', knockout: 'dc' },
+  { placement: 'disconnect', knockout: 'top' },
+  { placement: 'array-box', knockout: 'bottom' },
+  { placement: 'gone', knockout: 'top' },
+);
+const face = idOf(base.faces);
+const corner = fc.integer({ min: 0, max: 4 });
+const newId = fc.constantFrom('new-1', 'new-2', 'wireway');
+
+/** Every kind of edit, with arguments that are sometimes refused. */
+const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { kind: Kind }>> } = {
+  'rename-plan': fc.record({ kind: fc.constant('rename-plan'), name: fc.constantFrom('A', 'B') }),
+  'set-site': fc.record({
+    kind: fc.constant('set-site'),
+    setting: fc.constantFrom('building', 'mobile'),
+    codeBasis: fc.constantFrom('us', 'iec'),
+    travel: fc.constantFrom(null, 'left', 'away'),
+  }),
+  'set-conditions': fc.record({
+    kind: fc.constant('set-conditions'),
+    face: fc.option(face),
+    conditions: fc.record(
+      { meanMaxTempC: tempC, sun: fc.constantFrom('none', 'full') },
+      { requiredKeys: [] },
+    ),
+  }),
+  'inherit-condition': fc.record({
+    kind: fc.constant('inherit-condition'),
+    face,
+    condition: fc.constantFrom('meanMaxTempC', 'location'),
+  }),
+  'set-material': fc.record({
+    kind: fc.constant('set-material'),
+    material: fc.constantFrom(...SAMPLE_MATERIALS),
+  }),
+  'remove-material': fc.record({
+    kind: fc.constant('remove-material'),
+    material: fc.constantFrom('material-plywood', 'material-gypsum'),
+  }),
+  'add-face': fc.record({
+    kind: fc.constant('add-face'),
+    face: newId.map((id) => faceOf({ id, name: 'New', points: rectangle(900, 700), thicknessMm: 10 })),
+  }),
+  'remove-face': fc.record({ kind: fc.constant('remove-face'), face }),
+  'set-face': fc.record({
+    kind: fc.constant('set-face'),
+    face,
+    name: fc.constant('Renamed'),
+    use: fc.constantFrom('wall', 'ceiling'),
+    side: fc.constantFrom('inside', 'outside'),
+    material: fc.constantFrom('material-plywood', 'gone'),
+    thicknessMm: fc.constantFrom(undefined, 25),
+  }),
+  'set-outline': fc.record({
+    kind: fc.constant('set-outline'),
+    face,
+    pointsMm: fc.constantFrom(rectangle(4000, 2500), rectangle(3000, 2000).slice(0, 3)),
+  }),
+  'move-corner': fc.record({ kind: fc.constant('move-corner'), face, corner, xMm: lengthMm, yMm: lengthMm }),
+  'insert-corner': fc.record({ kind: fc.constant('insert-corner'), face, edge: corner }),
+  'remove-corner': fc.record({ kind: fc.constant('remove-corner'), face, corner }),
+  'add-reverse': fc.record({
+    kind: fc.constant('add-reverse'),
+    of: face,
+    id: newId,
+    name: fc.constant('Behind'),
+    side: fc.constant('outside'),
+    thicknessMm: fc.constant(30),
+  }),
+  'set-root': fc.record({ kind: fc.constant('set-root'), face: fc.oneof(face, fc.constant('gone')) }),
+  'set-stand': fc.record({
+    kind: fc.constant('set-stand'),
+    face,
+    stands: fc.constantFrom(null, {
+      originMm: [1, 2, 3] as [number, number, number],
+      turnDeg: 90,
+      tiltDeg: 0,
+    }),
+  }),
+  'set-as-found': fc.record({
+    kind: fc.constant('set-as-found'),
+    face,
+    asFound: fc.record({ floorRiseDeg: fc.constantFrom(null, 0.4) }, { requiredKeys: [] }),
+  }),
+  'set-setbacks': fc.record({
+    kind: fc.constant('set-setbacks'),
+    face,
+    setbacks: fc.constantFrom(
+      [],
+      [{ edge: 1, distanceMm: 300, why: 'Edge' }],
+      [{ edge: 9, distanceMm: 1, why: 'None' }],
+    ),
+  }),
+  'add-fold': fc.record({
+    kind: fc.constant('add-fold'),
+    fold: fc.record({
+      id: newId,
+      a: fc.record({ face, edge: corner }),
+      b: fc.record({ face, edge: corner }),
+      towardViewerDeg: fc.constant(90),
+    }),
+  }),
+  'set-fold-angle': fc.record({
+    kind: fc.constant('set-fold-angle'),
+    fold: idOf(base.folds),
+    towardViewerDeg: fc.integer({ min: -179, max: 179 }),
+  }),
+  'remove-fold': fc.record({ kind: fc.constant('remove-fold'), fold: idOf(base.folds) }),
+  'set-framing': fc.record({
+    kind: fc.constant('set-framing'),
+    face,
+    framing: fc.constantFrom('studs', 'more').map((id) => spacedFraming(id, 'studs', 'stud', 38, [300, 600])),
+  }),
+  'remove-framing': fc.record({
+    kind: fc.constant('remove-framing'),
+    face,
+    framing: fc.constantFrom('studs', 'gone'),
+  }),
+  'find-member': fc.record({
+    kind: fc.constant('find-member'),
+    face,
+    framing: fc.constant('studs'),
+    index: fc.integer({ min: 0, max: 5 }),
+    found: fc.option(fc.record({ centreMm: lengthMm, toleranceMm: fc.constant(2) })),
+  }),
+  'set-obstacle': fc.record({
+    kind: fc.constant('set-obstacle'),
+    face,
+    obstacle: fc
+      .constantFrom('door', 'more')
+      .map((id) => boxObstacle(id, 'Thing', 'other', [10, 20, 300, 400])),
+  }),
+  'remove-obstacle': fc.record({
+    kind: fc.constant('remove-obstacle'),
+    face,
+    obstacle: fc.constantFrom('door', 'gone'),
+  }),
+  'set-gear-type': fc.record({
+    kind: fc.constant('set-gear-type'),
+    gearType: fc.constantFrom(
+      { ...(SAMPLE_GEAR[0] ?? fail()), massKg: 45.2 },
+      { ...(SAMPLE_GEAR[0] ?? fail()), knockouts: [] },
+      { ...(SAMPLE_GEAR[0] ?? fail()), id: 'gone' },
+    ),
+  }),
+  'remove-gear-type': fc.record({
+    kind: fc.constant('remove-gear-type'),
+    gearType: fc.constantFrom('inverter-8kw', 'solar-module-400w'),
+  }),
+  'add-gear-type': fc.record({
+    kind: fc.constant('add-gear-type'),
+    gearType: newId.map((id) => ({ ...(SAMPLE_GEAR[0] ?? fail()), id })),
+  }),
+  'place-gear': fc.record({
+    kind: fc.constant('place-gear'),
+    placement: fc.record({
+      id: newId,
+      name: fc.constant('New'),
+      type: fc.constantFrom('inverter-8kw', 'gone'),
+      face: idOf(base.faces),
+      xMm: lengthMm,
+      yMm: lengthMm,
+    }),
+  }),
+  'move-placement': fc.record({
+    kind: fc.constant('move-placement'),
+    placement,
+    xMm: lengthMm,
+    yMm: lengthMm,
+  }),
+  'rename-placement': fc.record({ kind: fc.constant('rename-placement'), placement, name: fc.constant('N') }),
+  'remove-placement': fc.record({ kind: fc.constant('remove-placement'), placement }),
+  'add-joint': fc.record({
+    kind: fc.constant('add-joint'),
+    joint: fc.record({
+      id: newId,
+      from: port,
+      wireway: fc.constantFrom('wireway', 'disconnect'),
+      playMm: lengthMm,
+    }),
+  }),
+  'set-joint-play': fc.record({
+    kind: fc.constant('set-joint-play'),
+    joint: idOf(base.joints),
+    playMm: lengthMm,
+  }),
+  'remove-joint': fc.record({ kind: fc.constant('remove-joint'), joint: idOf(base.joints) }),
+  'add-pass': fc.record({
+    kind: fc.constant('add-pass'),
+    pass: fc.record({
+      id: newId,
+      name: fc.constant('Hole'),
+      face: idOf(base.faces),
+      xMm: lengthMm,
+      yMm: lengthMm,
+      gland: fc.constantFrom(...GLAND_SIZES),
+    }),
+  }),
+  'move-pass': fc.record({
+    kind: fc.constant('move-pass'),
+    pass: idOf(base.passes),
+    xMm: lengthMm,
+    yMm: lengthMm,
+  }),
+  'set-pass-gland': fc.record({
+    kind: fc.constant('set-pass-gland'),
+    pass: idOf(base.passes),
+    gland: fc.constantFrom(...GLAND_SIZES),
+  }),
+  'remove-pass': fc.record({ kind: fc.constant('remove-pass'), pass: idOf(base.passes) }),
+  'add-run': fc.record({
+    kind: fc.constant('add-run'),
+    run: fc.record({
+      id: newId,
+      name: fc.constant('Run'),
+      from: port,
+      to: port,
+      cableDiameterMm: fc.constant(6),
+      slackEachEndMm: lengthMm,
+    }),
+  }),
+  'set-run-slack': fc.record({
+    kind: fc.constant('set-run-slack'),
+    run: idOf(base.runs),
+    slackEachEndMm: lengthMm,
+  }),
+  'remove-run': fc.record({ kind: fc.constant('remove-run'), run: idOf(base.runs) }),
+};
+
+function fail(): never {
+  throw new Error('no sample');
+}
+
+const editLists = fc.array(fc.oneof(...Object.values(anyEdit)), { minLength: 1, maxLength: 12 });
+
+describe('applyEdit', () => {
+  test('knows every kind the schema knows', () => {
+    const kinds = planEditSchema.options.map((option) => option.shape.kind.value);
+    expect(Object.keys(anyEdit).sort()).toEqual([...kinds].sort());
+  });
+
+  test('undone is as before and redone is as after, for any edits in any order', () => {
+    fc.assert(
+      fc.property(editLists, (edits) => {
+        let plan: Plan = base;
+        for (const edit of edits) {
+          const before = JSON.stringify(plan);
+          const applied = applyEdit(plan, edit);
+          expect(JSON.stringify(plan)).toBe(before);
+          if (!applied.ok) continue;
+          const { plan: after, patches, inverse } = applied.value;
+          expect(JSON.stringify(applyPlanPatches(after, inverse))).toBe(before);
+          expect(JSON.stringify(applyPlanPatches(plan, patches))).toBe(JSON.stringify(after));
+          plan = after;
+        }
+      }),
+      { seed: 5, numRuns: 200 },
+    );
+  });
+
+  test('never makes a plan that would not open again', () => {
+    fc.assert(
+      fc.property(editLists, (edits) => {
+        let plan: Plan = base;
+        for (const edit of edits) {
+          const applied = applyEdit(plan, edit);
+          if (applied.ok) plan = applied.value.plan;
+        }
+        const opened = openPlan(JSON.parse(JSON.stringify(plan)));
+        expect(opened.ok ? [] : opened.fault).toEqual([]);
+      }),
+      { seed: 6, numRuns: 150 },
+    );
+  });
+
+  test('takes nipples and runs along with removed gear', () => {
+    const applied = applyEdit(base, { kind: 'remove-placement', placement: 'disconnect' });
+    if (!applied.ok) throw new Error(applied.fault.message);
+    expect(applied.value.plan.runs).toEqual([]);
+    expect(applied.value.plan.joints.map(({ id }) => id)).not.toContain('disconnect-out');
+  });
+
+  test('refuses a second nipple in one knockout and what does not exist', () => {
+    const [joint] = base.joints;
+    if (joint === undefined) throw new Error('no joint');
+    const again = { kind: 'add-joint', joint: { ...joint, id: 'again' } } as const;
+    expect(applyEdit(base, again)).toMatchObject({ ok: false, fault: { code: 'taken' } });
+    const gone = { kind: 'move-pass', pass: 'gone', xMm: 0, yMm: 0 } as const;
+    expect(applyEdit(base, gone)).toMatchObject({ ok: false, fault: { code: 'missing' } });
+  });
+
+  test('refuses what the document could not hold, before it is made', () => {
+    const far = { kind: 'move-pass', pass: 'roof-hole', xMm: 1e9, yMm: 0 } as const;
+    expect(applyEdit(base, far)).toMatchObject({ ok: false, fault: { message: 'xMm must be within 1 km.' } });
+    const nowhere = { kind: 'move-pass', pass: 'roof-hole', xMm: NaN, yMm: 0 } as const;
+    expect(applyEdit(base, nowhere).ok).toBe(false);
+  });
+
+  test('makes all of several edits or none', () => {
+    const good: PlanEdit = { kind: 'rename-plan', name: 'Changed' };
+    const bad: PlanEdit = { kind: 'remove-run', run: 'gone' };
+    expect(applyEdits(base, [good, bad]).ok).toBe(false);
+    expect(base.name).toBe('Hollowmere honey house');
+  });
+});

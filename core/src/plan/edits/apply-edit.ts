@@ -1,0 +1,124 @@
+import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { fail, ok, type Result } from '../../result.ts';
+import { z } from '../../zod.ts';
+import { pathText } from '../fault.ts';
+import { findReferenceFaults } from '../references.ts';
+import type { Plan } from '../plan.ts';
+import type { EditFault } from './edit.ts';
+import * as faceEdits from './face-edits.ts';
+import * as gearEdits from './gear-edits.ts';
+import * as onFaceEdits from './on-face-edits.ts';
+import * as placementEdits from './placement-edits.ts';
+import * as runEdits from './run-edits.ts';
+import * as siteEdits from './site-edits.ts';
+
+enablePatches();
+
+const KINDS = {
+  ...siteEdits,
+  ...faceEdits,
+  ...onFaceEdits,
+  ...gearEdits,
+  ...placementEdits,
+  ...runEdits,
+};
+
+export const planEditSchema = z.discriminatedUnion('kind', [
+  KINDS.renamePlan.schema,
+  KINDS.setSite.schema,
+  KINDS.setConditions.schema,
+  KINDS.inheritCondition.schema,
+  KINDS.setMaterial.schema,
+  KINDS.removeMaterial.schema,
+  KINDS.addFace.schema,
+  KINDS.removeFace.schema,
+  KINDS.setFace.schema,
+  KINDS.setOutline.schema,
+  KINDS.moveCorner.schema,
+  KINDS.insertCorner.schema,
+  KINDS.removeCorner.schema,
+  KINDS.addReverse.schema,
+  KINDS.setRoot.schema,
+  KINDS.setStand.schema,
+  KINDS.setAsFound.schema,
+  KINDS.setSetbacks.schema,
+  KINDS.addFold.schema,
+  KINDS.setFoldAngle.schema,
+  KINDS.removeFold.schema,
+  KINDS.setFraming.schema,
+  KINDS.removeFraming.schema,
+  KINDS.findMember.schema,
+  KINDS.setObstacle.schema,
+  KINDS.removeObstacle.schema,
+  KINDS.addGearType.schema,
+  KINDS.setGearType.schema,
+  KINDS.removeGearType.schema,
+  KINDS.placeGear.schema,
+  KINDS.movePlacement.schema,
+  KINDS.renamePlacement.schema,
+  KINDS.removePlacement.schema,
+  KINDS.addJoint.schema,
+  KINDS.setJointPlay.schema,
+  KINDS.removeJoint.schema,
+  KINDS.addPass.schema,
+  KINDS.movePass.schema,
+  KINDS.setPassGland.schema,
+  KINDS.removePass.schema,
+  KINDS.addRun.schema,
+  KINDS.setRunSlack.schema,
+  KINDS.removeRun.schema,
+]);
+export type PlanEdit = z.infer<typeof planEditSchema>;
+
+/** An edit made: the new plan, and the patches that redo and undo it. */
+export type AppliedEdit = {
+  readonly plan: Plan;
+  readonly patches: readonly Patch[];
+  readonly inverse: readonly Patch[];
+};
+
+type AnyApply = (draft: Draft<Plan>, edit: PlanEdit) => EditFault | null;
+const APPLY = new Map<string, AnyApply>(
+  Object.values(KINDS).map(({ schema, apply }) => [schema.shape.kind.value, apply as AnyApply]),
+);
+
+/** Edits that add or re-target references, after which the whole plan’s references are checked. */
+const MAY_DANGLE =
+  /^(?:(?:add|place|remove)-|set-(?:face|root|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+
+/**
+ * Makes an edit. A fault leaves the plan as it was and says why; so the same call also answers “may I?”.
+ * Edits that add references are refused when they would dangle.
+ */
+export function applyEdit(plan: Plan, edit: PlanEdit): Result<AppliedEdit, EditFault> {
+  return applyEdits(plan, [edit]);
+}
+
+/** Several edits as one: all are made, or none. */
+export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<AppliedEdit, EditFault> {
+  for (const edit of edits) {
+    const issue = planEditSchema.safeParse(edit).error?.issues[0];
+    if (issue !== undefined) {
+      return fail({ code: 'not-allowed', message: `${pathText(issue.path)} ${issue.message}.` });
+    }
+  }
+  const refused: { fault: EditFault | null } = { fault: null };
+  const [next, patches, inverse] = produceWithPatches(plan, (draft) => {
+    for (const edit of edits) {
+      const apply = APPLY.get(edit.kind);
+      refused.fault ??=
+        apply === undefined ? { code: 'not-allowed', message: 'Unknown edit.' } : apply(draft, edit);
+    }
+  });
+  if (refused.fault !== null) return fail(refused.fault);
+  if (edits.some((edit) => MAY_DANGLE.test(edit.kind))) {
+    const [first] = findReferenceFaults(next);
+    if (first !== undefined) return fail({ code: 'not-allowed', message: first.message });
+  }
+  return ok({ plan: next, patches, inverse });
+}
+
+/** Replays patches, for undo and redo. */
+export function applyPlanPatches(plan: Plan, patches: readonly Patch[]): Plan {
+  return applyPatches(plan, patches);
+}

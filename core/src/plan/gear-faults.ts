@@ -1,0 +1,116 @@
+import { pathText } from './fault.ts';
+import type { GearType, Knockout } from './gear-type.ts';
+
+/** What is wrong with a gear type, and at which of its fields: `knockouts[1].alongMm`. */
+export type GearFault = { readonly path: string; readonly message: string };
+
+/** Parts may differ from the whole by this much: the sum of rounded nameplate figures, kg. */
+const MASS_ROUNDING_KG = 0.5;
+const ROUNDING_MM = 0.01;
+
+/** What a gear type's fields must be to each other. An empty list means that it can be built as it is written. */
+export function findGearFaults(type: GearType): GearFault[] {
+  const faults: GearFault[] = [];
+  const fault = (path: readonly PropertyKey[], message: string) =>
+    faults.push({ path: pathText(path), message });
+
+  if (type.dropMm > type.heightMm * 2 + ROUNDING_MM) {
+    fault(['dropMm'], 'The drop is more than twice the height: the hook line would hang far above the body.');
+  }
+  for (const list of ['knockouts', 'bracketHoles', 'parts', 'terminals', 'rules'] as const) {
+    const seen = new Set<string>();
+    type[list].forEach(({ id }, index) => {
+      if (seen.has(id)) fault([list, index, 'id'], `The name “${id}” is used twice.`);
+      seen.add(id);
+    });
+  }
+  type.knockouts.forEach((knockout, index) => {
+    const edgeMm = edgeLengthMm(type, knockout);
+    if (knockout.alongMm > edgeMm + ROUNDING_MM) {
+      fault(
+        ['knockouts', index, 'alongMm'],
+        `The knockout “${knockout.id}” lies ${round(knockout.alongMm)} mm along its edge, which is ${round(edgeMm)} mm long.`,
+      );
+    }
+    if (knockout.fromBackMm > type.depthMm + ROUNDING_MM) {
+      fault(
+        ['knockouts', index, 'fromBackMm'],
+        `The knockout “${knockout.id}” lies ${round(knockout.fromBackMm)} mm from the back of a body ${round(type.depthMm)} mm deep.`,
+      );
+    }
+  });
+  type.terminals.forEach(({ name, minMm2, maxMm2 }, index) => {
+    if (minMm2 !== null && maxMm2 !== null && minMm2 > maxMm2) {
+      fault(
+        ['terminals', index, 'minMm2'],
+        `“${name}” would take nothing: its smallest conductor is above its largest.`,
+      );
+    }
+  });
+  const { minVoltageV, maxVoltageV } = type.ratings;
+  if (minVoltageV !== null && maxVoltageV !== null && minVoltageV > maxVoltageV) {
+    fault(['ratings', 'minVoltageV'], 'The operating window starts above the highest voltage.');
+  }
+  if (type.heat.lossW > 0 && type.heat.sheds === 'none') {
+    fault(['heat', 'sheds'], `It loses ${round(type.heat.lossW)} W: name the side that sheds it.`);
+  }
+  const { solarModule: module } = type;
+  if (module !== null && module.vmpV >= module.vocV) {
+    fault(['solarModule', 'vmpV'], 'The operating voltage must be below the open-circuit voltage.');
+  }
+  if (module !== null && module.impA >= module.iscA) {
+    fault(['solarModule', 'impA'], 'The operating current must be below the short-circuit current.');
+  }
+  faults.push(...findPartFaults(type));
+  return faults;
+}
+
+function findPartFaults({ parts, kind, massKg, widthMm, heightMm }: GearType): GearFault[] {
+  const faults: GearFault[] = [];
+  const fault = (path: readonly PropertyKey[], message: string) =>
+    faults.push({ path: pathText(path), message });
+  if (kind === 'gang-inverter' && parts.length < 2) {
+    fault(['parts'], 'A gang has at least two parts: its power modules and its control module.');
+  }
+  const sumKg = parts.reduce((sum, part) => sum + part.massKg, 0);
+  if (parts.length > 0 && Math.abs(sumKg - massKg) > MASS_ROUNDING_KG) {
+    fault(
+      ['massKg'],
+      `The parts weigh ${round(sumKg)} kg together, the whole is given as ${round(massKg)} kg.`,
+    );
+  }
+  const orders = parts.map(({ order }) => order).sort((a, b) => a - b);
+  if (orders.some((order, index) => order !== index + 1)) {
+    fault(['parts'], `The fastening order must count 1 to ${parts.length} with none left out or used twice.`);
+  }
+  parts.forEach((part, index) => {
+    const { box } = part;
+    if (box === null) return;
+    if (box.xMm + box.widthMm > widthMm + ROUNDING_MM || box.yMm + box.heightMm > heightMm + ROUNDING_MM) {
+      fault(['parts', index, 'box'], `“${part.name}” reaches past the body it is a part of.`);
+    }
+    const covers = parts
+      .slice(0, index)
+      .find(
+        ({ box: other }) =>
+          other !== null &&
+          box.xMm < other.xMm + other.widthMm - ROUNDING_MM &&
+          other.xMm < box.xMm + box.widthMm - ROUNDING_MM &&
+          box.yMm < other.yMm + other.heightMm - ROUNDING_MM &&
+          other.yMm < box.yMm + box.heightMm - ROUNDING_MM,
+      );
+    if (covers !== undefined) fault(['parts', index, 'box'], `“${part.name}” overlaps “${covers.name}”.`);
+  });
+  return faults;
+}
+
+export function edgeLengthMm(
+  type: Pick<GearType, 'widthMm' | 'heightMm'>,
+  { edge }: Pick<Knockout, 'edge'>,
+): number {
+  return edge === 'top' || edge === 'bottom' ? type.widthMm : type.heightMm;
+}
+
+function round(value: number): string {
+  return String(Math.round(value * 10) / 10);
+}

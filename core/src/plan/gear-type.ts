@@ -1,0 +1,168 @@
+import { KNOCKOUT_SIZES } from '../reference/knockouts.ts';
+import { sourceSchema } from '../reference/source.ts';
+import { z } from '../zod.ts';
+import {
+  givenDistanceSchema,
+  givenTemperatureSchema,
+  idSchema,
+  lengthMmSchema,
+  nameSchema,
+  positionMmSchema,
+  sizeMmSchema,
+} from './values.ts';
+
+const massKgSchema = z.number().positive('must be more than 0').max(20_000);
+const torqueNmSchema = z.number().positive('must be more than 0').max(2_000).nullable();
+const positive = (max: number) => z.number().positive('must be more than 0').max(max).nullable();
+
+export const KNOCKOUT_EDGES = ['top', 'bottom', 'left', 'right'] as const;
+
+const knockoutSchema = z.strictObject({
+  id: idSchema,
+  edge: z.enum(KNOCKOUT_EDGES),
+  alongMm: lengthMmSchema.describe(
+    'Along the edge from the body’s left (top, bottom) or lower (left, right) end',
+  ),
+  fromBackMm: lengthMmSchema.describe('From the back of the body towards the viewer'),
+  tradeSize: z.enum(KNOCKOUT_SIZES),
+});
+export type Knockout = z.infer<typeof knockoutSchema>;
+
+const bracketHoleSchema = z.strictObject({
+  id: idSchema,
+  xMm: positionMmSchema.describe('Right of the hook line’s centre'),
+  yMm: positionMmSchema.describe('Above the hook line'),
+  pilotMm: sizeMmSchema.describe('Pilot hole diameter'),
+  torqueNm: torqueNmSchema.describe('Fastening torque; null where the maker states none'),
+});
+export type BracketHole = z.infer<typeof bracketHoleSchema>;
+
+/** A part that is lifted and fastened by itself: of a gang, a module; of a unit, its body or its wiring box. */
+const partSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  massKg: massKgSchema,
+  box: z
+    .strictObject({ xMm: lengthMmSchema, yMm: lengthMmSchema, widthMm: sizeMmSchema, heightMm: sizeMmSchema })
+    .nullable()
+    .describe('On the body’s front, from its lower left corner; null where it fills no place of its own'),
+  order: z.number().int().min(1).max(20).describe('In which order the parts are lifted and fastened'),
+  torqueNm: torqueNmSchema,
+});
+export type GearPart = z.infer<typeof partSchema>;
+
+const terminalSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  minMm2: positive(2_000).describe('Smallest conductor it takes'),
+  maxMm2: positive(2_000).describe('Largest conductor it takes'),
+  torqueNm: torqueNmSchema,
+});
+
+const ratingsSchema = z.strictObject({
+  maxVoltageV: positive(2_000),
+  minVoltageV: positive(2_000).describe('Start of the operating window'),
+  voltsToGroundV: positive(2_000).describe('For the working space in front'),
+  maxCurrentA: positive(10_000).describe('Continuous'),
+  powerW: positive(10_000_000),
+  energyWh: positive(10_000_000).describe('Of a battery'),
+});
+
+/** A solar module at standard test conditions. */
+const solarModuleSchema = z.strictObject({
+  pmaxW: z.number().positive().max(2_000),
+  vocV: z.number().positive().max(500),
+  iscA: z.number().positive().max(100),
+  vmpV: z.number().positive().max(500),
+  impA: z.number().positive().max(100),
+  vocPctPerC: z.number().min(-1).max(0).nullable().describe('Voltage per kelvin, % of Voc; null if unknown'),
+  maxFuseA: positive(100),
+});
+
+const RULE_SIDES = ['beside', 'above', 'below', 'front'] as const;
+
+/** A required gap around gear. It applies where every condition given holds; the largest that applies governs. */
+export const clearanceRuleSchema = z.strictObject({
+  id: idSchema,
+  side: z.enum(RULE_SIDES),
+  counterpart: z.enum(['same-kind', 'any-gear']),
+  distance: givenDistanceSchema,
+  when: z.strictObject({
+    side: z.enum(['inside', 'outside']).optional(),
+    meanMaxAtLeast: givenTemperatureSchema.optional(),
+  }),
+  source: sourceSchema,
+});
+export type ClearanceRule = z.infer<typeof clearanceRuleSchema>;
+export type RuleSide = ClearanceRule['side'];
+
+export const GEAR_KINDS = [
+  'inverter',
+  'gang-inverter',
+  'charge-controller',
+  'battery',
+  'load-centre',
+  'transfer-switch',
+  'disconnect',
+  'combiner',
+  'fuse-holder',
+  'wireway',
+  'board',
+  'junction-box',
+  'solar-module',
+  'other',
+] as const;
+export type GearKind = (typeof GEAR_KINDS)[number];
+
+export const HEAT_FACES = ['none', 'front', 'back', 'top', 'bottom', 'left', 'right'] as const;
+export const ORIENTATIONS = ['upright', 'on-left-side', 'on-right-side', 'upside-down', 'flat'] as const;
+
+/** What a piece of equipment is, wherever it is hung. The body is a box; the hook line is what carries it. */
+export const gearTypeSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  kind: z.enum(GEAR_KINDS),
+  widthMm: sizeMmSchema,
+  heightMm: sizeMmSchema,
+  depthMm: sizeMmSchema,
+  standoffMm: lengthMmSchema.describe('From the face to the back of the body'),
+  dropMm: lengthMmSchema.describe('From the hook line down to the bottom of the body'),
+  sidePlayMm: lengthMmSchema.describe('How far the hung body can slide each way on its bracket'),
+  massKg: massKgSchema.describe('All parts together'),
+  location: z
+    .enum(['indoor', 'outdoor'])
+    .describe('Where its enclosure may be used; outdoor gear may also be indoors'),
+  enclosure: z
+    .string()
+    .regex(
+      /^(?:|IP[0-6X][0-9X][A-D]?|Type (?:1|2|3|3R|3S|3RX|3SX|4|4X|5|6|6P|12|13))$/u,
+      'must be like IP65 or Type 3R, or empty',
+    )
+    .describe('Enclosure rating as printed on it'),
+  orientations: z.array(z.enum(ORIENTATIONS)).min(1, 'must name at least one').max(5),
+  heat: z.strictObject({
+    lossW: z.number().min(0, 'must not be negative').max(1_000_000),
+    sheds: z.enum(HEAT_FACES).describe('The side that sheds it'),
+  }),
+  parts: z.array(partSchema).max(20),
+  knockouts: z.array(knockoutSchema).max(60),
+  bracketHoles: z.array(bracketHoleSchema).max(60),
+  terminals: z.array(terminalSchema).max(60),
+  ratings: ratingsSchema,
+  solarModule: solarModuleSchema.nullable(),
+  rules: z.array(clearanceRuleSchema).max(60),
+  origin: z
+    .strictObject({ library: z.uuid(), version: z.number().int().min(1) })
+    .nullable()
+    .describe('The library type this is a copy of, and its version then; null for one of this job’s own'),
+});
+export type GearType = z.infer<typeof gearTypeSchema>;
+
+export const NO_RATINGS: GearType['ratings'] = {
+  maxVoltageV: null,
+  minVoltageV: null,
+  voltsToGroundV: null,
+  maxCurrentA: null,
+  powerW: null,
+  energyWh: null,
+};

@@ -1,0 +1,29 @@
+import { sourceSchema } from '../reference/source.ts';
+import { z } from '../zod.ts';
+import { idSchema, nameSchema, sizeMmSchema } from './values.ts';
+
+/** How a fixing holds in it: the kind of fixing to think of first. */
+export const HOLDINGS = [
+  'wood-screw',
+  'framing-only',
+  'masonry-anchor',
+  'through-bolt',
+  'rivet-nut',
+  'machine-screw',
+  'unknown',
+] as const;
+
+export const FIRE_CLASSES = ['non-combustible', 'limited', 'combustible', 'unknown'] as const;
+
+/** What a face is made of, as far as it decides how to fix to it, cut it and keep heat from it. */
+export const materialSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  thicknessMm: sizeMmSchema.describe('As it is usually sold; a face has its own'),
+  holding: z.enum(HOLDINGS),
+  fireClass: z.enum(FIRE_CLASSES),
+  fireClassNote: z.string().max(200).describe('The class as its sheet states it, such as A2-s1,d0'),
+  cutWith: z.string().max(120).describe('The tool that cuts a clean hole in it'),
+  source: sourceSchema,
+});
+export type Material = z.infer<typeof materialSchema>;

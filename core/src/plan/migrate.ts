@@ -1,0 +1,52 @@
+import { fail, ok, type Result } from '../result.ts';
+import type { PlanFault } from './fault.ts';
+import { siteAndGear } from './migrations/0001-site-and-gear.ts';
+
+/** Raises raw JSON of version `from` to `from + 1`. Frozen once released; imports none of today’s types. */
+export type Migration = {
+  readonly from: number;
+  readonly name: string;
+  readonly up: (raw: Readonly<Record<string, unknown>>) => Record<string, unknown>;
+};
+
+/** Every released migration, oldest first. */
+export const MIGRATIONS: readonly Migration[] = [{ from: 1, name: 'site-and-gear', up: siteAndGear }];
+
+/**
+ * Raises a raw plan to `currentVersion` by the chain of migrations. A newer plan is refused and left as it
+ * is; one without a readable version is not a plan. The input is never changed.
+ */
+export function migrate(
+  raw: Readonly<Record<string, unknown>>,
+  migrations: readonly Migration[],
+  currentVersion: number,
+): Result<Record<string, unknown>, PlanFault> {
+  const version = raw.formatVersion;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
+    return fail({
+      code: 'not-a-plan',
+      path: 'formatVersion',
+      message: 'The format version is missing or unreadable.',
+    });
+  }
+  if (version > currentVersion) {
+    return fail({
+      code: 'too-new',
+      path: 'formatVersion',
+      message: `This file is of format version ${version}; this Zarnel reads up to ${currentVersion}. Open it with a newer one.`,
+    });
+  }
+  let current: Record<string, unknown> = { ...raw };
+  for (let from = version; from < currentVersion; from++) {
+    const step = migrations.find((migration) => migration.from === from);
+    if (step === undefined) {
+      return fail({
+        code: 'not-a-plan',
+        path: 'formatVersion',
+        message: `No migration leads on from version ${from}.`,
+      });
+    }
+    current = { ...step.up(current), formatVersion: from + 1 };
+  }
+  return ok(current);
+}

@@ -1,0 +1,153 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { DEMOS } from '../demo/demos.ts';
+import { honeyHouse } from '../demo/honey-house.ts';
+import { diffPlans } from './diff-plans.ts';
+import type { PlanFaultCode } from './fault.ts';
+import { migrate, MIGRATIONS, type Migration } from './migrate.ts';
+import { MAX_PLAN_CHARS, openPlan, openPlanText, writePlan } from './open-plan.ts';
+import { FORMAT_VERSION, planJsonSchema, type Plan } from './plan.ts';
+
+/** The demo as raw JSON with one value put in place of another. */
+function changed(path: readonly (string | number)[], value: unknown): unknown {
+  const raw: unknown = JSON.parse(writePlan(honeyHouse()));
+  const parent = path.slice(0, -1).reduce((at, part) => (at as Record<string | number, unknown>)[part], raw);
+  (parent as Record<string | number, unknown>)[path.at(-1) ?? ''] = value;
+  return raw;
+}
+
+const top = honeyHouse().faces[2];
+const reverseOfReverse = { ...top, id: 'again', shape: { kind: 'reverse', of: 'roof-top' } };
+
+describe('openPlanText', () => {
+  test('reads back what was written, to the letter', () => {
+    const text = writePlan(honeyHouse());
+    const opened = openPlanText(text);
+    if (!opened.ok) throw new Error(opened.fault[0]?.message);
+    expect(writePlan(opened.value)).toBe(text);
+  });
+
+  test.each<[string, string, PlanFaultCode]>([
+    ['text that is not JSON', '{ "format": ', 'not-json'],
+    ['a list', '[]', 'not-a-plan'],
+    ['some other JSON', '{"type":"FeatureCollection"}', 'not-a-plan'],
+    ['more than the most', ' '.repeat(MAX_PLAN_CHARS + 1), 'too-large'],
+  ])('refuses %s', (_, text, code) => {
+    const opened = openPlanText(text);
+    expect(opened).toMatchObject({ ok: false, fault: [{ code }] });
+  });
+});
+
+describe('openPlan', () => {
+  test.each<[string, readonly (string | number)[], unknown, PlanFaultCode, string]>([
+    ['a newer version', ['formatVersion'], FORMAT_VERSION + 1, 'too-new', 'formatVersion'],
+    ['a version that is no number', ['formatVersion'], '1', 'not-a-plan', 'formatVersion'],
+    ['a negative size', ['gearTypes', 0, 'widthMm'], -5, 'invalid', 'gearTypes[0].widthMm'],
+    ['an unknown field', ['placements', 1, 'colour'], 'red', 'invalid', 'placements[1]'],
+    ['a dangling gear type', ['placements', 2, 'type'], 'gone', 'dangling', 'placements[2].type'],
+    ['a dangling face', ['placements', 0, 'face'], 'gone', 'dangling', 'placements[0].face'],
+    ['a dangling knockout', ['joints', 0, 'from', 'knockout'], 'gone', 'dangling', 'joints[0].from.knockout'],
+    ['a dangling port', ['runs', 0, 'to', 'placement'], 'gone', 'dangling', 'runs[0].to.placement'],
+    ['a dangling root', ['rootFace'], 'gone', 'dangling', 'rootFace'],
+    ['an edge that is not there', ['folds', 0, 'b', 'edge'], 9, 'dangling', 'folds[0].b.edge'],
+    ['a joint to what is no wireway', ['joints', 0, 'wireway'], 'inverter-b', 'invalid', 'joints[0].wireway'],
+    ['an id used twice', ['runs', 0, 'id'], 'wireway', 'duplicate-id', 'runs[0].id'],
+    ['a hole in a face without a reverse', ['passes', 0, 'face'], 'plant-wall', 'invalid', 'passes[0].face'],
+    ['a reverse of a reverse', ['faces', 3], reverseOfReverse, 'invalid', 'faces[3].shape.of'],
+    ['a face folded onto itself', ['folds', 0, 'b', 'face'], 'plant-wall', 'invalid', 'folds[0]'],
+  ])('refuses %s with its path', (_, path, value, code, faultPath) => {
+    const raw = changed(path, value);
+    const before = JSON.stringify(raw);
+    const opened = openPlan(raw);
+    if (opened.ok) throw new Error('it opened');
+    expect(opened.fault).toContainEqual(expect.objectContaining({ code, path: faultPath }));
+    expect(JSON.stringify(raw)).toBe(before);
+  });
+});
+
+describe('migrate', () => {
+  // Made-up migrations; the real ones are tried on kept files of each released version below.
+  const chain: Migration[] = [
+    { from: 1, name: 'title becomes name', up: ({ title, ...rest }) => ({ ...rest, name: title }) },
+    { from: 2, name: 'adds crew', up: (raw) => ({ ...raw, crew: [] }) },
+  ];
+
+  test('raises an old document step by step and leaves the original alone', () => {
+    const old = { formatVersion: 1, title: 'Shed' };
+    expect(migrate(old, chain, 3)).toEqual({ ok: true, value: { formatVersion: 3, name: 'Shed', crew: [] } });
+    expect(old).toEqual({ formatVersion: 1, title: 'Shed' });
+  });
+
+  test('starts in the middle and does nothing at the end', () => {
+    expect(migrate({ formatVersion: 2, name: 'x' }, chain, 3)).toMatchObject({
+      ok: true,
+      value: { crew: [] },
+    });
+    expect(migrate({ formatVersion: 3 }, chain, 3)).toEqual({ ok: true, value: { formatVersion: 3 } });
+  });
+
+  test('refuses a gap in the chain and a newer version', () => {
+    expect(migrate({ formatVersion: 1 }, chain.slice(1), 3)).toMatchObject({ ok: false });
+    expect(migrate({ formatVersion: 4 }, chain, 3)).toMatchObject({ ok: false, fault: { code: 'too-new' } });
+  });
+
+  test('the released chain leads without gaps to today’s version', () => {
+    expect(MIGRATIONS.map(({ from }) => from)).toEqual(
+      Array.from({ length: FORMAT_VERSION - 1 }, (_, index) => index + 1),
+    );
+  });
+});
+
+describe('a kept file of version 1', () => {
+  const text = readFileSync('core/src/plan/kept/v1-honey-house.zarnel.json', 'utf8');
+  const opened = openPlanText(text);
+  if (!opened.ok) throw new Error(opened.fault[0]?.message);
+  const { value } = opened;
+
+  test('opens, with everything where it was', () => {
+    const old = JSON.parse(text) as { placements: unknown; joints: unknown; passes: unknown; runs: unknown };
+    const { placements, joints, passes, runs } = value;
+    expect({ placements, joints, passes, runs }).toEqual({
+      placements: old.placements,
+      joints: old.joints,
+      passes: old.passes,
+      runs: old.runs,
+    });
+    expect(value.formatVersion).toBe(FORMAT_VERSION);
+  });
+
+  test('keeps the temperatures, the materials’ names and the obstacles’ places', () => {
+    expect(value.site.conditions.meanMaxTempC).toBe(28);
+    expect(value.faces.map(({ conditions }) => conditions.meanMaxTempC)).toEqual([undefined, undefined, 36]);
+    expect(value.materials.map(({ name }) => name)).toContain('Asphalt shingles');
+    const door = value.faces[0]?.obstacles.find(({ id }) => id === 'door');
+    expect(door?.shape).toEqual({ kind: 'box', xMm: 3302, yMm: 0, widthMm: 914.4, heightMm: 2032 });
+  });
+});
+
+describe('the files that follow from the core', () => {
+  test('hold today’s schema and demo (npm run docs:write)', () => {
+    const schema: unknown = JSON.parse(readFileSync('docs/plan.schema.json', 'utf8'));
+    expect(schema).toEqual(JSON.parse(JSON.stringify(planJsonSchema())));
+    for (const { file, plan } of DEMOS) {
+      expect(readFileSync(`demo/${file}.zarnel.json`, 'utf8')).toBe(writePlan(plan()));
+    }
+  });
+});
+
+describe('diffPlans', () => {
+  test('names what only one has and what both have differently', () => {
+    const mine = honeyHouse();
+    const theirs: Plan = {
+      ...honeyHouse(),
+      placements: mine.placements.map((p) => (p.id === 'inverter-a' ? { ...p, xMm: 1 } : p)).slice(0, -1),
+      site: { ...mine.site, travel: 'left' },
+    };
+    expect(diffPlans(mine, mine)).toEqual([]);
+    expect(diffPlans(mine, theirs)).toEqual([
+      { what: 'Site conditions', name: '', change: 'both-differ' },
+      { what: 'Gear', name: 'Inverter A', change: 'both-differ' },
+      { what: 'Gear', name: 'Transfer switch', change: 'only-mine' },
+    ]);
+  });
+});

@@ -1,0 +1,62 @@
+import { fail, ok, type Result } from '../result.ts';
+import { pathText, type PlanFault } from './fault.ts';
+import { migrate, MIGRATIONS } from './migrate.ts';
+import { FORMAT_VERSION, PLAN_FORMAT, planSchema, type Plan } from './plan.ts';
+import { findReferenceFaults } from './references.ts';
+
+/** Largest plan file taken, in UTF-16 units: far above the largest job meant (200 faces, 2,000 placements). */
+export const MAX_PLAN_CHARS = 8_000_000;
+
+/** What a file over the limit gets; also for one too large to be read at all. */
+export const PLAN_TOO_LARGE: PlanFault = {
+  code: 'too-large',
+  path: '',
+  message: `The file is larger than ${MAX_PLAN_CHARS / 1e6} million characters, the most a plan may have.`,
+};
+
+/** More faults than this help nobody. */
+const MAX_FAULTS = 20;
+
+/** Reads a plan file: size, JSON, kind, version, migrations, schema, references, in that order. */
+export function openPlanText(text: string): Result<Plan, PlanFault[]> {
+  if (text.length > MAX_PLAN_CHARS) return fail([PLAN_TOO_LARGE]);
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text.replace(/^\uFEFF/u, ''));
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    return fail([{ code: 'not-json', path: '', message: `The file is not JSON: ${error.message}.` }]);
+  }
+  return openPlan(raw);
+}
+
+/** The same from parsed JSON. Never changes `raw`. */
+export function openPlan(raw: unknown): Result<Plan, PlanFault[]> {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) {
+    return fail([
+      { code: 'not-a-plan', path: '', message: 'The file holds no plan: an object was expected.' },
+    ]);
+  }
+  const record = raw as Record<string, unknown>;
+  if (record.format !== PLAN_FORMAT) {
+    const message = `This is not a Zarnel plan: “format” should be “${PLAN_FORMAT}”.`;
+    return fail([{ code: 'not-a-plan', path: 'format', message }]);
+  }
+  const raised = migrate(record, MIGRATIONS, FORMAT_VERSION);
+  if (!raised.ok) return fail([raised.fault]);
+  const parsed = planSchema.safeParse(raised.value);
+  if (!parsed.success) {
+    return fail(
+      parsed.error.issues
+        .slice(0, MAX_FAULTS)
+        .map((issue) => ({ code: 'invalid', path: pathText(issue.path), message: issue.message })),
+    );
+  }
+  const faults = findReferenceFaults(parsed.data);
+  return faults.length > 0 ? fail(faults.slice(0, MAX_FAULTS)) : ok(parsed.data);
+}
+
+/** The open format: two-space JSON with a last newline, keys in the schema’s order. */
+export function writePlan(plan: Plan): string {
+  return `${JSON.stringify(planSchema.parse(plan), null, 2)}\n`;
+}

@@ -1,0 +1,103 @@
+// Geometry of outlines that the document itself depends on: what may be an outline at all.
+import type { PointMm } from './values.ts';
+
+/** Two corners closer than this are one corner: less than any mark on a wall. */
+export const COINCIDENT_MM = 0.01;
+
+/** A length to the nearest nanometre, so that sums of inches stay the inches they were. */
+export function cleanMm(lengthMm: number): number {
+  return Math.round(lengthMm * 1e6) / 1e6;
+}
+
+/** Less than this is no face: a square centimetre. */
+const LEAST_AREA_MM2 = 100;
+
+export type OutlineFault =
+  | { readonly kind: 'same-corner'; readonly corner: number; readonly other: number }
+  | { readonly kind: 'crossing'; readonly edge: number; readonly other: number }
+  | { readonly kind: 'no-area' };
+
+/** The edges of a closed outline, from corner n to corner n + 1. */
+export function edgesOf(points: readonly PointMm[]): readonly (readonly [PointMm, PointMm])[] {
+  return points.map((point, index) => [point, points[(index + 1) % points.length] ?? point]);
+}
+
+/** Shoelace formula: positive for a counter-clockwise outline, mm². */
+export function signedAreaMm2(points: readonly PointMm[]): number {
+  return edgesOf(points).reduce((sum, [[ax, ay], [bx, by]]) => sum + (ax * by - bx * ay) / 2, 0);
+}
+
+export function distanceToSegmentMm([px, py]: PointMm, [ax, ay]: PointMm, [bx, by]: PointMm): number {
+  const dx = bx - ax;
+  const dy = by - ay;
+  const lengthSquared = dx * dx + dy * dy;
+  const along = lengthSquared === 0 ? 0 : ((px - ax) * dx + (py - ay) * dy) / lengthSquared;
+  const clamped = Math.max(0, Math.min(1, along));
+  return Math.hypot(px - ax - clamped * dx, py - ay - clamped * dy);
+}
+
+/** Whether two segments cross at a point inside both; touching at an end does not count. */
+export function doSegmentsCross(a: PointMm, b: PointMm, c: PointMm, d: PointMm): boolean {
+  const side = (p: PointMm, q: PointMm, r: PointMm) =>
+    (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]);
+  return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+}
+
+/**
+ * The first thing that keeps points from being an outline: two corners in one place, edges that cross or touch,
+ * an area of nothing. Null for a simple polygon. O(n²) in the corners, of which there are at most 200.
+ */
+export function findOutlineFault(points: readonly PointMm[]): OutlineFault | null {
+  for (let corner = 0; corner < points.length; corner++) {
+    for (let other = corner + 1; other < points.length; other++) {
+      const [a, b] = [points[corner], points[other]];
+      if (a === undefined || b === undefined) continue;
+      if (Math.hypot(a[0] - b[0], a[1] - b[1]) <= COINCIDENT_MM)
+        return { kind: 'same-corner', corner, other };
+    }
+  }
+  const edges = edgesOf(points);
+  for (let edge = 0; edge < edges.length; edge++) {
+    for (let other = edge + 1; other < edges.length; other++) {
+      const [first, second] = [edges[edge], edges[other]];
+      if (first === undefined || second === undefined) continue;
+      const areNext = other === edge + 1 || (edge === 0 && other === edges.length - 1);
+      const meets = areNext ? doFoldBack(first, second) : doMeet(first, second);
+      if (meets) return { kind: 'crossing', edge, other };
+    }
+  }
+  return Math.abs(signedAreaMm2(points)) < LEAST_AREA_MM2 ? { kind: 'no-area' } : null;
+}
+
+export function outlineFaultText(fault: OutlineFault): string {
+  switch (fault.kind) {
+    case 'same-corner':
+      return `Corners ${fault.corner + 1} and ${fault.other + 1} are in one place.`;
+    case 'crossing':
+      return `The edge from corner ${fault.edge + 1} crosses or touches the edge from corner ${fault.other + 1}.`;
+    case 'no-area':
+      return 'The corners enclose no area.';
+  }
+}
+
+type Segment = readonly [PointMm, PointMm];
+
+function doMeet([a, b]: Segment, [c, d]: Segment): boolean {
+  if (doSegmentsCross(a, b, c, d)) return true;
+  return [
+    distanceToSegmentMm(a, c, d),
+    distanceToSegmentMm(b, c, d),
+    distanceToSegmentMm(c, a, b),
+    distanceToSegmentMm(d, a, b),
+  ].some((distanceMm) => distanceMm <= COINCIDENT_MM);
+}
+
+/** Neighbouring edges share a corner; they may not run back over each other. */
+function doFoldBack([a, b]: Segment, [c, d]: Segment): boolean {
+  const areInOrder = Math.hypot(b[0] - c[0], b[1] - c[1]) <= COINCIDENT_MM;
+  const [corner, before, after] = areInOrder ? [b, a, d] : [a, b, c];
+  return (
+    distanceToSegmentMm(after, before, corner) <= COINCIDENT_MM ||
+    distanceToSegmentMm(before, corner, after) <= COINCIDENT_MM
+  );
+}

@@ -1,0 +1,25 @@
+import { z } from '../zod.ts';
+import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from './values.ts';
+
+/** Gear hung on a face, by the centre of its hook line. */
+export const placementSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  type: idSchema,
+  face: idSchema,
+  xMm: positionMmSchema,
+  yMm: positionMmSchema,
+});
+export type Placement = z.infer<typeof placementSchema>;
+
+export const portSchema = z.strictObject({ placement: idSchema, knockout: idSchema });
+export type Port = z.infer<typeof portSchema>;
+
+/** A nipple from a unit’s bottom knockout down into the top of a wireway. */
+export const jointSchema = z.strictObject({
+  id: idSchema,
+  from: portSchema,
+  wireway: idSchema.describe('The wireway’s placement'),
+  playMm: lengthMmSchema.describe('How much shorter than the gap the conduit is cut'),
+});
+export type Joint = z.infer<typeof jointSchema>;

@@ -1,0 +1,40 @@
+import { z } from '../zod.ts';
+import { conditionsSchema, travelSchema } from './conditions.ts';
+import { faceSchema, foldSchema } from './face.ts';
+import { clearanceRuleSchema, gearTypeSchema } from './gear-type.ts';
+import { materialSchema } from './material.ts';
+import { jointSchema, placementSchema } from './placement.ts';
+import { passSchema, runSchema } from './run.ts';
+import { idSchema, nameSchema } from './values.ts';
+
+export const PLAN_FORMAT = 'zarnel-plan';
+export const FORMAT_VERSION = 2;
+
+/** The document: one job, self-contained, in mm, kg and °C. References are checked beside this schema. */
+export const planSchema = z.strictObject({
+  format: z.literal(PLAN_FORMAT),
+  formatVersion: z.literal(FORMAT_VERSION),
+  name: nameSchema,
+  codeBasis: z.enum(['us', 'iec']),
+  site: z.strictObject({
+    setting: z.enum(['building', 'mobile']),
+    conditions: conditionsSchema,
+    travel: travelSchema.nullable().describe('Which way a mobile body travels; null for a building'),
+  }),
+  rootFace: idSchema.describe('The face that stands upright; every other is placed from it'),
+  materials: z.array(materialSchema).max(200).describe('Those its faces are made of'),
+  faces: z.array(faceSchema).min(1).max(500),
+  folds: z.array(foldSchema).max(1000),
+  gearTypes: z.array(gearTypeSchema).max(500),
+  placements: z.array(placementSchema).max(5000),
+  joints: z.array(jointSchema).max(5000),
+  passes: z.array(passSchema).max(1000),
+  runs: z.array(runSchema).max(1000),
+  rules: z.array(clearanceRuleSchema).max(200).describe('The user’s own rules, for all gear'),
+});
+export type Plan = z.infer<typeof planSchema>;
+
+/** The published JSON Schema of the document, as kept in docs/. */
+export function planJsonSchema(): unknown {
+  return z.toJSONSchema(planSchema, { target: 'draft-2020-12' });
+}

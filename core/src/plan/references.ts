@@ -1,0 +1,170 @@
+import type { Face } from './face.ts';
+import type { PlanFault } from './fault.ts';
+import { findGearFaults } from './gear-faults.ts';
+import { findOutlineFault, outlineFaultText } from './outline.ts';
+import type { Plan } from './plan.ts';
+import type { Port } from './placement.ts';
+
+/**
+ * Finds ids used twice and references to nothing, each with its path. An empty list means that every id in
+ * the plan can be looked up.
+ */
+export function findReferenceFaults(plan: Plan): PlanFault[] {
+  const faults: PlanFault[] = [];
+  const dangling = (path: string, what: string, id: string) =>
+    faults.push({ code: 'dangling', path, message: `There is no ${what} “${id}” in this plan.` });
+
+  const seen = new Map<string, string>();
+  for (const [list, items] of Object.entries(idLists(plan))) {
+    items.forEach(({ id }, index) => {
+      const path = `${list}[${index}].id`;
+      const first = seen.get(id);
+      if (first === undefined) seen.set(id, path);
+      else
+        faults.push({ code: 'duplicate-id', path, message: `The id “${id}” is already used at ${first}.` });
+    });
+  }
+
+  const faces = new Map(plan.faces.map((face) => [face.id, face]));
+  const types = new Map(plan.gearTypes.map((type) => [type.id, type]));
+  const placements = new Map(plan.placements.map((placement) => [placement.id, placement]));
+
+  if (!faces.has(plan.rootFace)) dangling('rootFace', 'face', plan.rootFace);
+  const materials = new Set(plan.materials.map(({ id }) => id));
+  plan.faces.forEach((face, index) => {
+    if (!materials.has(face.material)) dangling(`faces[${index}].material`, 'material', face.material);
+    faults.push(...findFaceFaults(face, `faces[${index}]`, cornerCount(faces, face)));
+  });
+  plan.gearTypes.forEach((type, index) => {
+    for (const { path, message } of findGearFaults(type)) {
+      faults.push({ code: 'invalid', path: `gearTypes[${index}].${path}`, message });
+    }
+  });
+
+  const reversed = new Map<string, string>();
+  plan.faces.forEach((face, index) => {
+    if (face.shape.kind !== 'reverse') return;
+    const path = `faces[${index}].shape.of`;
+    const front = faces.get(face.shape.of);
+    if (front === undefined) dangling(path, 'face', face.shape.of);
+    else if (front.shape.kind === 'reverse') {
+      faults.push({
+        code: 'invalid',
+        path,
+        message: `“${front.name}” is itself a reverse; a reverse has none.`,
+      });
+    }
+    const other = reversed.get(face.shape.of);
+    if (other !== undefined) {
+      faults.push({
+        code: 'invalid',
+        path,
+        message: `The face “${face.shape.of}” already has the reverse “${other}”.`,
+      });
+    }
+    reversed.set(face.shape.of, face.id);
+  });
+
+  const joined = new Map<string, string>();
+  plan.folds.forEach((fold, index) => {
+    for (const end of ['a', 'b'] as const) {
+      const { face: faceId, edge } = fold[end];
+      const face = faces.get(faceId);
+      if (face === undefined) dangling(`folds[${index}].${end}.face`, 'face', faceId);
+      else if (edge >= cornerCount(faces, face)) {
+        dangling(`folds[${index}].${end}.edge`, `edge on “${face.name}” numbered`, String(edge));
+      }
+      const key = `${faceId}/${edge}`;
+      const other = joined.get(key);
+      if (other !== undefined && face !== undefined) {
+        const message = `Edge ${edge + 1} of “${face.name}” is already folded by “${other}”.`;
+        faults.push({ code: 'invalid', path: `folds[${index}].${end}`, message });
+      }
+      joined.set(key, fold.id);
+    }
+    if (fold.a.face === fold.b.face) {
+      faults.push({ code: 'invalid', path: `folds[${index}]`, message: 'A face cannot fold onto itself.' });
+    }
+  });
+
+  plan.placements.forEach((placement, index) => {
+    if (!types.has(placement.type)) dangling(`placements[${index}].type`, 'gear type', placement.type);
+    if (!faces.has(placement.face)) dangling(`placements[${index}].face`, 'face', placement.face);
+  });
+
+  const checkPort = (port: Port, path: string) => {
+    const placement = placements.get(port.placement);
+    if (placement === undefined) return dangling(`${path}.placement`, 'placement', port.placement);
+    const type = types.get(placement.type);
+    if (type !== undefined && !type.knockouts.some(({ id }) => id === port.knockout)) {
+      dangling(`${path}.knockout`, `knockout on “${type.name}” called`, port.knockout);
+    }
+  };
+
+  plan.joints.forEach((joint, index) => {
+    checkPort(joint.from, `joints[${index}].from`);
+    const path = `joints[${index}].wireway`;
+    const wireway = placements.get(joint.wireway);
+    if (wireway === undefined) dangling(path, 'placement', joint.wireway);
+    else if (types.get(wireway.type)?.kind !== 'wireway') {
+      faults.push({ code: 'invalid', path, message: `“${wireway.name}” is not a wireway.` });
+    }
+  });
+
+  plan.passes.forEach((pass, index) => {
+    const path = `passes[${index}].face`;
+    const face = faces.get(pass.face);
+    if (face === undefined) dangling(path, 'face', pass.face);
+    else if (face.shape.kind === 'outline' && !reversed.has(face.id)) {
+      faults.push({
+        code: 'invalid',
+        path,
+        message: `“${face.name}” has no reverse for the hole to come out on.`,
+      });
+    }
+  });
+
+  plan.runs.forEach((run, index) => {
+    checkPort(run.from, `runs[${index}].from`);
+    checkPort(run.to, `runs[${index}].to`);
+  });
+  return faults;
+}
+
+/** Corners of a face’s outline; a reverse has its front’s. 0 where there is none. */
+function cornerCount(faces: ReadonlyMap<string, Face>, face: Face): number {
+  const { shape } = face;
+  if (shape.kind === 'outline') return shape.pointsMm.length;
+  const front = faces.get(shape.of)?.shape;
+  return front?.kind === 'outline' ? front.pointsMm.length : 0;
+}
+
+function findFaceFaults(face: Face, path: string, corners: number): PlanFault[] {
+  const faults: PlanFault[] = [];
+  const invalid = (at: string, message: string) =>
+    faults.push({ code: 'invalid', path: `${path}.${at}`, message });
+  if (face.shape.kind === 'outline') {
+    const fault = findOutlineFault(face.shape.pointsMm);
+    if (fault !== null) invalid('shape.pointsMm', outlineFaultText(fault));
+    findRepeats(face.shape.framing).forEach((index) => {
+      invalid(`shape.framing[${index}].id`, 'This id is used twice on the face.');
+    });
+  }
+  findRepeats(face.obstacles).forEach((index) => {
+    invalid(`obstacles[${index}].id`, 'This id is used twice on the face.');
+  });
+  face.setbacks.forEach(({ edge }, index) => {
+    if (edge >= corners) invalid(`setbacks[${index}].edge`, `“${face.name}” has no edge ${edge + 1}.`);
+  });
+  return faults;
+}
+
+/** Places in a list whose id stands there already. */
+function findRepeats(items: readonly { readonly id: string }[]): number[] {
+  return items.flatMap(({ id }, index) => (items.findIndex((each) => each.id === id) < index ? [index] : []));
+}
+
+function idLists(plan: Plan): Record<string, readonly { readonly id: string }[]> {
+  const { materials, faces, folds, gearTypes, placements, joints, passes, runs, rules } = plan;
+  return { materials, faces, folds, gearTypes, placements, joints, passes, runs, rules };
+}

@@ -1,0 +1,33 @@
+import { z } from '../zod.ts';
+
+/** Beyond this nothing is a wall or a van; it keeps every sum far from losing digits. */
+const MAX_LENGTH_MM = 1_000_000;
+
+export const idSchema = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{0,39}$/u, 'must be 1 to 40 small letters, digits or hyphens')
+  .describe('Short name, unique in the plan');
+
+export const nameSchema = z.string().trim().min(1, 'must not be empty').max(120);
+const TOO_FAR = 'must be within 1 km';
+export const positionMmSchema = z.number().min(-MAX_LENGTH_MM, TOO_FAR).max(MAX_LENGTH_MM, TOO_FAR);
+export const sizeMmSchema = z.number().positive('must be more than 0').max(MAX_LENGTH_MM, TOO_FAR);
+export const lengthMmSchema = z.number().min(0, 'must not be negative').max(MAX_LENGTH_MM, TOO_FAR);
+export const tempCSchema = z.number().min(-90).max(90);
+
+/** (x, y) on a face, mm: x to the right, y up, from the face's lower-left datum. */
+export const pointMmSchema = z.tuple([positionMmSchema, positionMmSchema]);
+export type PointMm = readonly [number, number];
+
+/** A distance in the unit its rule was given in: 6 in stays 6 in. */
+export const givenDistanceSchema = z.strictObject({
+  value: z.number().min(0),
+  unit: z.enum(['mm', 'in']),
+});
+export type GivenDistance = z.infer<typeof givenDistanceSchema>;
+
+export const givenTemperatureSchema = z.strictObject({
+  value: z.number(),
+  unit: z.enum(['degC', 'degF']),
+});
+export type GivenTemperature = z.infer<typeof givenTemperatureSchema>;

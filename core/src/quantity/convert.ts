@@ -1,0 +1,24 @@
+/** Exact by definition of the international inch (1959 agreement). */
+export const MM_PER_INCH = 25.4;
+
+/** To the nearest nanometre, so that 6 in is 152.4 mm and not 152.39999999999998. */
+export function mmFromInch(inch: number): number {
+  return Math.round(inch * MM_PER_INCH * 1e6) / 1e6;
+}
+
+export function inchFromMm(lengthMm: number): number {
+  return lengthMm / MM_PER_INCH;
+}
+
+export function degFFromDegC(tempC: number): number {
+  return (tempC * 9) / 5 + 32;
+}
+
+export function degCFromDegF(tempF: number): number {
+  return ((tempF - 32) * 5) / 9;
+}
+
+/** Exact by definition of the avoirdupois pound. */
+export function lbFromKg(massKg: number): number {
+  return massKg / 0.45359237;
+}

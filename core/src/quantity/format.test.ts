@@ -1,0 +1,97 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  formatAgainst,
+  formatExactLength,
+  formatLength,
+  formatQuantity,
+  INCH_READER,
+  markOf,
+  METRIC_READER,
+  stepMm,
+} from './format.ts';
+import { parseLength } from './parse-length.ts';
+
+describe('formatLength', () => {
+  test.each<[number, string]>([
+    [631.825, '24 7⁄8″'],
+    [76.2, '3″'],
+    [3.175, '1⁄8″'],
+    [0, '0″'],
+    [-12.7, '−1⁄2″'],
+    [711.2, '28″'],
+  ])('prints %d mm in lowest terms as %s', (lengthMm, text) => {
+    expect(formatLength(lengthMm, INCH_READER)).toBe(text);
+  });
+
+  test('prints whole millimetres for a metric reader', () => {
+    expect(formatLength(702.4, METRIC_READER)).toBe('702 mm');
+  });
+
+  test('says what the rounding cost', () => {
+    expect(markOf(702.4, METRIC_READER).errorMm).toBeCloseTo(-0.4, 9);
+  });
+
+  test('parses back to the printed mark, in both systems', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -20000, max: 20000, noNaN: true }),
+        fc.constantFrom(INCH_READER, METRIC_READER),
+        (lengthMm, reader) => {
+          const mark = markOf(lengthMm, reader);
+          const parsed = parseLength(mark.text, reader.system === 'inch' ? 'in' : 'mm');
+          if (!parsed.ok) throw new Error(`${mark.text}: ${parsed.fault.message}`);
+          expect(parsed.value.mm).toBeCloseTo(mark.roundedMm, 6);
+          expect(Math.abs(parsed.value.mm - lengthMm)).toBeLessThanOrEqual(stepMm(reader) / 2 + 1e-9);
+        },
+      ),
+      { seed: 7, numRuns: 500 },
+    );
+  });
+});
+
+describe('formatExactLength', () => {
+  test('keeps a rule in the unit it was given in', () => {
+    expect(formatExactLength(152.4, INCH_READER)).toBe('6″');
+    expect(formatExactLength(150, METRIC_READER)).toBe('150 mm');
+  });
+
+  test('does not round a converted rule away', () => {
+    expect(formatExactLength(152.4, METRIC_READER)).toBe('152.4 mm');
+    expect(formatExactLength(150, INCH_READER)).toBe('5.906″');
+  });
+});
+
+describe('formatAgainst', () => {
+  test('never shows a failing gap as if it passed', () => {
+    expect(formatAgainst(151.6, 152.4, INCH_READER)).toEqual({ measured: '5 15⁄16″', required: '6″' });
+    expect(formatAgainst(152.0, 152.4, INCH_READER).measured).not.toBe('6″');
+    expect(formatAgainst(152.39, 152.4, INCH_READER)).toEqual({ measured: '5.9996″', required: '6″' });
+  });
+
+  test('keeps the order of measured and required in what is printed', () => {
+    const value = fc.double({ min: 0, max: 2000, noNaN: true });
+    fc.assert(
+      fc.property(
+        value,
+        value,
+        fc.constantFrom(INCH_READER, METRIC_READER),
+        (measuredMm, requiredMm, reader) => {
+          fc.pre(Math.abs(measuredMm - requiredMm) > 0.001);
+          const { measured, required } = formatAgainst(measuredMm, requiredMm, reader);
+          expect(measured).not.toBe(required);
+        },
+      ),
+      { seed: 11, numRuns: 500 },
+    );
+  });
+});
+
+describe('formatQuantity', () => {
+  test('prints temperature and mass in the reader’s system', () => {
+    expect(formatQuantity({ value: 25, unit: 'degC' }, INCH_READER)).toBe('77 °F');
+    expect(formatQuantity({ value: 25, unit: 'degC' }, METRIC_READER)).toBe('25 °C');
+    expect(formatQuantity({ value: 45.4, unit: 'kg' }, INCH_READER)).toBe('100 lb');
+    expect(formatQuantity({ value: 59.743, unit: 'deg' }, METRIC_READER)).toBe('59.74°');
+  });
+});

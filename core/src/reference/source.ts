@@ -1,0 +1,42 @@
+import { z } from '../zod.ts';
+
+/**
+ * Where a figure or a rule comes from. `fromMemory` marks a published text that was written down from
+ * memory and wants checking against the edition in force.
+ */
+export const sourceSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('published'),
+    title: z.string().min(1),
+    clause: z.string(),
+    edition: z.string(),
+    fromMemory: z.boolean(),
+  }),
+  z.strictObject({ kind: z.literal('maker'), title: z.string().min(1) }),
+  z.strictObject({ kind: z.literal('practice'), title: z.string().min(1) }),
+  z.strictObject({ kind: z.literal('yours'), title: z.string().min(1) }),
+]);
+
+export type SourceRef = z.infer<typeof sourceSchema>;
+
+/** How far a table can be trusted; `doubted` names the cells to check first. */
+export type Confidence = {
+  readonly level: 'high' | 'medium' | 'low';
+  readonly doubted: readonly string[];
+};
+
+/** A published or customary table: data with its source, and no logic. */
+export type ReferenceTable<Row> = {
+  readonly title: string;
+  readonly source: SourceRef;
+  readonly confidence: Confidence;
+  readonly rows: Row;
+};
+
+export function published(title: string, clause: string, edition: string): SourceRef {
+  return { kind: 'published', title, clause, edition, fromMemory: true };
+}
+
+export function practice(title: string): SourceRef {
+  return { kind: 'practice', title };
+}

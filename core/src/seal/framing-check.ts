@@ -1,0 +1,140 @@
+import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { practice } from '../reference/source.ts';
+import type { PassPlace } from '../site/pass-places.ts';
+import { isInside } from '../site/polygon.ts';
+import type { Member } from '../site/members.ts';
+import { lengthInput } from '../working/working.ts';
+import { allPassSides, findPassSides, type PassSides } from './pass-sides.ts';
+import {
+  findCoverAt,
+  findMemberHit,
+  FRAMING_MARGIN_MM,
+  holeRadiusMm,
+  isPassClear,
+  keepOutMm,
+  offsetMm,
+} from './pass-spot.ts';
+
+const meta: CheckMeta = {
+  id: 'seal.framing',
+  looksAt: 'Sealed holes against the framing behind the skin, what is on both sides, and the edge',
+  severity: 'stop',
+  source: practice('No hole through a rib, seam or framing member'),
+  parameters: [
+    {
+      name: 'Skin beside framing',
+      value: FRAMING_MARGIN_MM,
+      unit: 'mm',
+      why: 'Room for the nut and the seal',
+    },
+  ],
+  messages: {
+    'on-framing':
+      'The hole {pass} is {measured} from the centre of one of the {framing}; it needs {required}.',
+    'off-face': 'The hole {pass} is not on {face}.',
+    covered: 'The hole {pass} comes out at {cover} on {face}.',
+  },
+  fixMessages: { move: 'Move {pass} {distance} to the {side}' },
+};
+
+function check(prepared: Prepared): Finding[] {
+  return allPassSides(prepared).flatMap((sides) => [
+    ...checkFraming(prepared, sides),
+    ...[sides.here, sides.there].flatMap((side) => checkSide(prepared, sides, side)),
+  ]);
+}
+
+function checkSide(prepared: Prepared, { pass }: PassSides, side: PassPlace): Finding[] {
+  const { face, at } = side;
+  const parts = {
+    subjects: [{ kind: 'pass', id: pass.id } as const],
+    at: { face: face.id, xMm: at[0], yMm: at[1] },
+  };
+  if (!isInside(at, face.outline)) {
+    const data = { pass: pass.name, face: face.name };
+    return [
+      findingOf(meta, {
+        ...parts,
+        data,
+        message: 'off-face',
+        id: `${meta.id}/off-face/${pass.id}/${face.id}`,
+      }),
+    ];
+  }
+  const cover = findCoverAt(prepared, side, 'body');
+  if (cover === undefined) return [];
+  const data = { pass: pass.name, face: face.name, cover };
+  return [
+    findingOf(meta, { ...parts, data, message: 'covered', id: `${meta.id}/covered/${pass.id}/${face.id}` }),
+  ];
+}
+
+/** Framing is checked on the side the hole was measured on; the other side’s is the same, mirrored. */
+function checkFraming(prepared: Prepared, sides: PassSides): Finding[] {
+  const { pass, here } = sides;
+  const hit = findMemberHit(sides);
+  if (hit === undefined) return [];
+  const radiusMm = holeRadiusMm(sides);
+  const requiredMm = keepOutMm(hit, radiusMm);
+  return [
+    findingOf(meta, {
+      message: 'on-framing',
+      data: { pass: pass.name, framing: hit.framing },
+      subjects: [{ kind: 'pass', id: pass.id }],
+      at: { face: here.face.id, xMm: here.at[0], yMm: here.at[1] },
+      measured: { value: offsetMm(hit, here.at), unit: 'mm' },
+      required: { value: requiredMm, unit: 'mm' },
+      working: {
+        title: `Room for ${pass.name} beside the ${hit.framing}`,
+        formula: 'required = member ÷ 2 + off + hole ÷ 2 + margin',
+        inputs: [
+          lengthInput('member', `Width of the ${hit.framing}`, hit.widthMm),
+          lengthInput('off', `How far the ${hit.framing} may stand off`, hit.toleranceMm),
+          lengthInput('hole', 'Hole diameter as sawn', radiusMm * 2),
+          lengthInput('margin', 'Skin left beside the framing', FRAMING_MARGIN_MM),
+        ],
+        result: { name: 'Required, centre to centre', value: { value: requiredMm, unit: 'mm' } },
+        source: meta.source,
+        notes: hit.isFound
+          ? ['The member stands where it was found.']
+          : ['Find the real member before drilling: a drawing’s spacing is not a measurement.'],
+      },
+      fixes: findMoves(prepared, sides, hit),
+    }),
+  ];
+}
+
+/** The nearest spots beside the member, across it, that are clear on both faces; outward to a mark a tape shows. */
+function findMoves(prepared: Prepared, sides: PassSides, hit: Member): Fix[] {
+  const { pass } = sides;
+  const stepMm = prepared.plan.codeBasis === 'us' ? mmFromInch(1 / 16) : 1;
+  const keepMm = Math.ceil(keepOutMm(hit, holeRadiusMm(sides)) / stepMm) * stepMm;
+  return [hit.centreMm - keepMm, hit.centreMm + keepMm]
+    .map((centreMm) =>
+      hit.axis === 'vertical' ? { xMm: centreMm, yMm: pass.yMm } : { xMm: pass.xMm, yMm: centreMm },
+    )
+    .filter((spot) => {
+      const moved = findPassSides(prepared, { ...pass, ...spot });
+      return moved !== null && isPassClear(prepared, moved);
+    })
+    .map(({ xMm, yMm }) => ({ xMm, yMm, movedMm: Math.hypot(xMm - pass.xMm, yMm - pass.yMm) }))
+    .sort((a, b) => a.movedMm - b.movedMm || a.xMm - b.xMm)
+    .map(({ xMm, yMm, movedMm }) => ({
+      message: 'move',
+      data: {
+        pass: pass.name,
+        distance: { value: movedMm, unit: 'mm' },
+        side: sideOf(xMm - pass.xMm, yMm - pass.yMm),
+      },
+      edits: [{ kind: 'move-pass', pass: pass.id, xMm, yMm }],
+    }));
+}
+
+function sideOf(dx: number, dy: number): string {
+  if (dx !== 0) return dx > 0 ? 'right' : 'left';
+  return dy > 0 ? 'top' : 'bottom';
+}
+
+export const passFramingCheck: Check = { meta, check };

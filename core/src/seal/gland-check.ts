@@ -1,0 +1,79 @@
+import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import type { Pass } from '../plan/run.ts';
+import { GLAND_SIZES, GLANDS } from '../reference/glands.ts';
+import { routeAll } from '../route/route.ts';
+
+const meta: CheckMeta = {
+  id: 'seal.gland',
+  looksAt: 'Glands against the cable that goes through them: one cable to a gland, within its clamping range',
+  severity: 'fix',
+  source: GLANDS.source,
+  parameters: [],
+  messages: {
+    'too-thin': 'The {gland} gland of {pass} clamps from {required}; {run} is {measured}.',
+    'too-thick': 'The {gland} gland of {pass} clamps up to {required}; {run} is {measured}.',
+    shared: '{count} runs go through {pass}, which has one gland: give each its own hole.',
+    unused: 'No run goes through {pass}: an open gland leaks. Plug it or take it out.',
+  },
+  fixMessages: { 'set-gland': 'Use a {gland} gland', remove: 'Take {pass} out' },
+};
+
+function check(prepared: Prepared): Finding[] {
+  const { routed, faults } = routeAll(prepared);
+  return prepared.plan.passes.flatMap((pass): Finding[] => {
+    const runs = routed.filter(({ passes }) => passes.includes(pass.id)).map(({ run }) => run);
+    const common = {
+      subjects: [{ kind: 'pass', id: pass.id } as const],
+      at: { face: pass.face, xMm: pass.xMm, yMm: pass.yMm },
+    };
+    if (runs.length === 0) {
+      // While some run finds no way, an empty hole may well be the one it is meant for.
+      if (faults.length > 0) return [];
+      const edits = [{ kind: 'remove-pass', pass: pass.id } as const];
+      const fixes: Fix[] = [{ message: 'remove', data: { pass: pass.name }, edits }];
+      return [
+        findingOf(meta, { ...common, message: 'unused', severity: 'ask', data: { pass: pass.name }, fixes }),
+      ];
+    }
+    const shared =
+      runs.length > 1
+        ? [
+            findingOf(meta, {
+              ...common,
+              message: 'shared',
+              data: { pass: pass.name, count: String(runs.length) },
+            }),
+          ]
+        : [];
+    const { clampMinMm, clampMaxMm } = GLANDS.rows[pass.gland];
+    const misfits = runs
+      .filter((run) => run.cableDiameterMm < clampMinMm || run.cableDiameterMm > clampMaxMm)
+      .map((run) => {
+        const isThin = run.cableDiameterMm < clampMinMm;
+        return findingOf(meta, {
+          ...common,
+          message: isThin ? 'too-thin' : 'too-thick',
+          data: { pass: pass.name, gland: pass.gland, run: run.name },
+          measured: { value: run.cableDiameterMm, unit: 'mm' },
+          required: { value: isThin ? clampMinMm : clampMaxMm, unit: 'mm' },
+          subjects: [...common.subjects, { kind: 'run', id: run.id }],
+          fixes: fittingGlands(pass, run.cableDiameterMm),
+        });
+      });
+    return [...shared, ...misfits];
+  });
+}
+
+function fittingGlands(pass: Pass, cableDiameterMm: number): Fix[] {
+  return GLAND_SIZES.filter((size) => {
+    const { clampMinMm, clampMaxMm } = GLANDS.rows[size];
+    return cableDiameterMm >= clampMinMm && cableDiameterMm <= clampMaxMm;
+  }).map((gland) => ({
+    message: 'set-gland',
+    data: { gland },
+    edits: [{ kind: 'set-pass-gland', pass: pass.id, gland }],
+  }));
+}
+
+export const glandCheck: Check = { meta, check };

@@ -1,0 +1,110 @@
+import type { Prepared } from '../check/prepared.ts';
+import type { Pass } from '../plan/run.ts';
+import type { PointMm } from '../plan/values.ts';
+import type { PassPlace } from '../site/pass-places.ts';
+import { growBox, isInside } from '../site/polygon.ts';
+import type { Member } from '../site/members.ts';
+import { distanceToObstacleMm } from '../site/obstacle-zone.ts';
+import { findPassSides, type PassSides } from './pass-sides.ts';
+
+/** Skin left between the hole’s edge and a rib, truss or stud, for the gland’s nut and a hand (practice). */
+export const FRAMING_MARGIN_MM = 20;
+
+/** A spot exactly at the required distance is clear: this covers arithmetic rounding only. */
+const ROUNDING_MM = 1e-6;
+
+/** How far apart the spots are that are tried for a new hole. */
+const SEARCH_STEP_MM = 25.4;
+
+/** Radius of the hole as it is sawn. */
+export function holeRadiusMm({ hole }: PassSides): number {
+  return (hole.saw?.diameterMm ?? hole.diameterMm) / 2;
+}
+
+/** Centre of a member to centre of a hole that leaves the margin between them, wherever the member may stand. */
+export function keepOutMm(member: Member, radiusMm: number): number {
+  return member.widthMm / 2 + member.toleranceMm + radiusMm + FRAMING_MARGIN_MM;
+}
+
+export function offsetMm(member: Member, [x, y]: PointMm): number {
+  return Math.abs((member.axis === 'vertical' ? x : y) - member.centreMm);
+}
+
+/** The first member a hole comes too near, or undefined. */
+export function findMemberHit(sides: PassSides): Member | undefined {
+  const radiusMm = holeRadiusMm(sides);
+  const { face, at } = sides.here;
+  return face.members.find((member) => {
+    const alongMm = member.axis === 'vertical' ? at[1] : at[0];
+    const keepMm = keepOutMm(member, radiusMm) - ROUNDING_MM;
+    const isBeside = alongMm > member.fromMm - keepMm && alongMm < member.toMm + keepMm;
+    return isBeside && offsetMm(member, at) < keepMm;
+  });
+}
+
+/** Something already there that a hole’s edge comes too near on either side, hidden things too. */
+export type NoDrillHit = { readonly name: string; readonly measuredMm: number; readonly requiredMm: number };
+
+/** The nearest thing whose no-drill band a hole of a radius at a place would meet, or undefined. */
+export function findNoDrillHit(places: readonly PassPlace[], radiusMm: number): NoDrillHit | undefined {
+  return places
+    .flatMap(({ face, at }) =>
+      face.obstacles.map((obstacle) => ({
+        name: obstacle.name,
+        measuredMm: distanceToObstacleMm(obstacle, at) - radiusMm,
+        requiredMm: obstacle.noDrillMm,
+      })),
+    )
+    .filter(({ measuredMm, requiredMm }) => requiredMm > 0 && measuredMm < requiredMm - ROUNDING_MM)
+    .sort((a, b) => a.measuredMm - a.requiredMm - (b.measuredMm - b.requiredMm))[0];
+}
+
+/** The first thing a hole comes out at on one side: an obstacle with `clear` around it, or gear. */
+export function findCoverAt(
+  prepared: Prepared,
+  { face, at }: PassPlace,
+  clear: 'body' | 'clear-zone',
+): string | undefined {
+  const [x, y] = at;
+  const obstacles = face.inTheWay.flatMap(({ obstacle, boxes }) =>
+    boxes.map((box) => ({ name: obstacle.name, box: growBox(box, clear === 'body' ? 0 : obstacle.clearMm) })),
+  );
+  const gear = (prepared.onFace.get(face.id) ?? []).map(({ placement, body }) => ({
+    name: placement.name,
+    box: body,
+  }));
+  return [...obstacles, ...gear].find(
+    ({ box }) => x > box.minX && x < box.maxX && y > box.minY && y < box.maxY,
+  )?.name;
+}
+
+/** Whether a hole is on its face, beside all framing, and comes out in the open on both sides. */
+export function isPassClear(prepared: Prepared, sides: PassSides): boolean {
+  return (
+    findMemberHit(sides) === undefined &&
+    findNoDrillHit([sides.here, sides.there], holeRadiusMm(sides)) === undefined &&
+    [sides.here, sides.there].every(
+      (place) =>
+        isInside(place.at, place.face.outline) && findCoverAt(prepared, place, 'clear-zone') === undefined,
+    )
+  );
+}
+
+/** The clear spot for a new hole that is nearest to the middle of its face; the middle if there is none. */
+export function passSpot(prepared: Prepared, pass: Omit<Pass, 'xMm' | 'yMm'>): PointMm {
+  const face = prepared.site.faces.get(pass.face);
+  if (face === undefined) throw new Error(`There is no face “${pass.face}”.`);
+  const { minX, maxX, minY, maxY } = face.bounds;
+  const middle: PointMm = [(minX + maxX) / 2, (minY + maxY) / 2];
+  const spots: PointMm[] = [];
+  for (let x = minX + SEARCH_STEP_MM; x < maxX; x += SEARCH_STEP_MM) {
+    for (let y = minY + SEARCH_STEP_MM; y < maxY; y += SEARCH_STEP_MM) spots.push([x, y]);
+  }
+  const far = ([x, y]: PointMm) => Math.hypot(x - middle[0], y - middle[1]);
+  spots.sort((a, b) => far(a) - far(b) || a[0] - b[0] || a[1] - b[1]);
+  const clear = [middle, ...spots].find(([xMm, yMm]) => {
+    const sides = findPassSides(prepared, { ...pass, xMm, yMm });
+    return sides !== null && isPassClear(prepared, sides);
+  });
+  return clear ?? middle;
+}

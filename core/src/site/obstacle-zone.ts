@@ -1,0 +1,93 @@
+import { distanceToSegmentMm } from '../plan/outline.ts';
+import type { Obstacle } from '../plan/obstacle.ts';
+import type { PointMm } from '../plan/values.ts';
+import { boundsOf, growBox, type BoxMm } from './polygon.ts';
+
+/** A slanting line is covered by boxes no longer than this, so that little beside it is covered too. */
+const SLANT_PIECE_MM = 100;
+const UPRIGHT_MM = 0.01;
+
+/** The boxes an obstacle covers on its face; together they hold all of it. A slanting line gives several. */
+export function obstacleBoxes({ shape }: Pick<Obstacle, 'shape'>): BoxMm[] {
+  if (shape.kind === 'box') {
+    const { xMm, yMm, widthMm, heightMm } = shape;
+    return [{ minX: xMm, minY: yMm, maxX: xMm + widthMm, maxY: yMm + heightMm }];
+  }
+  const half = shape.widthMm / 2;
+  return shape.pointsMm.slice(1).flatMap((to, index) => {
+    const from = shape.pointsMm[index] ?? to;
+    return piecesOf(from, to).map((piece) => growBox(boundsOf(piece), half));
+  });
+}
+
+function piecesOf(from: PointMm, to: PointMm): (readonly [PointMm, PointMm])[] {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const isSlanting = Math.abs(dx) > UPRIGHT_MM && Math.abs(dy) > UPRIGHT_MM;
+  const count = isSlanting ? Math.max(1, Math.ceil(Math.hypot(dx, dy) / SLANT_PIECE_MM)) : 1;
+  const at = (step: number): PointMm => [from[0] + (dx * step) / count, from[1] + (dy * step) / count];
+  return Array.from({ length: count }, (_, step) => [at(step), at(step + 1)] as const);
+}
+
+export function obstacleBounds(obstacle: Pick<Obstacle, 'shape'>): BoxMm {
+  const boxes = obstacleBoxes(obstacle);
+  return boundsOf(
+    boxes.flatMap(({ minX, minY, maxX, maxY }): PointMm[] => [
+      [minX, minY],
+      [maxX, maxY],
+    ]),
+  );
+}
+
+/** From a point to the nearest of the obstacle on its face, mm; 0 on or in it. Exact for slanting lines too. */
+export function distanceToObstacleMm({ shape }: Pick<Obstacle, 'shape'>, [x, y]: PointMm): number {
+  if (shape.kind === 'box') {
+    const { xMm, yMm, widthMm, heightMm } = shape;
+    return Math.hypot(Math.max(xMm - x, 0, x - xMm - widthMm), Math.max(yMm - y, 0, y - yMm - heightMm));
+  }
+  const axisMm = Math.min(
+    ...shape.pointsMm
+      .slice(1)
+      .map((to, index) => distanceToSegmentMm([x, y], shape.pointsMm[index] ?? to, to)),
+  );
+  return Math.max(0, axisMm - shape.widthMm / 2);
+}
+
+/** How far it reaches out from its face at most: shut, with its lid up, or with its leaf square to the face. */
+export function reachFromFaceMm({ standsOutMm, opens, shape }: Obstacle): number {
+  if (opens === null) return standsOutMm;
+  if (opens.kind === 'rise') return standsOutMm + opens.riseMm;
+  if (shape.kind === 'line') return standsOutMm;
+  const leafMm = opens.hinge === 'left' || opens.hinge === 'right' ? shape.widthMm : shape.heightMm;
+  const widest = opens.throughDeg >= 90 ? 1 : Math.sin((opens.throughDeg * Math.PI) / 180);
+  return standsOutMm + leafMm * widest;
+}
+
+/** What light, people or their gear must get through is never lain over, however low it is. */
+const MAY_BE_COVERED = {
+  door: false,
+  window: false,
+  hatch: false,
+  skylight: false,
+  vent: true,
+  fan: true,
+  pipe: true,
+  cable: true,
+  'fuel-line': true,
+  rigging: true,
+  walkway: false,
+  other: true,
+} as const satisfies Record<Obstacle['kind'], boolean>;
+
+/**
+ * Whether gear that stands off its face by so much lies clear over an obstacle, as a solar module over a low vent, its
+ * lid open too. One whose height is not known, given as 0, is never lain over.
+ */
+export function mayLieUnder(obstacle: Obstacle, standoffMm: number): boolean {
+  const reachMm = reachFromFaceMm(obstacle);
+  return MAY_BE_COVERED[obstacle.kind] && reachMm > 0 && reachMm <= standoffMm;
+}
+
+/** The obstacles a face shows: what is hidden behind it hinders no body and no cable on it. */
+export function visibleObstacles<Any extends Obstacle>(obstacles: readonly Any[]): Any[] {
+  return obstacles.filter(({ isHidden }) => !isHidden);
+}

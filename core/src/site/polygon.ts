@@ -1,0 +1,65 @@
+import { COINCIDENT_MM, distanceToSegmentMm, doSegmentsCross, edgesOf } from '../plan/outline.ts';
+import type { PointMm } from '../plan/values.ts';
+
+export type BoxMm = {
+  readonly minX: number;
+  readonly minY: number;
+  readonly maxX: number;
+  readonly maxY: number;
+};
+
+export function boundsOf(points: readonly PointMm[]): BoxMm {
+  const xs = points.map(([x]) => x);
+  const ys = points.map(([, y]) => y);
+  return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+}
+
+/** Whether the point is inside or on the outline (within COINCIDENT_MM). Ray casting with a border test first. */
+export function isInside([x, y]: PointMm, points: readonly PointMm[]): boolean {
+  let inside = false;
+  for (const [[ax, ay], [bx, by]] of edgesOf(points)) {
+    if (distanceToSegmentMm([x, y], [ax, ay], [bx, by]) <= COINCIDENT_MM) return true;
+    if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) inside = !inside;
+  }
+  return inside;
+}
+
+/** Whether the whole box lies inside the outline, touching allowed. */
+export function isBoxInside(box: BoxMm, points: readonly PointMm[]): boolean {
+  const corners: PointMm[] = [
+    [box.minX, box.minY],
+    [box.maxX, box.minY],
+    [box.maxX, box.maxY],
+    [box.minX, box.maxY],
+  ];
+  if (!corners.every((corner) => isInside(corner, points))) return false;
+  const boxEdges = edgesOf(corners);
+  const cuts = edgesOf(points).some(([a, b]) => boxEdges.some(([c, d]) => doSegmentsCross(a, b, c, d)));
+  const notch = points.some(
+    ([x, y]) =>
+      x > box.minX + COINCIDENT_MM &&
+      x < box.maxX - COINCIDENT_MM &&
+      y > box.minY + COINCIDENT_MM &&
+      y < box.maxY - COINCIDENT_MM,
+  );
+  return !cuts && !notch;
+}
+
+/** Whether the insides of two boxes share more than a touching edge. */
+export function doBoxesOverlap(a: BoxMm, b: BoxMm): boolean {
+  return (
+    a.minX < b.maxX - COINCIDENT_MM &&
+    b.minX < a.maxX - COINCIDENT_MM &&
+    a.minY < b.maxY - COINCIDENT_MM &&
+    b.minY < a.maxY - COINCIDENT_MM
+  );
+}
+
+export function growBox(box: BoxMm, byMm: number): BoxMm {
+  return { minX: box.minX - byMm, minY: box.minY - byMm, maxX: box.maxX + byMm, maxY: box.maxY + byMm };
+}
+
+/** How wide and high a box is, mm. */
+export function sizeOfBox(box: BoxMm): { readonly widthMm: number; readonly heightMm: number } {
+  return { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY };
+}

@@ -1,0 +1,99 @@
+import type { Face, Fold } from '../plan/face.ts';
+import { signedAreaMm2 } from '../plan/outline.ts';
+import type { Plan } from '../plan/plan.ts';
+import type { PointMm } from '../plan/values.ts';
+import { resolveConditions } from './conditions.ts';
+import type { Frame } from './frame.ts';
+import { membersOf, mirroredMember } from './members.ts';
+import { obstacleBoxes, visibleObstacles } from './obstacle-zone.ts';
+import { placeFaces, type PlacedBy } from './place-faces.ts';
+import type { SiteFace, SiteProblem } from './site-face.ts';
+import { boundsOf } from './polygon.ts';
+
+export { foldEdge } from './place-faces.ts';
+
+export type { SiteFace, SiteProblem } from './site-face.ts';
+
+export type Site = {
+  readonly faces: ReadonlyMap<string, SiteFace>;
+  readonly folds: readonly Fold[];
+  /** Where each face stands in 3-D; faces that nothing connects to the root are missing. */
+  readonly frames: ReadonlyMap<string, Frame>;
+  readonly placedBy: ReadonlyMap<string, PlacedBy>;
+  readonly problems: readonly SiteProblem[];
+};
+
+/** Works out every face, its reverse and its frame. Problems are listed, never thrown. */
+export function buildSite(plan: Plan): Site {
+  const faces = new Map<string, SiteFace>();
+  const otherSides = new Map<string, string>();
+  for (const face of plan.faces) {
+    if (face.shape.kind === 'reverse') {
+      otherSides.set(face.id, face.shape.of);
+      otherSides.set(face.shape.of, face.id);
+    }
+  }
+  for (const face of plan.faces) {
+    faces.set(face.id, buildFace(face, plan, otherSides.get(face.id) ?? null));
+  }
+
+  const problems: SiteProblem[] = [];
+  for (const { id, outline } of faces.values()) {
+    const areaMm2 = signedAreaMm2(outline);
+    if (areaMm2 <= 0)
+      problems.push({ code: 'clockwise', face: id, fold: null, differenceMm: 0, angleDeg: 0 });
+  }
+  const placed = placeFaces(faces, plan.folds, plan.rootFace);
+  return { ...placed, faces, folds: plan.folds, problems: [...problems, ...placed.problems] };
+}
+
+/** The same hole seen from the other side of its face. */
+export function mirrored(face: SiteFace, [x, y]: PointMm): PointMm {
+  return [face.mirrorSumMm - x, y];
+}
+
+function buildFace(face: Face, plan: Plan, otherSide: string | null): SiteFace {
+  const common = {
+    id: face.id,
+    name: face.name,
+    face,
+    otherSide,
+    obstacles: face.obstacles,
+    inTheWay: visibleObstacles(face.obstacles).map((obstacle) => ({
+      obstacle,
+      boxes: obstacleBoxes(obstacle),
+    })),
+    setbacks: face.setbacks,
+    conditions: resolveConditions(plan.site.conditions, face.conditions),
+  };
+  if (face.shape.kind === 'outline') {
+    const outline = face.shape.pointsMm;
+    const bounds = boundsOf(outline);
+    return {
+      ...common,
+      outline,
+      bounds,
+      thicknessMm: face.shape.thicknessMm,
+      mirrorSumMm: bounds.minX + bounds.maxX,
+      members: membersOf(face, bounds),
+    };
+  }
+  const { of } = face.shape;
+  const front = plan.faces.find(({ id }) => id === of);
+  const frontShape = front?.shape;
+  if (front === undefined || frontShape?.kind !== 'outline') {
+    throw new Error(
+      `“${face.id}” is the reverse of “${of}”, which has no outline: the plan was not checked.`,
+    );
+  }
+  const bounds = boundsOf(frontShape.pointsMm);
+  const mirrorSumMm = bounds.minX + bounds.maxX;
+  return {
+    ...common,
+    outline: frontShape.pointsMm.map(([x, y]): PointMm => [mirrorSumMm - x, y]).reverse(),
+    bounds,
+    thicknessMm: frontShape.thicknessMm,
+    mirrorSumMm,
+    members: membersOf(front, bounds).map((member) => mirroredMember(member, mirrorSumMm)),
+  };
+}

@@ -1,0 +1,65 @@
+import { boxObstacle, faceOf, rectangle, spacedFraming } from '../demo/parts.ts';
+import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
+import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
+import type { Placement } from '../plan/placement.ts';
+import { newGearType } from '../gear/new-gear.ts';
+import { FIRST_CONDITIONS } from '../plan/conditions.ts';
+import type { Face } from '../plan/face.ts';
+import { getMaterial } from '../site/materials.ts';
+import type { PointMm } from '../plan/values.ts';
+
+export { boxObstacle, faceOf, rectangle, spacedFraming };
+
+/** Small made-up plans for tests. Lengths in mm. */
+export function wall(id: string, points: readonly PointMm[], more: Partial<Face> = {}): Face {
+  return { ...faceOf({ id, name: `Face ${id}`, points, thicknessMm: 20 }), ...more };
+}
+
+export function gear(id: string, more: Partial<GearType> = {}): GearType {
+  return newGearType(id, `Type ${id}`, 'inverter', {
+    widthMm: 400,
+    heightMm: 600,
+    depthMm: 200,
+    dropMm: 500,
+    massKg: 20,
+    location: 'outdoor',
+    ...more,
+  });
+}
+
+export function beside(id: string, more: Partial<ClearanceRule>): ClearanceRule {
+  return {
+    id,
+    side: 'beside',
+    counterpart: 'same-kind',
+    distance: { value: 150, unit: 'mm' },
+    when: {},
+    source: { kind: 'maker', title: 'Made up' },
+    ...more,
+  };
+}
+
+export function hang(id: string, type: string, face: string, xMm: number, yMm: number): Placement {
+  return { id, name: id, type, face, xMm, yMm };
+}
+
+export function plan(more: Partial<Plan>): Plan {
+  return {
+    format: PLAN_FORMAT,
+    formatVersion: FORMAT_VERSION,
+    name: 'Test',
+    codeBasis: 'iec',
+    site: { setting: 'building', conditions: { ...FIRST_CONDITIONS, meanMaxTempC: 20 }, travel: null },
+    materials: [getMaterial('material-plywood')],
+    rootFace: 'w',
+    faces: [wall('w', rectangle(5000, 2500))],
+    folds: [],
+    gearTypes: [],
+    placements: [],
+    joints: [],
+    passes: [],
+    runs: [],
+    rules: [],
+    ...more,
+  };
+}

@@ -1,0 +1,50 @@
+import { describe, expect, test } from '@jest/globals';
+import { prepare, hungAt } from '../check/prepared.ts';
+import { isClear } from '../clearance/clear-moves.ts';
+import { honeyHouse } from '../demo/honey-house.ts';
+import type { GearType } from '../plan/gear-type.ts';
+import { inchFromMm } from '../quantity/convert.ts';
+import { findWirewayUnder } from './unit-over-wireway.ts';
+import { hangSpot } from './hang-spot.ts';
+
+const demo = prepare(honeyHouse());
+
+function type(id: string): GearType {
+  const found = demo.plan.gearTypes.find((each) => each.id === id);
+  if (found === undefined) throw new Error(id);
+  return found;
+}
+
+describe('hangSpot', () => {
+  test('hangs a unit with bottom knockouts 3 in over the wireway, clear of its neighbours', () => {
+    const spot = hangSpot(demo, type('dc-disconnect-60a'), 'plant-wall');
+    // By hand, inches: wireway’s top 36 + gap 3 + drop 12.
+    expect(inchFromMm(spot.yMm)).toBeCloseTo(51, 6);
+    const disconnect = demo.hung.get('disconnect');
+    if (disconnect === undefined) throw new Error('demo');
+    expect(isClear(demo, { ...hungAt(disconnect, spot.xMm, spot.yMm), id: 'new' })).toBe(true);
+  });
+
+  test('hangs gear in the middle of a face without a wireway', () => {
+    const spot = hangSpot(demo, type('array-junction-box'), 'roof-top');
+    // The middle of 168 in lies in the plumbing vent’s way, so it stands beside that.
+    const box = demo.hung.get('array-box');
+    if (box === undefined) throw new Error('demo');
+    expect(isClear(demo, { ...hungAt(box, spot.xMm, spot.yMm), id: 'new' })).toBe(true);
+    expect(Math.abs(inchFromMm(spot.xMm) - 84)).toBeLessThan(12);
+  });
+});
+
+describe('findWirewayUnder', () => {
+  test('finds the wireway a unit is joined to, or stands over', () => {
+    const unit = demo.hung.get('inverter-a');
+    const box = demo.hung.get('array-box');
+    const wireway = demo.hung.get('wireway');
+    if (unit === undefined || box === undefined || wireway === undefined) throw new Error('demo');
+    expect(findWirewayUnder(demo, unit)?.id).toBe('wireway');
+    const unjoined = prepare({ ...honeyHouse(), joints: [] });
+    expect(findWirewayUnder(unjoined, unit)?.id).toBe('wireway');
+    expect(findWirewayUnder(unjoined, wireway)).toBeNull();
+    expect(findWirewayUnder(demo, box)).toBeNull();
+  });
+});

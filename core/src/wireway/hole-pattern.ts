@@ -1,0 +1,82 @@
+import type { Hung, Prepared } from '../check/prepared.ts';
+import type { Knockout } from '../plan/gear-type.ts';
+import type { Joint } from '../plan/placement.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import {
+  isMetricSize,
+  LOCKNUT_ACROSS_LUGS,
+  METRIC_KNOCKOUTS,
+  type KnockoutSize,
+} from '../reference/knockouts.ts';
+import { sawnKnockout, type SawnHole } from './hole-saw.ts';
+
+/** Steel left between two locknuts (practice). */
+export const LOCKNUT_SPACING_MM = 3;
+
+/** A hole in a wireway’s top for a nipple. */
+export type WirewayHole = {
+  readonly joint: Joint;
+  readonly unit: Hung;
+  readonly wireway: Hung;
+  readonly knockout: Knockout;
+  /** From the wireway’s left end, seen from above by a person who faces the wall. */
+  readonly fromLeftMm: number;
+  /** The same hole for a person who looks up from below with the wall behind: from the end then on the left. */
+  readonly fromLeftSeenFromBelowMm: number;
+  /** From the wireway’s back, the side at the wall. */
+  readonly fromBackMm: number;
+  readonly hole: SawnHole;
+  readonly locknutMm: number;
+  /** The hung unit can slide this far each way; the hole is drilled at nominal. */
+  readonly playMm: number;
+};
+
+/** Every hole in the top of a wireway, from its left end. */
+export function wirewayHoles(prepared: Prepared, wirewayId: string): WirewayHole[] {
+  const wireway = prepared.hung.get(wirewayId);
+  if (wireway === undefined) return [];
+  return prepared.plan.joints
+    .filter((joint) => joint.wireway === wirewayId)
+    .flatMap((joint): WirewayHole[] => {
+      const unit = prepared.hung.get(joint.from.placement);
+      const knockout = unit?.type.knockouts.find(({ id }) => id === joint.from.knockout);
+      if (unit === undefined || knockout === undefined) return [];
+      const fromLeftMm = unit.body.minX + knockout.alongMm - wireway.body.minX;
+      return [
+        {
+          joint,
+          unit,
+          wireway,
+          knockout,
+          fromLeftMm,
+          fromLeftSeenFromBelowMm: wireway.type.widthMm - fromLeftMm,
+          fromBackMm: unit.type.standoffMm + knockout.fromBackMm - wireway.type.standoffMm,
+          hole: sawnKnockout(knockout.tradeSize),
+          locknutMm: locknutMmOf(knockout.tradeSize),
+          playMm: unit.type.sidePlayMm,
+        },
+      ];
+    })
+    .sort((a, b) => a.fromLeftMm - b.fromLeftMm || (a.joint.id < b.joint.id ? -1 : 1));
+}
+
+/** Across its lugs or corners, the largest of the typical range, mm. */
+function locknutMmOf(size: KnockoutSize): number {
+  return isMetricSize(size)
+    ? METRIC_KNOCKOUTS.rows[size].locknutMm
+    : mmFromInch(LOCKNUT_ACROSS_LUGS.rows[size].maxIn);
+}
+
+/** Two holes conflict when their locknuts would come closer than `LOCKNUT_SPACING_MM`. */
+export function requiredSpacingMm(a: WirewayHole, b: WirewayHole): number {
+  return (a.locknutMm + b.locknutMm) / 2 + LOCKNUT_SPACING_MM;
+}
+
+export function spacingMm(a: WirewayHole, b: WirewayHole): number {
+  return Math.hypot(a.fromLeftMm - b.fromLeftMm, a.fromBackMm - b.fromBackMm);
+}
+
+/** The wireways of a plan, in its order. */
+export function wirewaysOf(prepared: Prepared): Hung[] {
+  return [...prepared.hung.values()].filter(({ type }) => type.kind === 'wireway');
+}

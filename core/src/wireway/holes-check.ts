@@ -1,0 +1,122 @@
+import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { sizeText } from '../reference/knockouts.ts';
+import { practice } from '../reference/source.ts';
+import { lengthInput } from '../working/working.ts';
+import {
+  LOCKNUT_SPACING_MM,
+  requiredSpacingMm,
+  spacingMm,
+  wirewayHoles,
+  wirewaysOf,
+  type WirewayHole,
+} from './hole-pattern.ts';
+
+/** Flat steel a locknut needs before the wireway’s folded edges and end plates (practice). */
+const FOLD_CLEARANCE_MM = 2;
+
+const meta: CheckMeta = {
+  id: 'wireway.holes',
+  looksAt: 'Holes in a wireway’s top: against each other, its folded edges and its ends',
+  severity: 'fix',
+  source: practice('Locknuts need flat steel around them'),
+  parameters: [
+    { name: 'Steel between locknuts', value: LOCKNUT_SPACING_MM, unit: 'mm', why: 'Room to turn a locknut' },
+    {
+      name: 'Locknut to fold or end',
+      value: FOLD_CLEARANCE_MM,
+      unit: 'mm',
+      why: 'Radius of the folded edge',
+    },
+  ],
+  messages: {
+    conflict:
+      'The holes of {a} and {b} are {measured} apart, centre to centre; their locknuts need {required}.',
+    depth:
+      'The {size} hole of {a} is {measured} from the nearer edge of {wireway}; its locknut needs {required}.',
+    end: 'The {size} hole of {a} is {measured} from the nearer end of {wireway}; its locknut needs {required}.',
+  },
+  fixMessages: {},
+};
+
+function check(prepared: Prepared): Finding[] {
+  return wirewaysOf(prepared).flatMap((wireway) => {
+    const holes = wirewayHoles(prepared, wireway.id);
+    return [...holes.flatMap(checkEdges), ...checkPairs(holes)];
+  });
+}
+
+function checkEdges(hole: WirewayHole): Finding[] {
+  const { wireway, fromBackMm, fromLeftMm } = hole;
+  const requiredMm = hole.locknutMm / 2 + FOLD_CLEARANCE_MM;
+  const edges = {
+    depth: Math.min(fromBackMm, wireway.type.depthMm - fromBackMm),
+    end: Math.min(fromLeftMm, wireway.type.widthMm - fromLeftMm),
+  };
+  return (['depth', 'end'] as const)
+    .filter((message) => edges[message] < requiredMm)
+    .map((message) =>
+      findingOf(meta, {
+        message,
+        // A hole off the wireway cannot be drilled at all.
+        severity: edges[message] <= 0 ? 'stop' : 'fix',
+        data: {
+          a: nameOf(hole),
+          size: sizeText(hole.knockout.tradeSize),
+          wireway: wireway.placement.name,
+        },
+        subjects: [{ kind: 'joint', id: hole.joint.id }],
+        at: pointOf(hole),
+        measured: { value: edges[message], unit: 'mm' },
+        required: { value: requiredMm, unit: 'mm' },
+      }),
+    );
+}
+
+/** Holes come sorted along the wireway, so only the next few can be near enough. */
+function checkPairs(holes: readonly WirewayHole[]): Finding[] {
+  const findings: Finding[] = [];
+  holes.forEach((a, index) => {
+    for (const b of holes.slice(index + 1)) {
+      const requiredMm = requiredSpacingMm(a, b);
+      const measuredMm = spacingMm(a, b);
+      if (measuredMm >= requiredMm) continue;
+      findings.push(
+        findingOf(meta, {
+          message: 'conflict',
+          data: { a: nameOf(a), b: nameOf(b) },
+          subjects: [
+            { kind: 'joint', id: a.joint.id },
+            { kind: 'joint', id: b.joint.id },
+          ],
+          at: pointOf(a),
+          measured: { value: measuredMm, unit: 'mm' },
+          required: { value: requiredMm, unit: 'mm' },
+          working: {
+            title: 'Room between two locknuts',
+            formula: 'required = (locknut A + locknut B) ÷ 2 + steel',
+            inputs: [
+              lengthInput('locknut A', `${nameOf(a)}, across the lugs`, a.locknutMm),
+              lengthInput('locknut B', `${nameOf(b)}, across the lugs`, b.locknutMm),
+              lengthInput('steel', 'Steel left between them', LOCKNUT_SPACING_MM),
+            ],
+            result: { name: 'Required centre to centre', value: { value: requiredMm, unit: 'mm' } },
+            source: meta.source,
+            notes: [],
+          },
+        }),
+      );
+    }
+  });
+  return findings;
+}
+
+function nameOf({ unit, knockout }: WirewayHole): string {
+  return `${unit.placement.name} ${knockout.id}`;
+}
+
+function pointOf({ unit, knockout, wireway }: WirewayHole): Finding['at'] {
+  return { face: wireway.face.id, xMm: unit.body.minX + knockout.alongMm, yMm: wireway.body.maxY };
+}
+
+export const wirewayHolesCheck: Check = { meta, check };

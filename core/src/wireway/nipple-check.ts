@@ -1,0 +1,104 @@
+import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { sizeText } from '../reference/knockouts.ts';
+import { practice } from '../reference/source.ts';
+import { wirewayHoles, wirewaysOf, type WirewayHole } from './hole-pattern.ts';
+import { isFittingSize, nippleOf, type Nipple } from './nipple.ts';
+import { hookLineForGap, hookLineStack } from './stack.ts';
+
+/** The gap offered when the present one cannot be made up: room for two fittings and some adjustment. */
+const SUGGESTED_GAP_MM = mmFromInch(3);
+
+const meta: CheckMeta = {
+  id: 'wireway.nipple',
+  looksAt: 'Nipples between hung units and the wireway: can the fittings be made up, is the cut seated',
+  severity: 'fix',
+  source: practice('Conduit nipples between connectors; measure the fittings in hand'),
+  parameters: [
+    {
+      name: 'Suggested gap',
+      value: SUGGESTED_GAP_MM,
+      unit: 'mm',
+      why: 'Schools differ between a visible nipple and fittings nearly touching; this leaves adjustment.',
+    },
+  ],
+  messages: {
+    'fittings-touch':
+      'The {size} nipple under {unit} has a gap of {measured}; its two fittings touch below {required}.',
+    'too-long': 'The {size} nipple under {unit} is cut {measured}; it meets both stops at {required}.',
+    'too-short': 'The {size} nipple under {unit} is cut {measured}; it stays seated from {required}.',
+    'no-fitting': 'No fitting lengths are tabled for the {size} nipple under {unit}: measure the fittings.',
+  },
+  fixMessages: {
+    'set-gap': 'Hang {unit} with a gap of {gap}',
+    'set-play': 'Cut it {play} shorter than the gap',
+  },
+};
+
+function check(prepared: Prepared): Finding[] {
+  return wirewaysOf(prepared).flatMap((wireway) =>
+    wirewayHoles(prepared, wireway.id).flatMap((hole) => checkHole(hole)),
+  );
+}
+
+function checkHole(hole: WirewayHole): Finding[] {
+  const { unit, wireway, knockout, joint } = hole;
+  const common = {
+    data: { unit: unit.placement.name, size: sizeText(knockout.tradeSize) },
+    subjects: [
+      { kind: 'joint', id: joint.id },
+      { kind: 'placement', id: unit.id },
+    ],
+    at: { face: unit.face.id, xMm: unit.body.minX + knockout.alongMm, yMm: unit.body.minY },
+  } as const;
+  if (!isFittingSize(knockout.tradeSize)) {
+    return [findingOf(meta, { ...common, message: 'no-fitting', severity: 'ask' })];
+  }
+  const { gapMm } = hookLineStack(unit, wireway);
+  const nipple = nippleOf(gapMm, joint.playMm, knockout.tradeSize, unit.face.face.side);
+  if (nipple.problem === null) return [];
+  const [measuredMm, requiredMm] = figures(nipple, gapMm);
+  return [
+    findingOf(meta, {
+      ...common,
+      message: nipple.problem,
+      severity: nipple.problem === 'fittings-touch' ? 'stop' : 'fix',
+      measured: { value: measuredMm, unit: 'mm' },
+      required: { value: requiredMm, unit: 'mm' },
+      working: nipple.working,
+      fixes: [fixOf(hole, nipple, gapMm)],
+    }),
+  ];
+}
+
+function figures(nipple: Nipple, gapMm: number): [number, number] {
+  if (nipple.problem === 'fittings-touch') return [gapMm, nipple.minGapMm];
+  return [nipple.cutMm, nipple.problem === 'too-long' ? nipple.maxCutMm : nipple.minCutMm];
+}
+
+function fixOf({ unit, wireway, joint }: WirewayHole, nipple: Nipple, gapMm: number): Fix {
+  if (nipple.problem === 'fittings-touch') {
+    const wantedMm = Math.max(SUGGESTED_GAP_MM, nipple.minGapMm);
+    return {
+      message: 'set-gap',
+      data: { unit: unit.placement.name, gap: { value: wantedMm, unit: 'mm' } },
+      edits: [
+        {
+          kind: 'move-placement',
+          placement: unit.id,
+          xMm: unit.placement.xMm,
+          yMm: hookLineForGap(unit, wireway, wantedMm),
+        },
+      ],
+    };
+  }
+  const playMm = gapMm - (nipple.minCutMm + nipple.maxCutMm) / 2;
+  return {
+    message: 'set-play',
+    data: { play: { value: playMm, unit: 'mm' } },
+    edits: [{ kind: 'set-joint-play', joint: joint.id, playMm }],
+  };
+}
+
+export const nippleCheck: Check = { meta, check };

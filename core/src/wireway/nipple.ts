@@ -1,0 +1,102 @@
+import { mmFromInch } from '../quantity/convert.ts';
+import {
+  CONNECTOR_INSERTION,
+  CONNECTOR_STOP_TO_FACE_IN,
+  MIN_ENGAGEMENT_RATIO,
+  type FittingSize,
+  type KnockoutSize,
+} from '../reference/knockouts.ts';
+import { practice } from '../reference/source.ts';
+import { lengthInput, type Working } from '../working/working.ts';
+
+/** Set-screw connectors indoors and dry, rain-tight ones outside. */
+export type FittingKind = 'set-screw' | 'rain-tight';
+
+/** A connector as it sits on an enclosure’s face, mm. */
+export type Fitting = {
+  /** From the face to the open end. */
+  readonly lengthMm: number;
+  /** From the face to the stop the conduit meets. */
+  readonly stopMm: number;
+  /** How much conduit each end must hold to be seated past its set screw. */
+  readonly minEngagementMm: number;
+};
+
+/** A nipple between two enclosures. `problem` says why the cut asked for cannot be made up. */
+export type Nipple = {
+  readonly cutMm: number;
+  readonly minCutMm: number;
+  readonly maxCutMm: number;
+  /** Below this the two fittings touch. */
+  readonly minGapMm: number;
+  readonly problem: 'fittings-touch' | 'too-long' | 'too-short' | null;
+  readonly fittingKind: FittingKind;
+  readonly working: Working;
+};
+
+/** How much shorter than the gap a new nipple is cut: about a quarter inch (practice). */
+export const NEW_PLAY_MM = mmFromInch(0.25);
+
+/** Lengths that differ by less are the same cut: arithmetic rounding only. */
+const SAME_CUT_MM = 1e-6;
+
+export function isFittingSize(size: KnockoutSize): size is FittingSize {
+  return size in CONNECTOR_INSERTION.rows;
+}
+
+export function fittingFor(size: FittingSize): Fitting {
+  const insertionMm = mmFromInch(CONNECTOR_INSERTION.rows[size].insertionIn);
+  const stopMm = mmFromInch(CONNECTOR_STOP_TO_FACE_IN);
+  return { lengthMm: stopMm + insertionMm, stopMm, minEngagementMm: insertionMm * MIN_ENGAGEMENT_RATIO };
+}
+
+/**
+ * The conduit’s cut length = gap − play, and the window it must fall in: not longer than stop to stop, not
+ * shorter than both ends seated past their screws. The two fittings need room not to touch.
+ */
+export function nippleOf(
+  gapMm: number,
+  playMm: number,
+  size: FittingSize,
+  side: 'inside' | 'outside',
+): Nipple {
+  const fitting = fittingFor(size);
+  const cutMm = gapMm - playMm;
+  const maxCutMm = gapMm - 2 * fitting.stopMm;
+  const minCutMm = gapMm - 2 * (fitting.lengthMm - fitting.minEngagementMm);
+  const minGapMm = 2 * fitting.lengthMm;
+  return {
+    cutMm,
+    minCutMm,
+    maxCutMm,
+    minGapMm,
+    problem: problemOf(),
+    fittingKind: side === 'inside' ? 'set-screw' : 'rain-tight',
+    working: {
+      title: `Nipple, ${size}″ trade size`,
+      formula: 'cut = gap − play;  gap − 2·(length − engagement) ≤ cut ≤ gap − 2·stop',
+      inputs: [
+        lengthInput('gap', 'Face to face of the two enclosures', gapMm),
+        lengthInput('play', 'How much shorter than the gap the conduit is cut', playMm),
+        lengthInput('length', 'Fitting: face to open end (typical)', fitting.lengthMm),
+        lengthInput('stop', 'Fitting: face to conduit stop (typical)', fitting.stopMm),
+        lengthInput('engagement', 'Least conduit held by each fitting', fitting.minEngagementMm),
+        lengthInput('shortest', 'Shortest cut that stays seated', minCutMm),
+        lengthInput('longest', 'Longest cut, stop to stop', maxCutMm),
+      ],
+      result: { name: 'Cut length', value: { value: cutMm, unit: 'mm' } },
+      source: practice('Conduit nipples between connectors; measure the fittings in hand'),
+      notes: [
+        `The two fittings touch below a gap of ${(minGapMm / 25.4).toFixed(2)}″.`,
+        'Ream both ends, inside and outside. Locknuts tight before the set screws: they carry the bonding.',
+      ],
+    },
+  };
+
+  function problemOf(): Nipple['problem'] {
+    if (gapMm < minGapMm - SAME_CUT_MM) return 'fittings-touch';
+    if (cutMm > maxCutMm + SAME_CUT_MM) return 'too-long';
+    if (cutMm < minCutMm - SAME_CUT_MM) return 'too-short';
+    return null;
+  }
+}
