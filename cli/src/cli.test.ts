@@ -1,0 +1,89 @@
+import { describe, expect, test } from '@jest/globals';
+import { applyEdits, honeyHouse, planEditSchema, writePlan, type Plan } from '@zarnel/core';
+import { runCli } from './cli.ts';
+
+const files = new Map<string, string>([
+  ['demo.json', writePlan(honeyHouse())],
+  ['broken.json', '{ "format": "zarnel-plan", '],
+  ['dangling.json', JSON.stringify({ ...honeyHouse(), rootFace: 'gone' })],
+  ['newer.json', JSON.stringify({ ...honeyHouse(), formatVersion: 7 })],
+]);
+
+function run(...args: string[]) {
+  return runCli(args, (path) => {
+    const text = files.get(path);
+    if (text === undefined) throw Object.assign(new Error('gone'), { code: 'ENOENT' });
+    return text;
+  });
+}
+
+type Report = {
+  findings: { severity: string; sentence: string; fixes: { label: string; edits: unknown[] }[] }[];
+};
+
+describe('zarnel check', () => {
+  test('prints findings and exits 1 while there is one to clear', () => {
+    const { code, out } = run('check', 'demo.json');
+    expect(code).toBe(1);
+    expect(out).toContain('STOP  The hole Roof hole');
+    expect(out).toContain('Inverter A and Inverter B are 7″ apart');
+  });
+
+  test('exits 0 once the fixes it printed as JSON have been made', () => {
+    let plan: Plan = honeyHouse();
+    for (let round = 0; round < 5; round++) {
+      files.set('work.json', writePlan(plan));
+      const { findings } = JSON.parse(run('check', 'work.json', '--json').out) as Report;
+      const fix = findings[0]?.fixes[0];
+      if (fix === undefined) break;
+      const applied = applyEdits(
+        plan,
+        fix.edits.map((edit) => planEditSchema.parse(edit)),
+      );
+      if (!applied.ok) throw new Error(applied.fault.message);
+      plan = applied.value.plan;
+    }
+    expect(run('check', 'work.json')).toMatchObject({
+      code: 0,
+      out: 'Hollowmere honey house: nothing to clear.\n',
+    });
+  });
+
+  test.each([
+    ['broken.json', 'not JSON'],
+    ['dangling.json', 'rootFace: There is no face “gone”'],
+    ['newer.json', 'formatVersion: '],
+    ['nowhere.json', 'there is no such file'],
+  ])('exits 2 on %s and says where it is wrong', (file, message) => {
+    const { code, out, err } = run('check', file);
+    expect(code).toBe(2);
+    expect(out).toBe('');
+    expect(err).toContain(message);
+  });
+
+  test.each([[[]], [['check']], [['drill', 'demo.json']], [['check', 'demo.json', '--csv']]])(
+    'exits 2 and says how to use it for %j',
+    (args) => {
+      const { code, err } = run(...args);
+      expect(code).toBe(2);
+      expect(err).toContain('Use:');
+    },
+  );
+});
+
+describe('zarnel holes', () => {
+  test('prints each surface with its marks', () => {
+    const { code, out } = run('holes', 'demo.json');
+    expect(code).toBe(0);
+    expect(out).toMatch(/Wireway, top\n {2}seen from above/u);
+    expect(out).toMatch(/20 3⁄4″\s+3″\s+1 1⁄8″ hole saw\s+Inverter A, dc/u);
+  });
+
+  test('gives CSV and JSON', () => {
+    expect(run('holes', 'demo.json', '--csv').out.split('\r\n')[0]).toMatch(/^surface,/u);
+    const { sheets } = JSON.parse(run('holes', 'demo.json', '--json').out) as {
+      sheets: { holes: unknown[] }[];
+    };
+    expect(sheets.length).toBeGreaterThanOrEqual(5);
+  });
+});

@@ -1,0 +1,182 @@
+import { randomUUID } from 'node:crypto';
+import { In, IsNull, Like, Not, type DataSource, type EntityManager, type FindOptionsWhere } from 'typeorm';
+import {
+  gearTypeSchema,
+  type GearDetail,
+  type GearKind,
+  type GearList,
+  type GearSummary,
+  type GearType,
+} from '@zarnel/core';
+import { GearEntity, GearVersionEntity, type GearRow } from '../entities/gear.ts';
+
+export type GearQuery = {
+  readonly search: string;
+  readonly kind: GearKind | null;
+  readonly archived: boolean;
+  readonly offset: number;
+  readonly limit: number;
+};
+
+/** A save either becomes the next version, or was made from an older one than there is. */
+export type GearSaved =
+  | { readonly kind: 'saved'; readonly detail: GearDetail }
+  | { readonly kind: 'stale'; readonly current: number }
+  | { readonly kind: 'sample' };
+
+/** The gear library. Every change is one transaction; versions are only added, so a job's copy can always be told. */
+export class GearStore {
+  constructor(
+    private readonly source: DataSource,
+    private readonly now: () => Date,
+  ) {}
+
+  async list({ search, kind, archived, offset, limit }: GearQuery): Promise<GearList> {
+    const where: FindOptionsWhere<GearRow> = {
+      archivedAt: archived ? Not(IsNull()) : IsNull(),
+      ...(kind === null ? {} : { kind }),
+      ...(search === '' ? {} : { name: Like(`%${search.replace(/[\\%_]/gu, '\\$&')}%`) }),
+    };
+    const [rows, total] = await this.source.getRepository(GearEntity).findAndCount({
+      where,
+      order: { name: 'ASC', id: 'ASC' },
+      skip: offset,
+      take: limit,
+    });
+    return { gear: rows.map(summaryOf), total };
+  }
+
+  async find(id: string, version?: number): Promise<GearDetail | null> {
+    return this.read(this.source.manager, id, version);
+  }
+
+  /** The newest version of each of the given types; ids that are not there are left out. */
+  async versions(ids: readonly string[]): Promise<{ id: string; version: number }[]> {
+    if (ids.length === 0) return [];
+    const rows = await this.source.getRepository(GearEntity).find({
+      where: { id: In([...ids]) },
+      select: { id: true, currentVersion: true },
+    });
+    return rows.map(({ id, currentVersion }) => ({ id, version: currentVersion }));
+  }
+
+  /** All of the given types become the user's own, or none does. */
+  async create(types: readonly GearType[]): Promise<GearDetail[]> {
+    return this.source.transaction(async (manager) => {
+      const made: GearDetail[] = [];
+      for (const type of types) made.push(await this.insert(manager, randomUUID(), null, type));
+      return made;
+    });
+  }
+
+  /** Makes the next version over version `madeFrom`. Samples are copied, not changed. */
+  async save(id: string, madeFrom: number, type: GearType): Promise<GearSaved | null> {
+    return this.source.transaction(async (manager) => {
+      const row = await this.lock(manager, id);
+      if (row === null) return null;
+      if (row.sampleId !== null) return { kind: 'sample' };
+      if (row.currentVersion !== madeFrom) return { kind: 'stale', current: row.currentVersion };
+      return { kind: 'saved', detail: await this.addVersion(manager, row, type) };
+    });
+  }
+
+  async setArchived(id: string, archived: boolean): Promise<GearDetail | null> {
+    await this.source.getRepository(GearEntity).update({ id }, { archivedAt: archived ? this.now() : null });
+    return this.find(id);
+  }
+
+  /** Loads the samples that ship with this version; one that changed becomes a new version of itself. */
+  async loadSamples(samples: readonly GearType[]): Promise<void> {
+    await this.source.transaction(async (manager) => {
+      const known = await manager.find(GearEntity, { where: { sampleId: Not(IsNull()) } });
+      for (const sample of samples) {
+        const row = known.find(({ sampleId }) => sampleId === sample.id);
+        if (row === undefined) {
+          // Another server may be starting on the same database; the unique key lets one of them win.
+          await manager.query('SAVEPOINT before_sample');
+          try {
+            await this.insert(manager, randomUUID(), sample.id, sample);
+          } catch (error) {
+            if ((error as { code?: unknown }).code !== 'ER_DUP_ENTRY') throw error;
+            await manager.query('ROLLBACK TO SAVEPOINT before_sample');
+          }
+          continue;
+        }
+        const kept = await this.read(manager, row.id);
+        if (JSON.stringify(kept?.type) !== JSON.stringify(own(sample, row.id, row.currentVersion))) {
+          await this.addVersion(manager, row, sample);
+        }
+      }
+    });
+  }
+
+  private async insert(
+    manager: EntityManager,
+    id: string,
+    sampleId: string | null,
+    type: GearType,
+  ): Promise<GearDetail> {
+    const now = this.now();
+    const times = { archivedAt: null, createdAt: now, updatedAt: now };
+    const row: GearRow = { id, sampleId, currentVersion: 1, ...times, ...shownOf(type) };
+    await manager.insert(GearEntity, row);
+    return this.writeVersion(manager, row, type);
+  }
+
+  private async addVersion(manager: EntityManager, row: GearRow, type: GearType): Promise<GearDetail> {
+    const next: GearRow = {
+      ...row,
+      ...shownOf(type),
+      currentVersion: row.currentVersion + 1,
+      updatedAt: this.now(),
+    };
+    await manager.update(GearEntity, { id: row.id }, next);
+    return this.writeVersion(manager, next, type);
+  }
+
+  private async writeVersion(manager: EntityManager, row: GearRow, type: GearType): Promise<GearDetail> {
+    const kept = own(type, row.id, row.currentVersion);
+    await manager.insert(GearVersionEntity, {
+      gearId: row.id,
+      number: row.currentVersion,
+      createdAt: this.now(),
+      document: JSON.stringify(kept),
+    });
+    return { summary: summaryOf(row), type: kept };
+  }
+
+  private async read(manager: EntityManager, id: string, version?: number): Promise<GearDetail | null> {
+    const row = await manager.findOneBy(GearEntity, { id });
+    if (row === null) return null;
+    const number = version ?? row.currentVersion;
+    const kept = await manager.findOneBy(GearVersionEntity, { gearId: id, number });
+    if (kept === null) return null;
+    return { summary: summaryOf(row), type: gearTypeSchema.parse(JSON.parse(kept.document)) };
+  }
+
+  private async lock(manager: EntityManager, id: string): Promise<GearRow | null> {
+    return manager.findOne(GearEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+  }
+}
+
+/** The type as the library keeps it: it says itself which type and version it is, in the schema's order of keys. */
+function own(type: GearType, library: string, version: number): GearType {
+  return gearTypeSchema.parse({ ...type, origin: { library, version } });
+}
+
+type Shown = Pick<GearType, 'name' | 'kind' | 'widthMm' | 'heightMm' | 'depthMm' | 'massKg'>;
+
+function shownOf({ name, kind, widthMm, heightMm, depthMm, massKg }: Shown): Shown {
+  return { name, kind, widthMm, heightMm, depthMm, massKg };
+}
+
+function summaryOf(row: GearRow): GearSummary {
+  return {
+    id: row.id,
+    ...shownOf(row),
+    version: row.currentVersion,
+    isSample: row.sampleId !== null,
+    archived: row.archivedAt !== null,
+    updatedAt: row.updatedAt.toISOString(),
+  };
+}

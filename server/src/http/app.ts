@@ -1,0 +1,107 @@
+import bodyParser from '@koa/bodyparser';
+import Router from '@koa/router';
+import Koa from 'koa';
+import compress from 'koa-compress';
+import helmet from 'koa-helmet';
+import serve from 'koa-static';
+import { existsSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import type { DataSource } from 'typeorm';
+import { JobStore } from '../jobs/job-store.ts';
+import { GearStore } from '../gear/gear-store.ts';
+import { ReadingStore } from '../readings/reading-store.ts';
+import { gearRoutes } from './gear-routes.ts';
+import { instrumentRoutes } from './instrument-routes.ts';
+import { jobRoutes } from './job-routes.ts';
+import { answerProblems, ProblemError } from './problem.ts';
+import { readingRoutes } from './reading-routes.ts';
+
+/** Above the largest plan (8 million characters, most of them one byte). */
+const BODY_LIMIT = '16mb';
+
+export type AppParts = {
+  readonly source: DataSource;
+  readonly log: Logger;
+  readonly now: () => Date;
+  /** The built client; null serves the API alone. */
+  readonly webRoot: string | null;
+};
+
+/** The whole server in one screen. It keeps nothing in memory that a second copy of it would miss. */
+export function createApp({ source, log, now, webRoot }: AppParts): Koa {
+  const app = new Koa();
+  app.use(answerProblems(log));
+  app.use(refuseStrangers);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:'],
+          workerSrc: ["'self'", 'blob:'],
+          connectSrc: ["'self'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(compress({ threshold: 2048, br: false }));
+  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: false }));
+
+  const health = new Router();
+  health.get('/api/health', async (ctx) => {
+    await source.query('SELECT 1');
+    ctx.body = { status: 'ok', database: 'ok' };
+  });
+  const jobStore = new JobStore(source, now);
+  app.use(health.routes());
+  for (const router of [
+    readingRoutes(new ReadingStore(source)),
+    instrumentRoutes(jobStore),
+    jobRoutes(jobStore),
+    gearRoutes(new GearStore(source, now)),
+  ]) {
+    app.use(router.routes()).use(router.allowedMethods());
+  }
+  if (webRoot !== null) serveClient(app, webRoot);
+  return app;
+}
+
+/** Answers only to its own address, and changes nothing for a page from another. */
+async function refuseStrangers(ctx: Koa.Context, next: Koa.Next): Promise<void> {
+  if (!/^(?:127\.0\.0\.1|localhost|\[::1\])(?::\d+)?$/u.test(ctx.host)) {
+    throw new ProblemError(403, 'This server answers on the loopback address only.');
+  }
+  const origin = ctx.get('Origin');
+  if (origin !== '' && origin !== `http://${ctx.host}`) {
+    throw new ProblemError(403, 'Pages from other addresses may not use this server.');
+  }
+  await next();
+}
+
+/** Built files by name; any other page address gets the client, which knows its own routes. */
+function serveClient(app: Koa, webRoot: string): void {
+  const page = join(webRoot, 'index.html');
+  app.use(async (ctx, next) => {
+    await next();
+    // Built assets carry their hash in the name.
+    if (ctx.path.startsWith('/assets/') && ctx.status === 200)
+      ctx.set('Cache-Control', 'max-age=31536000, immutable');
+  });
+  app.use(serve(webRoot));
+  app.use(async (ctx, next) => {
+    const wantsPage = ctx.method === 'GET' && !ctx.path.startsWith('/api/') && ctx.accepts('html') === 'html';
+    if (!wantsPage || ctx.path.startsWith('/assets/') || !existsSync(page)) {
+      await next();
+      return;
+    }
+    ctx.type = 'html';
+    ctx.set('Cache-Control', 'no-cache');
+    ctx.body = await readFile(page, 'utf8');
+  });
+}

@@ -1,0 +1,121 @@
+import Router from '@koa/router';
+import type { Context } from 'koa';
+import {
+  blankPlan,
+  createJobSchema,
+  patchJobSchema,
+  restoreSchema,
+  writePlan,
+  type JobSummary,
+} from '@zarnel/core';
+import type { JobStore, SaveOutcome, SavedPlan } from '../jobs/job-store.ts';
+import { found, idOf } from './found.ts';
+import { parseBody, parseIfMatch, parseNumber, parsePlan } from './parse.ts';
+import { ProblemError } from './problem.ts';
+
+export function jobRoutes(store: JobStore): Router {
+  const router = new Router({ prefix: '/api/jobs' });
+
+  router.get('/', async (ctx) => {
+    const archived = ctx.query.archived === 'true';
+    const offset = parseNumber(ctx.query.offset, 'offset', 0, 0, 1_000_000);
+    const limit = parseNumber(ctx.query.limit, 'limit', 100, 1, 500);
+    ctx.body = await store.list(archived, offset, limit);
+  });
+
+  router.post('/', async (ctx) => {
+    const { name, codeBasis, meanMaxTempC, setting } = parseBody(ctx, createJobSchema);
+    answerCreated(ctx, await store.create(blankPlan(name, codeBasis, meanMaxTempC, setting)));
+  });
+
+  router.post('/import', async (ctx) => {
+    answerCreated(ctx, await store.create(parsePlan(ctx)));
+  });
+
+  router.get('/:id', async (ctx) => {
+    ctx.body = found(await store.find(idOf(ctx, 'job')), 'job');
+  });
+
+  router.patch('/:id', async (ctx) => {
+    const id = idOf(ctx, 'job');
+    const { name, archived } = parseBody(ctx, patchJobSchema);
+    found(await store.find(id), 'job');
+    if (name !== undefined) await store.rename(id, name);
+    if (archived !== undefined) await store.setArchived(id, archived);
+    ctx.body = found(await store.find(id), 'job');
+  });
+
+  router.post('/:id/copy', async (ctx) => {
+    const { plan } = found(await store.readPlan(idOf(ctx, 'job')), 'job');
+    answerCreated(ctx, await store.create({ ...plan, name: `${plan.name.slice(0, 113)} (copy)` }));
+  });
+
+  router.get('/:id/plan', async (ctx) => {
+    answerPlan(ctx, found(await store.readPlan(idOf(ctx, 'job')), 'job'));
+  });
+
+  router.put('/:id/plan', async (ctx) => {
+    const id = idOf(ctx, 'job');
+    const madeFrom = parseIfMatch(ctx);
+    answerSaved(ctx, found(await store.save(id, madeFrom, parsePlan(ctx)), 'job'));
+  });
+
+  router.get('/:id/revisions', async (ctx) => {
+    ctx.body = { revisions: found(await store.revisions(idOf(ctx, 'job')), 'job') };
+  });
+
+  router.get('/:id/revisions/:number', async (ctx) => {
+    const number = parseNumber(ctx.params.number, 'revision', 0, 1, 999_999_999);
+    answerPlan(ctx, found(await store.readPlan(idOf(ctx, 'job'), number), 'revision'));
+  });
+
+  router.post('/:id/restore', async (ctx) => {
+    const id = idOf(ctx, 'job');
+    const madeFrom = parseIfMatch(ctx);
+    const { revision } = parseBody(ctx, restoreSchema);
+    answerSaved(ctx, found(await store.restore(id, madeFrom, revision), 'revision'));
+  });
+
+  router.get('/:id/export', async (ctx) => {
+    const { plan } = found(await store.readPlan(idOf(ctx, 'job')), 'job');
+    ctx.attachment(`${fileName(plan.name)}.zarnel.json`);
+    ctx.type = 'application/json';
+    ctx.body = writePlan(plan);
+  });
+
+  return router;
+}
+
+function answerCreated(ctx: Context, job: JobSummary): void {
+  ctx.status = 201;
+  ctx.set('Location', `/api/jobs/${job.id}`);
+  ctx.body = job;
+}
+
+function answerPlan(ctx: Context, { revision, plan }: SavedPlan): void {
+  ctx.set('ETag', `"${revision}"`);
+  ctx.body = plan;
+}
+
+function answerSaved(ctx: Context, outcome: SaveOutcome): void {
+  if (outcome.kind === 'stale') {
+    const { current, kept } = outcome;
+    throw new ProblemError(
+      412,
+      `The job is at revision ${current} by now. What you sent was kept as revision ${kept}.`,
+      { current, kept },
+    );
+  }
+  ctx.set('ETag', `"${outcome.revision}"`);
+  ctx.body = { revision: outcome.revision };
+}
+
+/** A name that every file system takes. */
+function fileName(name: string): string {
+  const plain = name
+    .normalize('NFKD')
+    .replace(/[^\w\- ]+/gu, '')
+    .trim()
+    .replace(/\s+/gu, '-');
+  return plain.toLowerCase().slice(0, 60) || 'job';
+}

@@ -1,0 +1,46 @@
+import type { Context } from 'koa';
+import { openPlan, pathText, type Plan } from '@zarnel/core';
+import type { z } from 'zod';
+import { ProblemError } from './problem.ts';
+
+/** The body through its schema, or a problem that names each field. */
+export function parseBody<Schema extends z.ZodType>(ctx: Context, schema: Schema): z.infer<Schema> {
+  const parsed = schema.safeParse(jsonBody(ctx));
+  if (parsed.success) return parsed.data;
+  const errors = parsed.error.issues.map(({ path, message }) => ({ path: pathText(path), message }));
+  throw new ProblemError(422, errors.map(({ path, message }) => `${path} ${message}`).join('; '), { errors });
+}
+
+/** A plan in the body, with every fault by its path. */
+export function parsePlan(ctx: Context): Plan {
+  const opened = openPlan(jsonBody(ctx));
+  if (opened.ok) return opened.value;
+  const errors = opened.fault.map(({ path, message }) => ({ path, message }));
+  const [first] = opened.fault;
+  throw new ProblemError(422, `${first?.path ?? ''}: ${first?.message ?? 'not a plan'}`.replace(/^: /u, ''), {
+    errors,
+  });
+}
+
+/** The revision named by If-Match: `"12"`. */
+export function parseIfMatch(ctx: Context): number {
+  const header = ctx.get('If-Match');
+  if (header === '') throw new ProblemError(428, 'Send If-Match with the revision the plan was read as.');
+  const match = /^"(\d{1,9})"$/u.exec(header);
+  if (match === null) throw new ProblemError(400, 'If-Match must be one revision number in quotes.');
+  return Number(match[1]);
+}
+
+export function parseNumber(text: unknown, name: string, fallback: number, min: number, max: number): number {
+  if (text === undefined) return fallback;
+  const value = typeof text === 'string' && /^\d{1,9}$/u.test(text) ? Number(text) : NaN;
+  if (!(value >= min && value <= max)) {
+    throw new ProblemError(400, `${name} must be a whole number from ${min} to ${max}.`);
+  }
+  return value;
+}
+
+function jsonBody(ctx: Context): unknown {
+  if (!ctx.is('application/json')) throw new ProblemError(415, 'Send the body as application/json.');
+  return (ctx.request as { body?: unknown }).body;
+}

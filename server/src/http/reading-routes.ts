@@ -1,0 +1,31 @@
+import Router from '@koa/router';
+import { newReadingsSchema, strikeSchema } from '@zarnel/core';
+import type { ReadingStore } from '../readings/reading-store.ts';
+import { found, idOf } from './found.ts';
+import { parseBody, parseNumber } from './parse.ts';
+import { ProblemError } from './problem.ts';
+
+export function readingRoutes(store: ReadingStore): Router {
+  const router = new Router({ prefix: '/api/jobs/:id/readings' });
+
+  router.get('/', async (ctx) => {
+    const offset = parseNumber(ctx.query.offset, 'offset', 0, 0, 1_000_000);
+    const limit = parseNumber(ctx.query.limit, 'limit', 1000, 1, 5000);
+    ctx.body = found(await store.list(idOf(ctx, 'job'), offset, limit), 'job');
+  });
+
+  router.post('/', async (ctx) => {
+    const { readings } = parseBody(ctx, newReadingsSchema);
+    if (!(await store.add(idOf(ctx, 'job'), readings))) throw new ProblemError(404, 'There is no such job.');
+    ctx.status = 204;
+  });
+
+  router.post('/:reading/strike', async (ctx) => {
+    const { reason } = parseBody(ctx, strikeSchema);
+    const isKnown = await store.strike(idOf(ctx, 'job'), ctx.params.reading ?? '', reason);
+    if (!isKnown) throw new ProblemError(404, 'There is no such reading.');
+    ctx.status = 204;
+  });
+
+  return router;
+}

@@ -1,0 +1,210 @@
+import { randomUUID } from 'node:crypto';
+import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
+import {
+  applyEdit,
+  openPlanText,
+  writePlan,
+  type JobList,
+  type JobSummary,
+  type Plan,
+  type Revision,
+} from '@zarnel/core';
+import { JobEntity, type JobRow } from '../entities/job.ts';
+import { RevisionEntity } from '../entities/revision.ts';
+
+/** A plan as it was saved, with the number of its revision. */
+export type SavedPlan = { readonly revision: number; readonly plan: Plan };
+
+/** A save either becomes the current revision or, being stale, is kept beside it. */
+export type SaveOutcome =
+  | { readonly kind: 'saved'; readonly revision: number }
+  | { readonly kind: 'stale'; readonly current: number; readonly kept: number };
+
+/** Jobs and their revisions in the database. Every change is one transaction; revisions are only added. */
+export class JobStore {
+  constructor(
+    private readonly source: DataSource,
+    private readonly now: () => Date,
+  ) {}
+
+  async list(archived: boolean, offset: number, limit: number): Promise<JobList> {
+    const [rows, total] = await this.source.getRepository(JobEntity).findAndCount({
+      where: { archivedAt: archived ? Not(IsNull()) : IsNull() },
+      order: { updatedAt: 'DESC', id: 'ASC' },
+      skip: offset,
+      take: limit,
+    });
+    return { jobs: rows.map(summaryOf), total };
+  }
+
+  async find(id: string): Promise<JobSummary | null> {
+    const row = await this.source.getRepository(JobEntity).findOneBy({ id });
+    return row === null ? null : summaryOf(row);
+  }
+
+  async create(plan: Plan): Promise<JobSummary> {
+    return this.source.transaction((manager) => this.insertJob(manager, plan));
+  }
+
+  /** Loads a demo once for all time: a demo the user archived or changed never comes back. */
+  async createDemoOnce(name: string, plan: Plan): Promise<boolean> {
+    return this.source.transaction(async (manager) => {
+      const result = await manager.query<{ affectedRows: number }>(
+        'INSERT IGNORE INTO loaded_demo (name, loaded_at) VALUES (?, ?)',
+        [name, this.now()],
+      );
+      if (result.affectedRows === 0) return false;
+      await this.insertJob(manager, plan);
+      return true;
+    });
+  }
+
+  async readPlan(id: string, revision?: number): Promise<SavedPlan | null> {
+    const job = await this.source.getRepository(JobEntity).findOneBy({ id });
+    if (job === null) return null;
+    return this.readRevision(this.source.manager, id, revision ?? job.currentRevision);
+  }
+
+  async revisions(id: string): Promise<Revision[] | null> {
+    if ((await this.find(id)) === null) return null;
+    const rows = await this.source.getRepository(RevisionEntity).find({
+      where: { jobId: id },
+      select: { jobId: true, number: true, kind: true, madeFrom: true, createdAt: true, sizeChars: true },
+      order: { number: 'DESC' },
+    });
+    return rows.map(({ number, kind, madeFrom, createdAt, sizeChars }) => ({
+      number,
+      kind,
+      madeFrom,
+      createdAt: createdAt.toISOString(),
+      sizeChars,
+    }));
+  }
+
+  /** Saves over revision `madeFrom`. If another save came first, this one is kept as a conflict revision. */
+  async save(id: string, madeFrom: number, plan: Plan): Promise<SaveOutcome | null> {
+    return this.source.transaction(async (manager) => {
+      const job = await this.lockJob(manager, id);
+      if (job === null) return null;
+      return this.saveLocked(manager, job, madeFrom, plan, 'save');
+    });
+  }
+
+  /** Makes an older revision current again, as a new revision. Null when job or revision does not exist. */
+  async restore(id: string, madeFrom: number, revision: number): Promise<SaveOutcome | null> {
+    return this.source.transaction(async (manager) => {
+      const job = await this.lockJob(manager, id);
+      const old = job === null ? null : await this.readRevision(manager, id, revision);
+      if (job === null || old === null) return null;
+      return this.saveLocked(manager, job, madeFrom, old.plan, 'restore');
+    });
+  }
+
+  async rename(id: string, name: string): Promise<JobSummary | null> {
+    return this.source.transaction(async (manager) => {
+      const job = await this.lockJob(manager, id);
+      const saved = job === null ? null : await this.readRevision(manager, id, job.currentRevision);
+      if (job === null || saved === null) return null;
+      const renamed = applyEdit(saved.plan, { kind: 'rename-plan', name });
+      if (!renamed.ok) throw new Error(renamed.fault.message);
+      await this.saveLocked(manager, job, job.currentRevision, renamed.value.plan, 'save');
+      return this.summary(manager, id);
+    });
+  }
+
+  async setArchived(id: string, archived: boolean): Promise<JobSummary | null> {
+    const archivedAt = archived ? this.now() : null;
+    await this.source.getRepository(JobEntity).update({ id }, { archivedAt });
+    return this.find(id);
+  }
+
+  private async insertJob(manager: EntityManager, plan: Plan): Promise<JobSummary> {
+    const id = randomUUID();
+    const now = this.now();
+    const job = { id, name: plan.name, archivedAt: null, createdAt: now, updatedAt: now, currentRevision: 1 };
+    await manager.insert(JobEntity, job);
+    await this.insertRevision(manager, id, 1, 'save', null, plan);
+    return summaryOf(job);
+  }
+
+  private async saveLocked(
+    manager: EntityManager,
+    job: JobRow,
+    madeFrom: number,
+    plan: Plan,
+    kind: 'save' | 'restore',
+  ): Promise<SaveOutcome> {
+    const number = ((await manager.maximum(RevisionEntity, 'number', { jobId: job.id })) ?? 0) + 1;
+    if (madeFrom !== job.currentRevision) {
+      // A save whose acknowledgement was lost comes again: it is there already.
+      const current = await this.readRevision(manager, job.id, job.currentRevision);
+      if (current !== null && writePlan(current.plan) === writePlan(plan)) {
+        return { kind: 'saved', revision: job.currentRevision };
+      }
+      await this.insertRevision(manager, job.id, number, 'conflict', madeFrom, plan);
+      return { kind: 'stale', current: job.currentRevision, kept: number };
+    }
+    await this.insertRevision(manager, job.id, number, kind, madeFrom, plan);
+    await manager.update(
+      JobEntity,
+      { id: job.id },
+      { name: plan.name, updatedAt: this.now(), currentRevision: number },
+    );
+    return { kind: 'saved', revision: number };
+  }
+
+  private async insertRevision(
+    manager: EntityManager,
+    jobId: string,
+    number: number,
+    kind: Revision['kind'],
+    madeFrom: number | null,
+    plan: Plan,
+  ): Promise<void> {
+    const document = writePlan(plan);
+    const createdAt = this.now();
+    await manager.insert(RevisionEntity, {
+      jobId,
+      number,
+      kind,
+      madeFrom,
+      createdAt,
+      sizeChars: document.length,
+      document,
+    });
+  }
+
+  /** Saves of one job take turns; the row stays locked until the transaction ends. */
+  private async lockJob(manager: EntityManager, id: string): Promise<JobRow | null> {
+    return manager.findOne(JobEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+  }
+
+  private async readRevision(
+    manager: EntityManager,
+    jobId: string,
+    number: number,
+  ): Promise<SavedPlan | null> {
+    const row = await manager.findOneBy(RevisionEntity, { jobId, number });
+    if (row === null) return null;
+    const opened = openPlanText(row.document);
+    if (!opened.ok)
+      throw new Error(`Revision ${number} of job ${jobId} does not open: ${opened.fault[0]?.message}`);
+    return { revision: number, plan: opened.value };
+  }
+
+  private async summary(manager: EntityManager, id: string): Promise<JobSummary | null> {
+    const row = await manager.findOneBy(JobEntity, { id });
+    return row === null ? null : summaryOf(row);
+  }
+}
+
+function summaryOf(row: JobRow): JobSummary {
+  return {
+    id: row.id,
+    name: row.name,
+    archived: row.archivedAt !== null,
+    createdAt: row.createdAt.toISOString(),
+    updatedAt: row.updatedAt.toISOString(),
+    revision: row.currentRevision,
+  };
+}
