@@ -1,0 +1,132 @@
+import type { ReactNode } from 'react';
+import type { Evaluation, Finding, Plan, Reader, Ref } from '@zarnel/core';
+import { derivedOf } from '../state/derived.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { viewSlice } from '../state/view-slice.ts';
+import { Button } from '../ui/Button.tsx';
+import { FindingList } from './findings/FindingList.tsx';
+import { GearBench } from './gear/GearBench.tsx';
+import { GroupPanel } from './mount/GroupPanel.tsx';
+import { HangGear } from './mount/HangGear.tsx';
+import { PlacementPanel } from './mount/PlacementPanel.tsx';
+import { PackBench } from './pack/PackBench.tsx';
+import { PassPanel } from './route/PassPanel.tsx';
+import { RouteBench } from './route/RouteBench.tsx';
+import { RunPanel } from './route/RunPanel.tsx';
+import { FacePanel } from './site/FacePanel.tsx';
+import { SiteBench } from './site/SiteBench.tsx';
+import { stepOf, type StepId } from './steps.ts';
+import { ThingsList } from './ThingsList.tsx';
+
+type Props = { readonly step: StepId; readonly plan: Plan; readonly evaluation: Evaluation | null };
+
+/** What is selected, exactly; with nothing selected, the step's own work and its findings. */
+export function Bench({ step, plan, evaluation }: Props) {
+  const dispatch = useAppDispatch();
+  const { selection, also, reader } = useAppSelector((state) => state.view);
+  const findings = evaluation?.findings ?? [];
+  if (step === 'pack') {
+    return <PackBench sheets={evaluation?.sheets ?? []} jobName={plan.name} reader={reader} />;
+  }
+  if (selection?.kind === 'placement' && also.length > 0) {
+    const { hung } = derivedOf(plan).prepared;
+    return <GroupPanel items={[selection.id, ...also].flatMap((id) => hung.get(id) ?? [])} />;
+  }
+  const panel = selection === null ? null : selectionPanel(step, selection, plan, evaluation, reader);
+  if (selection !== null && panel !== null) {
+    const own = findings.filter(({ subjects }) => isAbout(subjects, selection, plan));
+    return (
+      <>
+        <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
+          {step === 'site' ? 'Back to the whole site' : 'Back to all findings'}
+        </Button>
+        <FindingList findings={own} plan={plan} reader={reader} />
+        {panel}
+      </>
+    );
+  }
+  const left = findings.filter((finding) => step === 'site' || step === 'gear' || stepOf(finding) === step);
+  return (
+    <>
+      {step === 'mount' && <HangGear plan={plan} />}
+      {step === 'site' && <SiteBench plan={plan} reader={reader} />}
+      {step !== 'gear' && <FindingSummary left={left} isDone={evaluation !== null} step={step} />}
+      {step !== 'gear' && <FindingList findings={left} plan={plan} reader={reader} />}
+      {step === 'gear' && <GearBench plan={plan} reader={reader} />}
+      {step === 'route' && <RouteBench plan={plan} routes={evaluation?.routes ?? null} reader={reader} />}
+      <ThingsList plan={plan} />
+    </>
+  );
+}
+
+function FindingSummary(props: {
+  readonly left: readonly Finding[];
+  readonly isDone: boolean;
+  readonly step: StepId;
+}) {
+  const { left, isDone, step } = props;
+  if (!isDone) return <p className="mb-2">Checking …</p>;
+  if (left.length === 0) {
+    return (
+      <p className="mt-4 mb-3 border-l-4 border-solder pl-3 text-solder">
+        {step === 'site' ? 'Nothing to clear in this job.' : 'Nothing to clear at this step.'} Local codes and
+        the makers’ instructions decide.
+      </p>
+    );
+  }
+  return (
+    <p className="mt-4 mb-1 font-semibold text-crayon">
+      <span className="figure">{left.length}</span> to clear
+    </p>
+  );
+}
+
+function selectionPanel(
+  step: StepId,
+  selection: Ref,
+  plan: Plan,
+  evaluation: Evaluation | null,
+  reader: Reader,
+): ReactNode {
+  const { prepared } = derivedOf(plan);
+  switch (selection.kind) {
+    case 'placement': {
+      const item = prepared.hung.get(selection.id);
+      return item === undefined ? null : (
+        <PlacementPanel key={item.id} item={item} plan={plan} prepared={prepared} reader={reader} />
+      );
+    }
+    case 'joint': {
+      const joint = plan.joints.find(({ id }) => id === selection.id);
+      return joint === undefined
+        ? null
+        : selectionPanel(step, { kind: 'placement', id: joint.from.placement }, plan, evaluation, reader);
+    }
+    case 'pass': {
+      const pass = plan.passes.find(({ id }) => id === selection.id);
+      return pass === undefined ? null : (
+        <PassPanel key={pass.id} pass={pass} prepared={prepared} reader={reader} />
+      );
+    }
+    case 'run': {
+      const run = plan.runs.find(({ id }) => id === selection.id);
+      if (run === undefined || evaluation === null) return null;
+      return <RunPanel key={run.id} run={run} plan={plan} routes={evaluation.routes} reader={reader} />;
+    }
+    case 'face': {
+      const face = step === 'site' ? prepared.site.faces.get(selection.id) : undefined;
+      return face === undefined ? null : (
+        <FacePanel key={face.id} face={face} plan={plan} prepared={prepared} reader={reader} />
+      );
+    }
+  }
+}
+
+/** A unit's nipples are its own affair too. */
+function isAbout(subjects: readonly Ref[], selection: Ref, plan: Plan): boolean {
+  return subjects.some(({ kind, id }) => {
+    if (kind === selection.kind && id === selection.id) return true;
+    if (kind !== 'joint' || selection.kind !== 'placement') return false;
+    return plan.joints.find((joint) => joint.id === id)?.from.placement === selection.id;
+  });
+}

@@ -1,0 +1,60 @@
+import {
+  fixLabelOf,
+  getCheckMeta,
+  measuredAndRequired,
+  sentenceOf,
+  sourceText,
+  type Finding,
+  type Reader,
+} from '@zarnel/core';
+import { makeEdits } from '../../state/job-session.ts';
+import { useAppDispatch } from '../../state/store.ts';
+import { viewSlice } from '../../state/view-slice.ts';
+import { Button } from '../../ui/Button.tsx';
+import { SeverityMark } from '../../ui/SeverityMark.tsx';
+import { WorkingButton } from '../../ui/WorkingButton.tsx';
+import { RatioBar } from './RatioBar.tsx';
+
+/** A finding: what is measured, what is required, by which rule, and the moves that clear it. */
+export function FindingCard({ finding, reader }: { readonly finding: Finding; readonly reader: Reader }) {
+  const dispatch = useAppDispatch();
+  const meta = getCheckMeta(finding.check);
+  const figures = measuredAndRequired(finding, reader);
+  const [subject] = finding.subjects;
+  return (
+    <li className="mb-3 border border-faint bg-paper p-3" data-check={finding.check}>
+      <button
+        type="button"
+        className="flex min-h-9 w-full items-start gap-2 text-left"
+        onClick={() => {
+          if (subject !== undefined) dispatch(viewSlice.actions.selected(subject));
+          if (finding.at !== null) dispatch(viewSlice.actions.faceTaken(finding.at.face));
+        }}
+      >
+        <SeverityMark severity={finding.severity} />
+        <span>{sentenceOf(finding, meta, reader)}</span>
+      </button>
+      {finding.measured !== null && finding.required !== null && (
+        <RatioBar
+          measured={finding.measured.value}
+          required={finding.required.value}
+          measuredText={figures.measured ?? ''}
+          requiredText={figures.required ?? ''}
+          isMet={false}
+        />
+      )}
+      <div className="mt-2 flex flex-col gap-1">
+        {finding.fixes.map((fix) => {
+          const label = fixLabelOf(fix, meta, reader);
+          return (
+            <Button key={label} onClick={() => makeEdits(fix.edits)}>
+              {label}
+            </Button>
+          );
+        })}
+      </div>
+      {finding.working !== null && <WorkingButton working={finding.working} reader={reader} />}
+      <p className="mt-1 text-sm text-kraft">{sourceText(finding.source)}</p>
+    </li>
+  );
+}

@@ -1,0 +1,76 @@
+import { useDeferredValue, useState } from 'react';
+import { slugOf, type GearKind, type GearSummary, type Plan } from '@zarnel/core';
+import { useGearListQuery, useLazyGearDetailQuery } from '../../state/gear-api.ts';
+import { makeEdits } from '../../state/job-session.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Modal } from '../../ui/Modal.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { freshId } from '../fresh-id.ts';
+import { GEAR_KIND_WORDS, optionsOf } from '../words.ts';
+
+type Props = { readonly plan: Plan; readonly isOpen: boolean; readonly onClose: () => void };
+
+const ALL = 'all';
+const MOST_SHOWN = 40;
+
+/** Takes a copy of a library type into the job. The copy stays as it is until someone brings it up to date. */
+export function AddGearDialog({ plan, isOpen, onClose }: Props) {
+  const [search, setSearch] = useState('');
+  const [kind, setKind] = useState<GearKind | typeof ALL>(ALL);
+  const settled = useDeferredValue(search);
+  const { data, isError } = useGearListQuery(
+    { search: settled, kind: kind === ALL ? '' : kind, archived: false, offset: 0, limit: MOST_SHOWN },
+    { skip: !isOpen },
+  );
+  const [read] = useLazyGearDetailQuery();
+  const take = async ({ id }: GearSummary) => {
+    const answer = await read(id);
+    if (answer.data === undefined) return;
+    const { type } = answer.data;
+    const slug = slugOf(type.name);
+    const isTaken = plan.gearTypes.some((own) => own.id === slug);
+    makeEdits([{ kind: 'add-gear-type', gearType: { ...type, id: isTaken ? freshId(plan, slug) : slug } }]);
+  };
+  return (
+    <Modal title="Gear from the library" isOpen={isOpen} onClose={onClose}>
+      <div className="mb-2 flex flex-wrap items-center gap-3">
+        <label className="flex items-center gap-2">
+          Search
+          <input
+            type="search"
+            className="min-h-9 w-48 border border-faint bg-paper px-2"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
+        </label>
+        <Select
+          label="Kind"
+          value={kind}
+          options={[{ value: ALL, label: 'All kinds' }, ...optionsOf(GEAR_KIND_WORDS)]}
+          onChange={(value) => setKind(value as GearKind | typeof ALL)}
+        />
+      </div>
+      {isError && (
+        <p role="alert" className="text-crayon">
+          The library cannot be reached just now.
+        </p>
+      )}
+      <ul>
+        {data?.gear.map((gear) => {
+          const own = plan.gearTypes.find(({ origin }) => origin?.library === gear.id);
+          return (
+            <li key={gear.id} className="flex items-center gap-2 border-b border-faint py-1">
+              <span className="flex-1">
+                {gear.name} <span className="text-sm text-kraft">{GEAR_KIND_WORDS[gear.kind]}</span>
+              </span>
+              {own !== undefined && <span className="text-sm text-solder">in this job</span>}
+              <Button onClick={() => void take(gear)} aria-label={`Take ${gear.name}`}>
+                Take
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </Modal>
+  );
+}

@@ -1,0 +1,162 @@
+import { useState } from 'react';
+import {
+  asTaped,
+  duplicateEdit,
+  findWirewayUnder,
+  formatLength,
+  formatQuantity,
+  gapWorking,
+  hookLineAbove,
+  hookLineForGap,
+  hookLineStack,
+  isTooClose,
+  liveGapsBeside,
+  type Hung,
+  type Plan,
+  type Prepared,
+  type Reader,
+} from '@zarnel/core';
+import { makeEdits, tryResult } from '../../state/job-session.ts';
+import { useAppDispatch } from '../../state/store.ts';
+import { viewSlice } from '../../state/view-slice.ts';
+import { freshId } from '../fresh-id.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { PositionFields, tryEdit } from '../PositionFields.tsx';
+import { WorkingButton } from '../../ui/WorkingButton.tsx';
+import { RatioBar } from '../findings/RatioBar.tsx';
+import { requiredFigures } from './required-figures.ts';
+import { NippleList } from './NippleList.tsx';
+
+type Props = {
+  readonly item: Hung;
+  readonly plan: Plan;
+  readonly prepared: Prepared;
+  readonly reader: Reader;
+};
+
+/** What is selected, exactly: its hook line, what it hangs over, its gaps, its nipples. */
+export function PlacementPanel({ item, plan, prepared, reader }: Props) {
+  const dispatch = useAppDispatch();
+  const { placement, type } = item;
+  const moveTo = (xMm: number, yMm: number) =>
+    ({ kind: 'move-placement', placement: item.id, xMm, yMm }) as const;
+  const wireway = type.kind === 'wireway' ? null : findWirewayUnder(prepared, item);
+  const stack = wireway === null ? null : hookLineStack(item, wireway);
+  const taped = asTaped(prepared.site, item.face, [placement.xMm, placement.yMm]);
+  const neighbours = (prepared.onFace.get(item.face.id) ?? [])
+    .filter(({ id }) => id !== item.id)
+    .map(({ id, placement: other }) => ({ value: id, label: other.name }));
+  const [fault, setFault] = useState<string | null>(null);
+  const duplicate = () => {
+    const id = freshId(plan, type.id);
+    const count = plan.placements.filter((each) => each.type === type.id).length;
+    const edit = duplicateEdit(prepared, item, id, `${type.name} (${count + 1})`);
+    const refused = tryResult(edit);
+    setFault(refused);
+    if (refused === null) dispatch(viewSlice.actions.selected({ kind: 'placement', id }));
+  };
+  return (
+    <section aria-label={placement.name}>
+      <h2 className="mb-1 text-lg font-semibold">{placement.name}</h2>
+      <p className="mb-3 text-sm text-kraft">
+        {type.name}, {formatQuantity({ value: type.massKg, unit: 'kg' }, reader)}, on {item.face.name}
+      </p>
+      <h3 className="mb-1 font-semibold">Hook line</h3>
+      <PositionFields
+        xLabel="Centre, right of datum"
+        xMm={placement.xMm}
+        yMm={placement.yMm}
+        reader={reader}
+        moveTo={moveTo}
+      />
+      {taped.aboveFloorMm !== null && (
+        <p className="text-right text-sm text-kraft">
+          above the floor there <span className="figure">{formatLength(taped.aboveFloorMm, reader)}</span>
+        </p>
+      )}
+      {taped.fromLeftMm !== null && (
+        <p className="text-right text-sm text-kraft">
+          from the edge there <span className="figure">{formatLength(taped.fromLeftMm, reader)}</span>
+        </p>
+      )}
+      {wireway !== null && stack !== null && (
+        <div className="mt-3 border-t border-faint pt-3">
+          <h3 className="mb-1 font-semibold">Over {wireway.placement.name}</h3>
+          <LengthField
+            label="Hook line above its top"
+            valueMm={stack.hookAboveTopMm}
+            reader={reader}
+            onCommit={(mm) => tryEdit(moveTo(placement.xMm, hookLineAbove(wireway, mm)))}
+          />
+          <LengthField
+            label="Visible gap"
+            valueMm={stack.gapMm}
+            reader={reader}
+            onCommit={(mm) => tryEdit(moveTo(placement.xMm, hookLineForGap(item, wireway, mm)))}
+          />
+          <WorkingButton working={stack.working} reader={reader} />
+          <NippleList item={item} wireway={wireway} plan={plan} reader={reader} />
+        </div>
+      )}
+      <Gaps item={item} prepared={prepared} reader={reader} />
+      {neighbours.length > 0 && (
+        <div className="mt-3 border-t border-faint pt-3">
+          <Choice
+            label="Select another with it"
+            value=""
+            options={[{ value: '', label: 'Choose …' }, ...neighbours]}
+            onChange={(id) => {
+              if (id !== '') dispatch(viewSlice.actions.alsoSelected(id));
+            }}
+          />
+        </div>
+      )}
+      {fault !== null && (
+        <p role="alert" className="mt-2 text-sm text-crayon">
+          {fault}
+        </p>
+      )}
+      <div className="mt-4 flex flex-wrap gap-2 border-t border-faint pt-3">
+        <Button onClick={duplicate}>One more beside it</Button>
+        <Button onClick={() => makeEdits([{ kind: 'remove-placement', placement: item.id }])}>
+          Take it down
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Gaps({ item, prepared, reader }: Omit<Props, 'plan'>) {
+  const gaps = liveGapsBeside(prepared, item).filter(({ measuredMm }) => measuredMm >= 0);
+  if (gaps.length === 0) return null;
+  return (
+    <div className="mt-3 border-t border-faint pt-3">
+      <h3 className="mb-1 font-semibold">Gaps beside it</h3>
+      <ul>
+        {gaps.map((gap) => (
+          <li key={gap.neighbour.id} className="mb-2">
+            <p className="flex justify-between gap-2">
+              <span>
+                {gap.side === 'left' ? 'Left' : 'Right'}: {gap.neighbour.placement.name}
+              </span>
+              {gap.required === null && (
+                <span className="figure text-chalk">{formatLength(gap.measuredMm, reader)}</span>
+              )}
+            </p>
+            {gap.required !== null && (
+              <RatioBar
+                measured={gap.measuredMm}
+                required={gap.required.mm}
+                {...requiredFigures(gap.measuredMm, gap.required.mm, reader)}
+                isMet={!isTooClose(gap)}
+              />
+            )}
+            <WorkingButton working={gapWorking(item, gap)} reader={reader} />
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,238 @@
+import {
+  ADVICE,
+  cautionsOf,
+  formatLength,
+  getCheckMeta,
+  markOf,
+  sentenceOf,
+  type DrillHole,
+  type DrillSheet,
+  type Finding,
+  type Reader,
+} from '@zarnel/core';
+import { SeverityMark } from '../../ui/SeverityMark.tsx';
+
+type Props = {
+  readonly sheets: readonly DrillSheet[];
+  /** What is not cleared yet: it stands beside the holes it is about, on paper too. */
+  readonly findings: readonly Finding[];
+  readonly jobName: string;
+  readonly reader: Reader;
+};
+
+/** The drill sheets as they print: each surface, seen from one side, with its holes from one datum. */
+export function DrillSheets({ sheets, findings, jobName, reader }: Props) {
+  if (sheets.length === 0) {
+    return <p className="p-6">Nothing to drill yet: hang gear at Mount, or add a hole at Route.</p>;
+  }
+  return (
+    <div className="mx-auto max-w-4xl p-6">
+      {sheets.map((sheet) => (
+        <article
+          key={sheet.id}
+          className="drill-sheet mb-10 border-t-2 border-pencil pt-3"
+          aria-label={`${sheet.surface}, seen from ${sheet.viewedFrom}`}
+        >
+          <header className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
+            <h2 className="text-xl font-semibold">{sheet.surface}</h2>
+            <p>{jobName}</p>
+          </header>
+          <p className="mb-1">
+            Seen from <strong>{sheet.viewedFrom}</strong>.{' '}
+            {sheet.isMirror && <strong className="text-crayon">Mirrored: for this side only. </strong>}
+            Datum: {sheet.datum}. All dimensions run from the datum.
+          </p>
+          <OpenFindings sheet={sheet} findings={findings} reader={reader} />
+          <SheetPicture sheet={sheet} reader={reader} />
+          <table className="mt-3 w-full border-collapse">
+            <thead>
+              <tr className="border-b-2 border-pencil text-left">
+                <th className="py-1 pr-3">Hole</th>
+                <th className="py-1 pr-3 text-right">{sheet.xName}</th>
+                <th className="py-1 pr-3 text-right">{sheet.yName}</th>
+                {TAPED.filter(({ key }) => isTaped(sheet, key)).map(({ key, name }) => (
+                  <th key={key} className="py-1 pr-3 text-right">
+                    {name}
+                  </th>
+                ))}
+                <th className="py-1 pr-3 text-right">Size</th>
+                <th className="py-1 pr-3">Saw or drill</th>
+                <th className="py-1">For</th>
+              </tr>
+            </thead>
+            <tbody>
+              {sheet.holes.map((hole, index) => (
+                <tr key={hole.id} className="border-b border-faint" data-hole={hole.id}>
+                  <th scope="row" className="figure py-1 pr-3 text-left">
+                    {index + 1}
+                  </th>
+                  <td className="figure py-1 pr-3 text-right text-chalk">
+                    <MarkText lengthMm={hole.xMm} reader={reader} />
+                  </td>
+                  <td className="figure py-1 pr-3 text-right text-chalk">
+                    <MarkText lengthMm={hole.yMm} reader={reader} />
+                  </td>
+                  {TAPED.filter(({ key }) => isTaped(sheet, key)).map(({ key }) => (
+                    <td key={key} className="figure py-1 pr-3 text-right">
+                      {hole.taped[key] === null ? '' : formatLength(hole.taped[key], reader)}
+                    </td>
+                  ))}
+                  <td className="figure py-1 pr-3 text-right">{sizeText(hole, reader)}</td>
+                  <td className="py-1 pr-3">{hole.tool}</td>
+                  <td className="py-1">
+                    {findingsOf(hole, findings).map(({ id, severity }) => (
+                      <span key={id} className="mr-1 inline-block align-middle">
+                        <SeverityMark severity={severity} size={15} />
+                      </span>
+                    ))}
+                    {hole.purpose}
+                    {hole.playMm > 0 && (
+                      <span className="text-kraft">
+                        {' '}
+                        (hung gear slides ±{' '}
+                        <span className="figure">{formatLength(hole.playMm, reader)}</span>; drill at nominal)
+                      </span>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <ul className="mt-3 border-l-4 border-crayon pl-3">
+            {cautionsOf(sheet).map((caution) => (
+              <li key={caution}>{caution}</li>
+            ))}
+          </ul>
+          <p className="mt-2 text-sm text-kraft">{ADVICE}</p>
+        </article>
+      ))}
+    </div>
+  );
+}
+
+/** What a tape reads on the wall as it was found, where the level said that it is off. */
+const TAPED = [
+  { key: 'aboveFloorMm', name: 'Above the floor there' },
+  { key: 'fromLeftMm', name: 'From the edge there' },
+] as const;
+
+function isTaped({ holes }: DrillSheet, key: (typeof TAPED)[number]['key']): boolean {
+  return holes.some(({ taped }) => taped[key] !== null);
+}
+
+function findingsOf({ subject }: DrillHole, findings: readonly Finding[]): readonly Finding[] {
+  return findings.filter(({ subjects }) =>
+    subjects.some(({ kind, id }) => kind === subject.kind && id === subject.id),
+  );
+}
+
+function OpenFindings({
+  sheet,
+  findings,
+  reader,
+}: Omit<Props, 'jobName' | 'sheets'> & { readonly sheet: DrillSheet }) {
+  const open = findings.filter((finding) =>
+    sheet.holes.some((hole) => findingsOf(hole, [finding]).length > 0),
+  );
+  if (open.length === 0) return null;
+  return (
+    <div className="my-2 border-2 border-crayon p-2" role="note">
+      <p className="font-semibold text-crayon">Do not drill yet: clear these first.</p>
+      <ul>
+        {open.map((finding) => (
+          <li key={finding.id} className="flex gap-2">
+            <SeverityMark severity={finding.severity} />
+            {sentenceOf(finding, getCheckMeta(finding.check), reader)}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** A hole's size to a 64th or a tenth of a millimetre: drills come finer than marks. */
+function sizeText({ diameterMm }: DrillHole, reader: Reader): string {
+  return `⌀ ${formatLength(diameterMm, { ...reader, inchDenominator: 64, metricStepMm: 0.1 })}`;
+}
+
+/** Rounding that a pencil would show is said beside the mark. */
+const NOTABLE_MM = 0.2;
+
+function MarkText({ lengthMm, reader }: { readonly lengthMm: number; readonly reader: Reader }) {
+  const { text, errorMm } = markOf(lengthMm, reader);
+  return (
+    <>
+      {text}
+      {Math.abs(errorMm) >= NOTABLE_MM && (
+        <span className="block text-xs text-kraft">
+          rounded {errorMm > 0 ? '+' : '−'}
+          {Math.abs(errorMm).toFixed(1)} mm
+        </span>
+      )}
+    </>
+  );
+}
+
+const PICTURE_WIDTH = 800;
+const PICTURE_HEIGHT = 260;
+
+/** The surface to scale, holes numbered as in the table. Not for measuring from. */
+function SheetPicture({ sheet, reader }: { readonly sheet: DrillSheet; readonly reader: Reader }) {
+  const scale = Math.min((PICTURE_WIDTH - 40) / sheet.widthMm, (PICTURE_HEIGHT - 60) / sheet.heightMm);
+  const height = sheet.heightMm * scale + 60;
+  const x = (mm: number) => 20 + mm * scale;
+  const isDown = sheet.datumCorner === 'upper-left';
+  const y = (mm: number) => (isDown ? 30 + mm * scale : height - 30 - mm * scale);
+  const labelY = isDown ? y(0) - 12 : y(0) + 20;
+  const outline = sheet.outline.map(([px, py]) => `${x(px)},${y(py)}`).join(' ');
+  return (
+    <svg
+      viewBox={`0 0 ${PICTURE_WIDTH} ${height}`}
+      className="w-full"
+      role="img"
+      aria-label="Picture of the surface, not for measuring from"
+    >
+      <polygon points={outline} fill="none" stroke="var(--ink-pencil)" strokeWidth="1.5" />
+      <path
+        d={`M${x(0) - 10} ${y(0)} h26 M${x(0)} ${y(0) + (isDown ? -10 : 10)} v${isDown ? 26 : -26}`}
+        stroke="var(--ink-chalk)"
+        strokeWidth="2.5"
+      />
+      <text x={x(0) + 4} y={labelY} fontSize="13" fill="var(--ink-chalk)">
+        datum
+      </text>
+      <text
+        x={x(sheet.widthMm)}
+        y={labelY}
+        fontSize="13"
+        textAnchor="end"
+        className="figure"
+        fill="var(--ink-chalk)"
+      >
+        {formatLength(sheet.widthMm, reader)}
+      </text>
+      {sheet.holes.map((hole, index) => (
+        <g key={hole.id}>
+          <circle
+            cx={x(hole.xMm)}
+            cy={y(hole.yMm)}
+            r={Math.max(3, (hole.diameterMm / 2) * scale)}
+            fill="none"
+            stroke="var(--ink-pencil)"
+            strokeWidth="1.5"
+          />
+          <text
+            x={x(hole.xMm) + 6}
+            y={y(hole.yMm) - 6}
+            fontSize="13"
+            fontWeight="600"
+            fill="var(--ink-pencil)"
+            className="figure halo"
+          >
+            {index + 1}
+          </text>
+        </g>
+      ))}
+    </svg>
+  );
+}

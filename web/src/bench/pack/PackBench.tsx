@@ -1,0 +1,41 @@
+import { holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
+import { Button } from '../../ui/Button.tsx';
+import { downloadText, fileStem } from '../../ui/download.ts';
+
+type Props = { readonly sheets: readonly DrillSheet[]; readonly jobName: string; readonly reader: Reader };
+
+/** What to take to the wall: print the drill sheets, or take the holes as a table. */
+export function PackBench({ sheets, jobName, reader }: Props) {
+  const holeCount = sheets
+    .filter(({ isMirror }) => !isMirror)
+    .reduce((sum, { holes }) => sum + holes.length, 0);
+  return (
+    <section aria-label="Drill sheets">
+      <h2 className="mb-2 text-lg font-semibold">Drill sheets</h2>
+      <p className="mb-3">
+        <span className="figure">{sheets.length}</span> sheets, <span className="figure">{holeCount}</span>{' '}
+        holes. A surface drilled from its other side has a mirrored sheet of its own.
+      </p>
+      <div className="flex flex-col gap-2">
+        <Button look="strong" onClick={() => window.print()}>
+          Print the sheets
+        </Button>
+        <Button
+          onClick={() => downloadText(`${fileStem(jobName)}-holes.csv`, 'text/csv', holesCsv(sheets, reader))}
+        >
+          Holes as CSV
+        </Button>
+      </div>
+      <ol className="mt-4">
+        {sheets.map((sheet) => (
+          <li key={sheet.id} className="border-b border-faint py-1">
+            {sheet.surface}
+            <span className="block text-sm text-kraft">
+              from {sheet.viewedFrom}: <span className="figure">{sheet.holes.length}</span> holes
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,93 @@
+import { useState } from 'react';
+import { NEW_RUN, passSpot, type Plan, type Port, type Reader, type Routes } from '@zarnel/core';
+import { derivedOf } from '../../state/derived.ts';
+import { makeEdits } from '../../state/job-session.ts';
+import { useAppDispatch, useAppSelector } from '../../state/store.ts';
+import { viewSlice } from '../../state/view-slice.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { freshId } from '../fresh-id.ts';
+import { RunPanel } from './RunPanel.tsx';
+
+type Props = { readonly plan: Plan; readonly routes: Routes | null; readonly reader: Reader };
+
+/** All runs with their lengths, and what adds runs and holes. */
+export function RouteBench({ plan, routes, reader }: Props) {
+  return (
+    <>
+      {plan.runs.length === 0 && <p className="mb-3">No cable yet: choose two knockouts and add a run.</p>}
+      {routes !== null &&
+        plan.runs.map((run) => (
+          <RunPanel key={run.id} run={run} plan={plan} routes={routes} reader={reader} />
+        ))}
+      <AddRun plan={plan} />
+      <AddPass plan={plan} />
+    </>
+  );
+}
+
+function AddRun({ plan }: { readonly plan: Plan }) {
+  const dispatch = useAppDispatch();
+  const ports = plan.placements.flatMap((placement) => {
+    const type = plan.gearTypes.find(({ id }) => id === placement.type);
+    return (type?.knockouts ?? []).map(({ id }) => ({
+      value: `${placement.id}/${id}`,
+      label: `${placement.name}: ${id}`,
+      port: { placement: placement.id, knockout: id } satisfies Port,
+    }));
+  });
+  const [from, setFrom] = useState(ports[0]?.value ?? '');
+  const [to, setTo] = useState(ports.at(-1)?.value ?? '');
+  const portOf = (value: string) => ports.find((each) => each.value === value)?.port;
+  const fromPort = portOf(from);
+  const toPort = portOf(to);
+  const add = () => {
+    if (fromPort === undefined || toPort === undefined) return;
+    const id = freshId(plan, 'run');
+    const run = { id, name: `Run ${plan.runs.length + 1}`, from: fromPort, to: toPort };
+    if (makeEdits([{ kind: 'add-run', run: { ...run, ...NEW_RUN } }])) {
+      dispatch(viewSlice.actions.selected({ kind: 'run', id }));
+    }
+  };
+  if (ports.length < 2) return null;
+  return (
+    <details className="mb-3 border-t border-faint pt-3">
+      <summary className="min-h-9 cursor-pointer font-semibold">Add a run</summary>
+      <Select label="From" value={from} options={ports} onChange={setFrom} />
+      <Select label="To" value={to} options={ports} onChange={setTo} />
+      <Button onClick={add} disabled={fromPort === undefined || toPort === undefined || from === to}>
+        Add the run
+      </Button>
+    </details>
+  );
+}
+
+/** A hole needs a face with another side. */
+function AddPass({ plan }: { readonly plan: Plan }) {
+  const dispatch = useAppDispatch();
+  const faceInHand = useAppSelector((state) => state.view.faceInHand);
+  const { prepared } = derivedOf(plan);
+  const face = prepared.site.faces.get(faceInHand ?? plan.rootFace);
+  const hasOtherSide = face !== undefined && face.otherSide !== null;
+  const add = () => {
+    if (face === undefined) return;
+    const id = freshId(plan, 'hole');
+    const pass = { id, name: `Hole ${plan.passes.length + 1}`, face: face.id, gland: 'M20' } as const;
+    const [xMm, yMm] = passSpot(prepared, pass);
+    if (makeEdits([{ kind: 'add-pass', pass: { ...pass, xMm, yMm } }])) {
+      dispatch(viewSlice.actions.selected({ kind: 'pass', id }));
+    }
+  };
+  return (
+    <div className="border-t border-faint pt-3">
+      <Button onClick={add} disabled={!hasOtherSide}>
+        Add a sealed hole on {face?.name ?? 'a face'}
+      </Button>
+      {!hasOtherSide && (
+        <p className="mt-1 text-sm text-kraft">
+          Press a face that has another side, such as the roof’s underside.
+        </p>
+      )}
+    </div>
+  );
+}

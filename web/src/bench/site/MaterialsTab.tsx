@@ -1,0 +1,104 @@
+import { SAMPLE_MATERIALS, sourceText, type Material, type Plan, type Reader } from '@zarnel/core';
+import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { Button } from '../../ui/Button.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { NameField } from '../../ui/NameField.tsx';
+import { Section } from '../../ui/Section.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { freshId } from '../fresh-id.ts';
+import { FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf } from '../words.ts';
+
+type Props = { readonly plan: Plan; readonly reader: Reader };
+
+/** The materials of this job: what each holds, whether it burns, what cuts it. */
+export function MaterialsTab({ plan, reader }: Props) {
+  const unused = SAMPLE_MATERIALS.filter(({ id }) => !plan.materials.some((own) => own.id === id));
+  return (
+    <section aria-label="Materials">
+      {plan.materials.map((material) => (
+        <Section key={material.id} title={material.name} summary={FIRE_CLASS_WORDS[material.fireClass]}>
+          <MaterialFields material={material} reader={reader} />
+        </Section>
+      ))}
+      <Select
+        label="Add"
+        value=""
+        options={unused.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={(id) => {
+          const material = unused.find((each) => each.id === id);
+          if (material !== undefined) makeEdits([{ kind: 'set-material', material }]);
+        }}
+      />
+      <Button
+        onClick={() =>
+          makeEdits([
+            {
+              kind: 'set-material',
+              material: {
+                id: freshId(plan, 'material'),
+                name: 'New material',
+                thicknessMm: 12,
+                holding: 'unknown',
+                fireClass: 'unknown',
+                fireClassNote: '',
+                cutWith: '',
+                source: { kind: 'yours', title: 'Entered in this job' },
+              },
+            },
+          ])
+        }
+      >
+        A material of your own
+      </Button>
+    </section>
+  );
+}
+
+function MaterialFields({ material, reader }: { readonly material: Material; readonly reader: Reader }) {
+  const set = (changed: Partial<Material>) =>
+    tryEdits([
+      {
+        kind: 'set-material',
+        material: { ...material, source: { kind: 'yours', title: 'Changed in this job' }, ...changed },
+      },
+    ]);
+  return (
+    <>
+      <NameField label="Called" value={material.name} onCommit={(name) => set({ name })} />
+      <LengthField
+        label="Usual thickness"
+        valueMm={material.thicknessMm}
+        reader={reader}
+        onCommit={(thicknessMm) => set({ thicknessMm })}
+      />
+      <Select
+        label="Fixing"
+        value={material.holding}
+        options={optionsOf(HOLDING_WORDS)}
+        onChange={(holding) => set({ holding: holding as Material['holding'] })}
+      />
+      <Select
+        label="Fire"
+        value={material.fireClass}
+        options={optionsOf(FIRE_CLASS_WORDS)}
+        onChange={(fireClass) => set({ fireClass: fireClass as Material['fireClass'] })}
+      />
+      <NameField
+        label="Its class"
+        value={material.fireClassNote}
+        mayBeEmpty
+        onCommit={(fireClassNote) => set({ fireClassNote })}
+      />
+      <NameField
+        label="Cut with"
+        value={material.cutWith}
+        mayBeEmpty
+        onCommit={(cutWith) => set({ cutWith })}
+      />
+      <p className="text-sm text-kraft">{sourceText(material.source)}</p>
+      <Button look="quiet" onClick={() => makeEdits([{ kind: 'remove-material', material: material.id }])}>
+        Take it out
+      </Button>
+    </>
+  );
+}

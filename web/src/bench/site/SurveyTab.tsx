@@ -1,0 +1,153 @@
+import { useMemo, useState } from 'react';
+import {
+  formatLength,
+  formatQuantity,
+  surveyItems,
+  surveyLines,
+  type Plan,
+  type Prepared,
+  type Reader,
+  type SurveyLine,
+} from '@zarnel/core';
+import { useReadingsQuery } from '../../state/reading-api.ts';
+import { useAppDispatch, useAppSelector } from '../../state/store.ts';
+import { viewSlice } from '../../state/view-slice.ts';
+import { NameField } from '../../ui/NameField.tsx';
+import { Toggle } from '../../ui/Toggle.tsx';
+import { MeasureDialog } from './MeasureDialog.tsx';
+
+type Props = { readonly plan: Plan; readonly prepared: Prepared; readonly reader: Reader };
+
+/** The list to walk by on site: what must be measured, what was, and where it is not as drawn. */
+export function SurveyTab({ plan, prepared, reader }: Props) {
+  const dispatch = useAppDispatch();
+  const jobId = useAppSelector((state) => state.plan.jobId) ?? '';
+  const { person, waiting, faceInHand } = useAppSelector((state) => state.view);
+  const { data, isError } = useReadingsQuery(jobId, { skip: jobId === '' });
+  const [openKey, setOpenKey] = useState<string | null>(null);
+  const [isMissingOnly, setMissingOnly] = useState(false);
+
+  const own = useMemo(() => waiting.filter((each) => each.jobId === jobId), [waiting, jobId]);
+  const readings = useMemo(() => {
+    const kept = data?.readings ?? [];
+    const known = new Set(kept.map(({ id }) => id));
+    const unsent = own.filter(({ reading }) => !known.has(reading.id));
+    return [...kept, ...unsent.map(({ reading }) => ({ ...reading, struck: null }))];
+  }, [data, own]);
+  const lines = useMemo(
+    () => surveyLines(surveyItems(plan, prepared.site), readings),
+    [plan, prepared, readings],
+  );
+  const missing = lines.filter(({ state }) => state === 'missing');
+  const differing = lines.filter(({ state }) => state === 'differs');
+  const groups = new Map<string, SurveyLine[]>();
+  for (const line of isMissingOnly ? missing : lines) {
+    groups.set(line.item.face, [...(groups.get(line.item.face) ?? []), line]);
+  }
+  const open = lines.find(({ item }) => item.key === openKey) ?? null;
+  return (
+    <section aria-label="Survey">
+      <p className="mb-2">
+        <span className="figure font-semibold">{lines.length - missing.length}</span> of{' '}
+        <span className="figure">{lines.length}</span> measured,{' '}
+        <span className="figure font-semibold">{missing.length}</span> still missing
+        {differing.length > 0 && (
+          <>
+            , <span className="figure font-semibold text-crayon">{differing.length}</span> not as drawn
+          </>
+        )}
+      </p>
+      {isError && (
+        <p className="mb-2 text-crayon">
+          The kept readings cannot be reached just now. New ones are kept here.
+        </p>
+      )}
+      {own.length > 0 && (
+        <p className="mb-2 border-l-4 border-tape pl-2 text-kraft" role="status">
+          <span className="figure">{own.length}</span> {own.length === 1 ? 'reading' : 'readings'} kept here,
+          not sent yet
+        </p>
+      )}
+      <NameField
+        label="Taken by"
+        value={person}
+        mayBeEmpty
+        onCommit={(name) => {
+          dispatch(viewSlice.actions.personNamed(name));
+          return null;
+        }}
+      />
+      <Toggle label="Only what is missing" isOn={isMissingOnly} onChange={setMissingOnly} />
+      {[...groups].map(([faceId, group]) => (
+        <details
+          key={faceId}
+          open={faceId === (faceInHand ?? plan.rootFace)}
+          className="border-t border-faint py-1"
+        >
+          <summary className="min-h-9 cursor-pointer py-1 font-semibold">
+            {group[0]?.item.group}{' '}
+            <span className="figure text-sm font-normal text-kraft">
+              {group.filter(({ state }) => state !== 'missing').length}/{group.length}
+            </span>
+          </summary>
+          <ul>
+            {group.map((line) => (
+              <li key={line.item.key}>
+                <button
+                  type="button"
+                  className="flex min-h-11 w-full items-center gap-2 border-b border-faint py-1 text-left hover:bg-tape/40"
+                  onClick={() => {
+                    setOpenKey(line.item.key);
+                    dispatch(viewSlice.actions.faceTaken(line.item.face));
+                  }}
+                >
+                  <StateMark state={line.state} />
+                  <span className="flex-1">{line.item.what}</span>
+                  <span className="figure text-right text-sm">{measuredText(line, reader)}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      ))}
+      {open !== null && (
+        <MeasureDialog
+          key={open.item.key}
+          jobId={jobId}
+          line={open}
+          readings={readings.filter(({ item }) => item === open.item.key)}
+          site={prepared.site}
+          reader={reader}
+          onClose={() => setOpenKey(null)}
+        />
+      )}
+    </section>
+  );
+}
+
+const MARKS = {
+  missing: { text: '·', name: 'missing', look: 'text-kraft' },
+  agrees: { text: '✓', name: 'as drawn', look: 'text-solder' },
+  differs: { text: '≠', name: 'not as drawn', look: 'text-crayon' },
+} as const;
+
+function StateMark({ state }: { readonly state: SurveyLine['state'] }) {
+  const { text, name, look } = MARKS[state];
+  return (
+    <span className={`figure w-5 text-center font-semibold ${look}`} role="img" aria-label={name}>
+      {text}
+    </span>
+  );
+}
+
+function measuredText({ item, summary }: SurveyLine, reader: Reader): string {
+  if (summary !== null) {
+    return `${figure(summary.mean, item.unit, reader)} (${summary.count})`;
+  }
+  return item.planned === null ? 'not drawn' : `drawn ${figure(item.planned, item.unit, reader)}`;
+}
+
+/** To the reader’s own step: these are marks on a wall. */
+function figure(value: number, unit: 'mm' | 'deg', reader: Reader): string {
+  return unit === 'mm' ? formatLength(value, reader) : formatQuantity({ value, unit }, reader);
+}

@@ -1,0 +1,36 @@
+import { useEffect, useState } from 'react';
+import { readInstrumentLine, type InstrumentLine, type SurveyItem } from '@zarnel/core';
+
+/** What an instrument shows now; or what is wrong with it. */
+export type Shown =
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'line'; readonly line: InstrumentLine }
+  | { readonly kind: 'fault'; readonly message: string };
+
+/** Listens to an instrument while something is measured with it. `from` is how many readings of it there are already. */
+export function useInstrument(jobId: string, item: SurveyItem | null, from: number): Shown {
+  const [shown, setShown] = useState<Shown>({ kind: 'waiting' });
+  const key = item?.key;
+  const instrument = item?.instrument;
+  useEffect(() => {
+    if (key === undefined || instrument === undefined) return undefined;
+    setShown({ kind: 'waiting' });
+    const query = new URLSearchParams({ item: key, from: String(from) });
+    const source = new EventSource(`/api/jobs/${jobId}/instruments/${instrument}/lines?${query.toString()}`);
+    source.onmessage = (event: MessageEvent<string>) => {
+      const read = readInstrumentLine(event.data);
+      setShown(read.ok ? { kind: 'line', line: read.value } : { kind: 'fault', message: read.fault });
+    };
+    source.onerror = () => {
+      setShown({
+        kind: 'fault',
+        message:
+          'The instrument is out of reach, or this edit is not saved yet. It is tried again; or type the reading.',
+      });
+    };
+    return () => source.close();
+    // `from` is where the stream starts; it must not start anew with each reading taken.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [jobId, key, instrument]);
+  return shown;
+}

@@ -1,0 +1,127 @@
+import type { Conditions, Face, Framing, GearKind, GearType, Material, Obstacle, Travel } from '@zarnel/core';
+
+// The document's short words as a person says them.
+
+export const FACE_KIND_WORDS: Readonly<Record<Face['kind'], string>> = {
+  wall: 'Wall',
+  board: 'Board',
+  roof: 'Roof',
+  ceiling: 'Ceiling',
+  floor: 'Floor',
+  cavity: 'Cavity',
+  compartment: 'Compartment',
+  hatch: 'Hatch',
+};
+
+export const HOLDING_WORDS: Readonly<Record<Material['holding'], string>> = {
+  'wood-screw': 'Holds wood screws',
+  'framing-only': 'Holds nothing itself: fix to the framing',
+  'masonry-anchor': 'Takes anchors',
+  'through-bolt': 'Bolt through, with backing',
+  'rivet-nut': 'Takes rivet nuts',
+  'machine-screw': 'Takes machine screws and clips',
+  unknown: 'Not known',
+};
+
+export const FIRE_CLASS_WORDS: Readonly<Record<Material['fireClass'], string>> = {
+  'non-combustible': 'Does not burn',
+  limited: 'Burns little',
+  combustible: 'Burns',
+  unknown: 'Not known: ask for its class',
+};
+
+export const ROLE_WORDS: Readonly<Record<Framing['role'], string>> = {
+  stud: 'Studs',
+  joist: 'Joists',
+  truss: 'Trusses',
+  rafter: 'Rafters',
+  purlin: 'Purlins',
+  noggin: 'Noggins',
+  batten: 'Battens',
+  rib: 'Ribs',
+  spar: 'Spars',
+  seam: 'Sheet seams',
+};
+
+export const STUFF_WORDS: Readonly<Record<Framing['stuff'], string>> = {
+  wood: 'Wood',
+  steel: 'Steel',
+  aluminium: 'Aluminium',
+  plastic: 'Plastic or glass-fibre',
+  masonry: 'Masonry',
+  unknown: 'Not known',
+};
+
+export const OBSTACLE_WORDS: Readonly<Record<Obstacle['kind'], string>> = {
+  door: 'Door',
+  window: 'Window',
+  hatch: 'Hatch',
+  skylight: 'Skylight',
+  vent: 'Vent',
+  fan: 'Fan',
+  pipe: 'Pipe',
+  cable: 'Cable already there',
+  'fuel-line': 'Fuel line',
+  rigging: 'Rigging',
+  walkway: 'Walkway',
+  other: 'Something else',
+};
+
+export const LOCATION_WORDS: Readonly<Record<Conditions['location'], string>> = {
+  dry: 'Dry',
+  damp: 'Damp',
+  wet: 'Wet',
+};
+
+export const SUN_WORDS: Readonly<Record<Conditions['sun'], string>> = {
+  none: 'No direct sun',
+  part: 'Sun for part of the day',
+  full: 'Full sun',
+};
+
+export const TRAVEL_WORDS: Readonly<Record<Travel, string>> = {
+  right: 'To the right',
+  left: 'To the left',
+  'towards-viewer': 'Towards you',
+  away: 'Away from you',
+};
+
+export const GEAR_KIND_WORDS: Readonly<Record<GearKind, string>> = {
+  inverter: 'Inverter',
+  'gang-inverter': 'Gang inverter',
+  'charge-controller': 'Charge controller',
+  battery: 'Battery',
+  'load-centre': 'Load centre',
+  'transfer-switch': 'Transfer switch',
+  disconnect: 'Disconnect',
+  combiner: 'Combiner',
+  'fuse-holder': 'Fuse holder',
+  wireway: 'Wireway',
+  board: 'Board',
+  'junction-box': 'Junction box',
+  'solar-module': 'Solar module',
+  other: 'Other',
+};
+
+export const ORIENTATION_WORDS: Readonly<Record<GearType['orientations'][number], string>> = {
+  upright: 'Upright',
+  'on-left-side': 'On its left side',
+  'on-right-side': 'On its right side',
+  'upside-down': 'Upside down',
+  flat: 'Flat on its back',
+};
+
+export const HEAT_WORDS: Readonly<Record<GearType['heat']['sheds'], string>> = {
+  none: 'Nowhere',
+  front: 'Front',
+  back: 'Back',
+  top: 'Top',
+  bottom: 'Bottom',
+  left: 'Left side',
+  right: 'Right side',
+};
+
+/** Words as the options of a choice, in their order. */
+export function optionsOf<Value extends string>(words: Readonly<Record<Value, string>>) {
+  return (Object.entries(words) as [Value, string][]).map(([value, label]) => ({ value, label }));
+}

@@ -1,0 +1,62 @@
+import { useState } from 'react';
+import { gearDetailSchema, gearListSchema, writeGearCsv, writeGearFile, type GearType } from '@zarnel/core';
+import { Button } from '../ui/Button.tsx';
+import { downloadText } from '../ui/download.ts';
+
+/** The server gives this many at once. */
+const PAGE = 200;
+
+/** The picked types, or with none picked all that are in use, as a gear file or as CSV. */
+export function ExportButtons({ ids }: { readonly ids: readonly string[] }) {
+  const [fault, setFault] = useState<string | null>(null);
+  const save = async (write: (gear: readonly GearType[]) => void) => {
+    setFault(null);
+    try {
+      write(await readTypes(ids.length > 0 ? ids : await allIds()));
+    } catch {
+      setFault('The library cannot be reached just now; nothing was saved.');
+    }
+  };
+  const which = ids.length > 0 ? `${ids.length} picked` : 'all';
+  return (
+    <>
+      <Button
+        onClick={() =>
+          void save((gear) => downloadText('gear.zarnel-gear.json', 'application/json', writeGearFile(gear)))
+        }
+      >
+        Export {which}
+      </Button>
+      <Button
+        look="quiet"
+        onClick={() => void save((gear) => downloadText('gear.csv', 'text/csv', writeGearCsv(gear)))}
+      >
+        as CSV
+      </Button>
+      {fault !== null && (
+        <span role="alert" className="text-crayon">
+          {fault}
+        </span>
+      )}
+    </>
+  );
+}
+
+async function allIds(): Promise<string[]> {
+  const ids: string[] = [];
+  for (;;) {
+    const answer = await fetch(`/api/gear?limit=${PAGE}&offset=${ids.length}`);
+    const { gear, total } = gearListSchema.parse(await answer.json());
+    ids.push(...gear.map(({ id }) => id));
+    if (gear.length === 0 || ids.length >= total) return ids;
+  }
+}
+
+async function readTypes(ids: readonly string[]): Promise<GearType[]> {
+  const types: GearType[] = [];
+  for (const id of ids) {
+    const answer = await fetch(`/api/gear/${id}`);
+    types.push(gearDetailSchema.parse(await answer.json()).type);
+  }
+  return types;
+}

@@ -1,0 +1,405 @@
+import {
+  KNOCKOUT_EDGES,
+  KNOCKOUT_SIZES,
+  ORIENTATIONS,
+  sizeText,
+  type GearFault,
+  type GearType,
+  type Reader,
+} from '@zarnel/core';
+import { freshIdIn } from '../bench/fresh-id.ts';
+import { GEAR_KIND_WORDS, HEAT_WORDS, optionsOf, ORIENTATION_WORDS } from '../bench/words.ts';
+import { Choice } from '../ui/Choice.tsx';
+import { Section } from '../ui/Section.tsx';
+import { Select } from '../ui/Select.tsx';
+import { Toggle } from '../ui/Toggle.tsx';
+import { ListEditor } from './ListEditor.tsx';
+import { LiveLength, LiveMeasure, LiveNumber, LiveText } from './LiveField.tsx';
+import { PartRow } from './PartRow.tsx';
+import { RuleRow } from './RuleRow.tsx';
+
+type Props = {
+  readonly type: GearType;
+  readonly faults: readonly GearFault[];
+  readonly reader: Reader;
+  readonly onChange: (type: GearType) => void;
+};
+
+const EDGES = KNOCKOUT_EDGES.map((value) => ({ value, label: value }));
+const SIZES = KNOCKOUT_SIZES.map((value) => ({ value, label: sizeText(value) }));
+const RATINGS = [
+  ['maxVoltageV', 'Highest voltage', 'V'],
+  ['minVoltageV', 'Operating window starts', 'V'],
+  ['voltsToGroundV', 'Voltage to ground', 'V'],
+  ['maxCurrentA', 'Continuous current', 'A'],
+  ['powerW', 'Power', 'W'],
+  ['energyWh', 'Energy stored', 'Wh'],
+] as const;
+const SOLAR = [
+  ['pmaxW', 'Power', 'W'],
+  ['vocV', 'Open-circuit voltage', 'V'],
+  ['iscA', 'Short-circuit current', 'A'],
+  ['vmpV', 'Operating voltage', 'V'],
+  ['impA', 'Operating current', 'A'],
+] as const;
+const FIRST_SOLAR = {
+  pmaxW: 400,
+  vocV: 37,
+  iscA: 13.7,
+  vmpV: 31,
+  impA: 12.9,
+  vocPctPerC: null,
+  maxFuseA: null,
+};
+
+/** A gear type, field by field. Everything counts as it is typed; what does not fit says so at its field. */
+export function GearForm({ type, faults, reader, onChange }: Props) {
+  const set = (changed: Partial<GearType>) => onChange({ ...type, ...changed });
+  const at = (path: string) => faults.find((fault) => fault.path === path)?.message;
+  const length = (
+    key: 'widthMm' | 'heightMm' | 'depthMm' | 'standoffMm' | 'dropMm' | 'sidePlayMm',
+    label: string,
+  ) => (
+    <LiveLength
+      label={label}
+      valueMm={type[key]}
+      reader={reader}
+      onChange={(mm) => set({ [key]: mm })}
+      fault={at(key)}
+    />
+  );
+  return (
+    <>
+      <LiveText label="Name" value={type.name} onChange={(name) => set({ name })} fault={at('name')} />
+      <Select
+        label="Kind"
+        value={type.kind}
+        options={optionsOf(GEAR_KIND_WORDS)}
+        onChange={(kind) => set({ kind: kind as GearType['kind'] })}
+      />
+      <Section title="Body and hook line" startsOpen>
+        {length('widthMm', 'Width')}
+        {length('heightMm', 'Height')}
+        {length('depthMm', 'Depth')}
+        {length('standoffMm', 'Wall to its back')}
+        {length('dropMm', 'Hook line down to its bottom')}
+        {length('sidePlayMm', 'Side play, each way')}
+        <LiveMeasure
+          label="Mass, all parts"
+          kind="massKg"
+          value={type.massKg}
+          reader={reader}
+          onChange={(massKg) => set({ massKg })}
+          fault={at('massKg')}
+        />
+      </Section>
+      <Section title="Knockouts" summary={String(type.knockouts.length)}>
+        <ListEditor
+          items={type.knockouts}
+          noun="knockout"
+          onChange={(knockouts) => set({ knockouts })}
+          create={() => ({
+            id: freshIdIn(type.knockouts, 'ko'),
+            edge: 'bottom' as const,
+            alongMm: type.widthMm / 2,
+            fromBackMm: type.depthMm / 2,
+            tradeSize: '3/4' as const,
+          })}
+          row={(knockout, put, index) => (
+            <>
+              <LiveText
+                label="Name"
+                value={knockout.id}
+                onChange={(id) => put({ id })}
+                fault={at(`knockouts[${index}].id`)}
+                isNarrow
+              />
+              <Choice
+                label="Edge"
+                value={knockout.edge}
+                options={EDGES}
+                onChange={(edge) => put({ edge: edge as typeof knockout.edge })}
+              />
+              <Choice
+                label="Size"
+                value={knockout.tradeSize}
+                options={SIZES}
+                onChange={(size) => put({ tradeSize: size as typeof knockout.tradeSize })}
+              />
+              <LiveLength
+                label="Along the edge"
+                valueMm={knockout.alongMm}
+                reader={reader}
+                onChange={(alongMm) => put({ alongMm })}
+                fault={at(`knockouts[${index}].alongMm`)}
+                isNarrow
+              />
+              <LiveLength
+                label="From its back"
+                valueMm={knockout.fromBackMm}
+                reader={reader}
+                onChange={(fromBackMm) => put({ fromBackMm })}
+                fault={at(`knockouts[${index}].fromBackMm`)}
+                isNarrow
+              />
+            </>
+          )}
+        />
+      </Section>
+      <Section title="Bracket holes" summary={String(type.bracketHoles.length)}>
+        <p className="mb-2 text-sm text-kraft">
+          From the middle of the hook line: right and up are positive.
+        </p>
+        <ListEditor
+          items={type.bracketHoles}
+          noun="hole"
+          onChange={(bracketHoles) => set({ bracketHoles })}
+          create={() => ({
+            id: freshIdIn(type.bracketHoles, 'hole'),
+            xMm: 0,
+            yMm: 0,
+            pilotMm: 5,
+            torqueNm: null,
+          })}
+          row={(hole, put, index) => (
+            <>
+              <LiveText
+                label="Name"
+                value={hole.id}
+                onChange={(id) => put({ id })}
+                fault={at(`bracketHoles[${index}].id`)}
+                isNarrow
+              />
+              <LiveLength
+                label="Right"
+                valueMm={hole.xMm}
+                reader={reader}
+                onChange={(xMm) => put({ xMm })}
+                isNarrow
+              />
+              <LiveLength
+                label="Up"
+                valueMm={hole.yMm}
+                reader={reader}
+                onChange={(yMm) => put({ yMm })}
+                isNarrow
+              />
+              <LiveLength
+                label="Pilot"
+                valueMm={hole.pilotMm}
+                reader={reader}
+                onChange={(pilotMm) => put({ pilotMm })}
+                fault={at(`bracketHoles[${index}].pilotMm`)}
+                isNarrow
+              />
+              <LiveNumber
+                label="Torque"
+                value={hole.torqueNm}
+                unit="N·m"
+                onChange={(torqueNm) => put({ torqueNm })}
+                fault={at(`bracketHoles[${index}].torqueNm`)}
+                isNarrow
+              />
+            </>
+          )}
+        />
+      </Section>
+      <Section title="Parts lifted one by one" summary={String(type.parts.length)}>
+        {at('parts') !== undefined && (
+          <p role="alert" className="mb-2 text-sm text-crayon">
+            {at('parts')}
+          </p>
+        )}
+        <ListEditor
+          items={type.parts}
+          noun="part"
+          onChange={(parts) => set({ parts })}
+          create={() => ({
+            id: freshIdIn(type.parts, 'part'),
+            name: `Part ${type.parts.length + 1}`,
+            massKg: 10,
+            box: null,
+            order: type.parts.length + 1,
+            torqueNm: null,
+          })}
+          row={(part, put, index) => <PartRow part={part} put={put} index={index} at={at} reader={reader} />}
+        />
+      </Section>
+      <Section title="Clearance rules" summary={String(type.rules.length)}>
+        <ListEditor
+          items={type.rules}
+          noun="rule"
+          onChange={(rules) => set({ rules })}
+          create={() => ({
+            id: freshIdIn(type.rules, 'rule'),
+            side: 'beside' as const,
+            counterpart: 'same-kind' as const,
+            distance: {
+              value: reader.system === 'inch' ? 6 : 150,
+              unit: reader.system === 'inch' ? ('in' as const) : ('mm' as const),
+            },
+            when: {},
+            source: { kind: 'maker' as const, title: `${type.name}, mounting sheet` },
+          })}
+          row={(rule, put, index) => <RuleRow rule={rule} put={put} index={index} at={at} />}
+        />
+      </Section>
+      <Section title="Terminals" summary={String(type.terminals.length)}>
+        <ListEditor
+          items={type.terminals}
+          noun="terminal"
+          onChange={(terminals) => set({ terminals })}
+          create={() => ({
+            id: freshIdIn(type.terminals, 'terminal'),
+            name: 'Terminal',
+            minMm2: null,
+            maxMm2: null,
+            torqueNm: null,
+          })}
+          row={(terminal, put, index) => (
+            <>
+              <LiveText label="Name" value={terminal.name} onChange={(name) => put({ name })} isNarrow />
+              <LiveNumber
+                label="From"
+                value={terminal.minMm2}
+                unit="mm²"
+                onChange={(minMm2) => put({ minMm2 })}
+                fault={at(`terminals[${index}].minMm2`)}
+                isNarrow
+              />
+              <LiveNumber
+                label="To"
+                value={terminal.maxMm2}
+                unit="mm²"
+                onChange={(maxMm2) => put({ maxMm2 })}
+                isNarrow
+              />
+              <LiveNumber
+                label="Torque"
+                value={terminal.torqueNm}
+                unit="N·m"
+                onChange={(torqueNm) => put({ torqueNm })}
+                isNarrow
+              />
+            </>
+          )}
+        />
+      </Section>
+      <Section title="Ratings">
+        {RATINGS.map(([key, label, unit]) => (
+          <LiveNumber
+            key={key}
+            label={label}
+            value={type.ratings[key]}
+            unit={unit}
+            onChange={(value) => set({ ratings: { ...type.ratings, [key]: value } })}
+            fault={at(`ratings.${key}`)}
+          />
+        ))}
+      </Section>
+      {type.kind === 'solar-module' && <SolarSection type={type} at={at} set={set} />}
+      <Section title="Enclosure, heat and mounting">
+        <Select
+          label="Used"
+          value={type.location}
+          options={[
+            { value: 'indoor', label: 'Indoors only' },
+            { value: 'outdoor', label: 'Outdoors or indoors' },
+          ]}
+          onChange={(location) => set({ location: location as GearType['location'] })}
+        />
+        <LiveText
+          label="Enclosure rating"
+          value={type.enclosure}
+          onChange={(enclosure) => set({ enclosure })}
+          fault={at('enclosure')}
+        />
+        <LiveNumber
+          label="Heat it loses"
+          value={type.heat.lossW}
+          unit="W"
+          onChange={(lossW) => lossW !== null && set({ heat: { ...type.heat, lossW } })}
+          fault={at('heat.lossW')}
+        />
+        <Select
+          label="Sheds it at"
+          value={type.heat.sheds}
+          options={optionsOf(HEAT_WORDS)}
+          onChange={(sheds) => set({ heat: { ...type.heat, sheds: sheds as GearType['heat']['sheds'] } })}
+        />
+        {at('heat.sheds') !== undefined && (
+          <p role="alert" className="text-sm text-crayon">
+            {at('heat.sheds')}
+          </p>
+        )}
+        <fieldset>
+          <legend className="text-sm text-kraft">May be mounted</legend>
+          {ORIENTATIONS.map((orientation) => (
+            <Toggle
+              key={orientation}
+              label={ORIENTATION_WORDS[orientation]}
+              isOn={type.orientations.includes(orientation)}
+              onChange={(isOn) =>
+                set({
+                  orientations: ORIENTATIONS.filter((each) =>
+                    each === orientation ? isOn : type.orientations.includes(each),
+                  ),
+                })
+              }
+            />
+          ))}
+          {at('orientations') !== undefined && (
+            <p role="alert" className="text-sm text-crayon">
+              {at('orientations')}
+            </p>
+          )}
+        </fieldset>
+      </Section>
+    </>
+  );
+}
+
+function SolarSection(props: {
+  readonly type: GearType;
+  readonly at: (path: string) => string | undefined;
+  readonly set: (changed: Partial<GearType>) => void;
+}) {
+  const { type, at, set } = props;
+  const { solarModule } = type;
+  return (
+    <Section title="Solar module at standard conditions">
+      <Toggle
+        label="Its figures are known"
+        isOn={solarModule !== null}
+        onChange={(isOn) => set({ solarModule: isOn ? FIRST_SOLAR : null })}
+      />
+      {solarModule !== null && (
+        <>
+          {SOLAR.map(([key, label, unit]) => (
+            <LiveNumber
+              key={key}
+              label={label}
+              value={solarModule[key]}
+              unit={unit}
+              onChange={(value) => value !== null && set({ solarModule: { ...solarModule, [key]: value } })}
+              fault={at(`solarModule.${key}`)}
+            />
+          ))}
+          <LiveNumber
+            label="Voltage per kelvin"
+            value={solarModule.vocPctPerC}
+            unit="%"
+            onChange={(vocPctPerC) => set({ solarModule: { ...solarModule, vocPctPerC } })}
+            fault={at('solarModule.vocPctPerC')}
+          />
+          <LiveNumber
+            label="Largest series fuse"
+            value={solarModule.maxFuseA}
+            unit="A"
+            onChange={(maxFuseA) => set({ solarModule: { ...solarModule, maxFuseA } })}
+          />
+        </>
+      )}
+    </Section>
+  );
+}

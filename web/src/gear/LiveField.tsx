@@ -1,0 +1,162 @@
+import { useId, useState } from 'react';
+import {
+  formatExactLength,
+  markOf,
+  measureText,
+  parseLength,
+  parseMeasure,
+  type MeasureKind,
+  type Reader,
+  type Result,
+} from '@zarnel/core';
+import { numberText, parseNumberText } from '../ui/number-text.ts';
+
+type Props<Value> = {
+  readonly label: string;
+  readonly shown: string;
+  readonly parse: (text: string) => Result<Value, string>;
+  readonly onChange: (value: Value) => void;
+  /** What the whole says is wrong with this field. */
+  readonly fault?: string | undefined;
+  readonly isText?: boolean;
+  /** In a row of several fields: the label above. */
+  readonly isNarrow?: boolean;
+};
+
+/** A field whose value counts as it is typed, so that the drawing follows. Text that cannot be read changes nothing. */
+export function LiveField<Value>(props: Props<Value>) {
+  const { label, shown, parse, onChange, fault, isText = false, isNarrow = false } = props;
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [own, setOwn] = useState<string | null>(null);
+  const wrong = own ?? fault ?? null;
+  return (
+    <div className={isNarrow ? 'min-w-20 flex-1' : 'mb-2'}>
+      <label htmlFor={id} className={isNarrow ? 'block text-sm' : 'flex items-center justify-between gap-3'}>
+        <span>{label}</span>
+        <input
+          id={id}
+          className={`min-h-9 border bg-paper px-2 ${isText ? '' : 'figure text-right'} ${isNarrow ? 'block w-full' : isText ? 'w-64' : 'w-36'} ${wrong === null ? 'border-faint' : 'border-crayon'}`}
+          value={typed ?? shown}
+          onFocus={(event) => event.target.select()}
+          onChange={(event) => {
+            const text = event.target.value;
+            setTyped(text);
+            const parsed = parse(text);
+            setOwn(parsed.ok ? null : parsed.fault);
+            if (parsed.ok) onChange(parsed.value);
+          }}
+          onBlur={() => {
+            setTyped(null);
+            setOwn(null);
+          }}
+          aria-invalid={wrong !== null}
+          aria-describedby={wrong === null ? undefined : `${id}-fault`}
+          autoComplete="off"
+          spellCheck={false}
+        />
+      </label>
+      {wrong !== null && (
+        <p id={`${id}-fault`} role="alert" className="text-sm text-crayon">
+          {wrong}
+        </p>
+      )}
+    </div>
+  );
+}
+
+type LengthProps = {
+  readonly label: string;
+  readonly valueMm: number;
+  readonly reader: Reader;
+  readonly onChange: (lengthMm: number) => void;
+  readonly fault?: string | undefined;
+  readonly isNarrow?: boolean;
+};
+
+const OFF_MARK_MM = 0.05;
+
+export function LiveLength({ label, valueMm, reader, onChange, fault, isNarrow = false }: LengthProps) {
+  const mark = markOf(valueMm, reader);
+  return (
+    <LiveField
+      label={label}
+      // A figure off the reader's step is shown as it is: it will be typed again from here.
+      shown={Math.abs(mark.errorMm) > OFF_MARK_MM ? formatExactLength(valueMm, reader) : mark.text}
+      parse={(text) => {
+        const parsed = parseLength(text, reader.system === 'inch' ? 'in' : 'mm');
+        return parsed.ok ? { ok: true, value: parsed.value.mm } : { ok: false, fault: parsed.fault.message };
+      }}
+      onChange={onChange}
+      fault={fault}
+      isNarrow={isNarrow}
+    />
+  );
+}
+
+type NumberProps = {
+  readonly label: string;
+  readonly value: number | null;
+  readonly unit: string;
+  readonly onChange: (value: number | null) => void;
+  readonly fault?: string | undefined;
+  readonly isNarrow?: boolean;
+};
+
+export function LiveNumber({ label, value, unit, onChange, fault, isNarrow = false }: NumberProps) {
+  return (
+    <LiveField
+      label={label}
+      shown={numberText(value, unit)}
+      parse={(text) => parseNumberText(text, unit)}
+      onChange={onChange}
+      fault={fault}
+      isNarrow={isNarrow}
+    />
+  );
+}
+
+type MeasureProps = {
+  readonly label: string;
+  readonly kind: MeasureKind;
+  readonly value: number;
+  readonly reader: Reader;
+  readonly onChange: (value: number) => void;
+  readonly fault?: string | undefined;
+  readonly isNarrow?: boolean;
+};
+
+export function LiveMeasure({ label, kind, value, reader, onChange, fault, isNarrow = false }: MeasureProps) {
+  return (
+    <LiveField
+      label={label}
+      shown={measureText(value, kind, reader)}
+      parse={(text) => parseMeasure(text, kind, reader)}
+      onChange={onChange}
+      fault={fault}
+      isNarrow={isNarrow}
+    />
+  );
+}
+
+type TextProps = {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly fault?: string | undefined;
+  readonly isNarrow?: boolean;
+};
+
+export function LiveText({ label, value, onChange, fault, isNarrow = false }: TextProps) {
+  return (
+    <LiveField
+      label={label}
+      shown={value}
+      parse={(text) => ({ ok: true, value: text })}
+      onChange={onChange}
+      fault={fault}
+      isText
+      isNarrow={isNarrow}
+    />
+  );
+}

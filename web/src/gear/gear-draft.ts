@@ -1,0 +1,10 @@
+import { findGearFaults, gearTypeSchema, pathText, type GearFault, type GearType } from '@zarnel/core';
+
+/** Everything that is wrong with a gear type that is being typed, by field. Empty when it can be kept. */
+export function draftFaults(type: GearType): GearFault[] {
+  const parsed = gearTypeSchema.safeParse(type);
+  if (!parsed.success) {
+    return parsed.error.issues.map(({ path, message }) => ({ path: pathText(path), message }));
+  }
+  return findGearFaults(parsed.data);
+}

@@ -1,0 +1,186 @@
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { writePlan } from '@zarnel/core';
+import { Bench } from '../bench/Bench.tsx';
+import { DrillSheets } from '../bench/pack/DrillSheets.tsx';
+import { isStep, STEPS } from '../bench/steps.ts';
+import { JobGearEditor } from '../gear/JobGearEditor.tsx';
+import { Sheet } from '../sheet/Sheet.tsx';
+import { leaveJob, openJob, redo, undo } from '../state/job-session.ts';
+import { planSlice } from '../state/plan-slice.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { viewSlice } from '../state/view-slice.ts';
+import { Button } from '../ui/Button.tsx';
+import { downloadText, fileStem } from '../ui/download.ts';
+import { useKeys } from '../ui/use-keys.ts';
+import { ConflictDialog } from './ConflictDialog.tsx';
+import { HistoryDialog } from './HistoryDialog.tsx';
+import { JobLine } from './JobLine.tsx';
+import { KeysDialog } from './KeysDialog.tsx';
+import { Preferences } from './Preferences.tsx';
+import { SaveBadge } from './SaveBadge.tsx';
+
+/** The 3-D library is large, and comes only when someone folds the sheet up. */
+const SpaceView = lazy(async () => ({ default: (await import('../space/SpaceView.tsx')).SpaceView }));
+
+/** One job: the job line, the sheet or the drill sheets, the bench. */
+export function JobPage() {
+  const { jobId = '', step } = useParams();
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const {
+    plan,
+    save,
+    evaluation,
+    refusal,
+    loadFault,
+    undo: done,
+    redo: undone,
+  } = useAppSelector((state) => state.plan);
+  const { reader, isBenchFolded, isFoldedUp, gearInHand } = useAppSelector((state) => state.view);
+  const [dialog, setDialog] = useState<'keys' | 'history' | null>(null);
+
+  useEffect(() => {
+    void openJob(jobId);
+    return leaveJob;
+  }, [jobId]);
+
+  useKeys({
+    'Ctrl-z': (event) => {
+      event.preventDefault();
+      undo();
+    },
+    'Ctrl-Shift-z': (event) => {
+      event.preventDefault();
+      redo();
+    },
+    'Ctrl-y': (event) => {
+      event.preventDefault();
+      redo();
+    },
+    '?': () => setDialog('keys'),
+    ...Object.fromEntries(
+      STEPS.map(({ id, place }) => [String(place), () => void navigate(`/jobs/${jobId}/${id}`)]),
+    ),
+  });
+
+  if (!isStep(step)) return <Navigate to={`/jobs/${jobId}/mount`} replace />;
+  if (loadFault !== null) {
+    return (
+      <main className="p-8">
+        <p className="mb-3">{loadFault}</p>
+        <div className="flex gap-3">
+          <Button onClick={() => void openJob(jobId)}>Try again</Button>
+          <Link className="underline" to="/jobs">
+            All jobs
+          </Link>
+        </div>
+      </main>
+    );
+  }
+  if (plan === null) return <main className="p-8">Opening …</main>;
+  const gearType = plan.gearTypes.find(({ id }) => id === gearInHand);
+  return (
+    <div className="flex h-full flex-col">
+      <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-pencil bg-paper px-4 py-1.5">
+        <Link to="/jobs" className="font-semibold underline decoration-faint underline-offset-4">
+          All jobs
+        </Link>
+        <h1 className="text-lg font-semibold">{plan.name}</h1>
+        <SaveBadge state={save} />
+        {save.kind === 'conflict' && (
+          <ConflictDialog jobId={jobId} mine={plan} current={save.current} kept={save.kept} />
+        )}
+        <div className="ml-auto flex flex-wrap items-center gap-1">
+          <Button look="quiet" onClick={undo} disabled={done.length === 0}>
+            Undo
+          </Button>
+          <Button look="quiet" onClick={redo} disabled={undone.length === 0}>
+            Redo
+          </Button>
+          <Button look="quiet" onClick={() => setDialog('history')}>
+            Revisions
+          </Button>
+          <Button
+            look="quiet"
+            onClick={() =>
+              downloadText(`${fileStem(plan.name)}.zarnel.json`, 'application/json', writePlan(plan))
+            }
+          >
+            Export
+          </Button>
+          <Preferences />
+          <Button look="quiet" onClick={() => setDialog('keys')} aria-label="Keys">
+            ?
+          </Button>
+        </div>
+      </header>
+      <JobLine jobId={jobId} findings={evaluation?.findings ?? []} />
+      {refusal !== null && (
+        <p
+          role="alert"
+          className="no-print flex items-center justify-between border-b border-crayon bg-paper px-4 py-1 text-crayon"
+        >
+          <span>{refusal} Nothing was changed.</span>
+          <Button look="quiet" onClick={() => dispatch(planSlice.actions.refused(null))}>
+            Put away
+          </Button>
+        </p>
+      )}
+      <div className="flex min-h-0 flex-1 flex-col lg:flex-row print:block">
+        <main
+          // The drill sheets scroll, so the keyboard must be able to reach them.
+          {...(step === 'pack' ? { tabIndex: 0 } : {})}
+          className={`min-h-0 min-w-0 flex-1 ${step === 'pack' ? 'overflow-auto print:overflow-visible' : ''}`}
+        >
+          {step === 'pack' ? (
+            <DrillSheets
+              sheets={evaluation?.sheets ?? []}
+              findings={evaluation?.findings ?? []}
+              jobName={plan.name}
+              reader={reader}
+            />
+          ) : step === 'gear' && gearType !== undefined ? (
+            <JobGearEditor
+              key={gearType.id}
+              type={gearType}
+              plan={plan}
+              reader={reader}
+              onClose={() => dispatch(viewSlice.actions.gearTaken(null))}
+            />
+          ) : isFoldedUp ? (
+            <Suspense fallback={<p className="p-4">Folding it up …</p>}>
+              <SpaceView plan={plan} />
+            </Suspense>
+          ) : (
+            <Sheet
+              plan={plan}
+              evaluation={evaluation}
+              isSite={step === 'site'}
+              hasPlanStrip={step === 'mount'}
+            />
+          )}
+        </main>
+        <button
+          type="button"
+          className="no-print hidden w-6 border-l border-pencil bg-bench lg:block"
+          onClick={() => dispatch(viewSlice.actions.benchFolded())}
+          aria-expanded={!isBenchFolded}
+          aria-label={isBenchFolded ? 'Open the bench' : 'Fold the bench away'}
+        >
+          {isBenchFolded ? '‹' : '›'}
+        </button>
+        {!isBenchFolded && (
+          <aside
+            aria-label="Bench"
+            className="no-print h-[45vh] w-full shrink-0 overflow-auto border-t border-pencil bg-bench p-4 lg:h-auto lg:w-[340px] lg:border-t-0 lg:border-l lg:border-faint"
+          >
+            <Bench step={step} plan={plan} evaluation={evaluation} />
+          </aside>
+        )}
+      </div>
+      <KeysDialog isOpen={dialog === 'keys'} onClose={() => setDialog(null)} />
+      <HistoryDialog jobId={jobId} isOpen={dialog === 'history'} onClose={() => setDialog(null)} />
+    </div>
+  );
+}

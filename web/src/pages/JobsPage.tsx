@@ -1,0 +1,168 @@
+import { useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { MAX_PLAN_CHARS, openPlanText, PLAN_TOO_LARGE, type JobSummary, type PlanFault } from '@zarnel/core';
+import {
+  useCopyJobMutation,
+  useImportJobMutation,
+  useJobsQuery,
+  usePatchJobMutation,
+} from '../state/server-api.ts';
+import { Button } from '../ui/Button.tsx';
+import { Modal } from '../ui/Modal.tsx';
+import { NewJobDialog } from './NewJobDialog.tsx';
+import { Preferences } from './Preferences.tsx';
+import { RenameDialog } from './RenameDialog.tsx';
+
+/** All jobs. */
+export function JobsPage() {
+  const navigate = useNavigate();
+  const [showsArchived, setShowsArchived] = useState(false);
+  const { data, isError, isLoading, refetch } = useJobsQuery({ archived: showsArchived });
+  const [isMaking, setMaking] = useState(false);
+  const [renaming, setRenaming] = useState<JobSummary | null>(null);
+  return (
+    <div className="mx-auto max-w-5xl p-6">
+      <header className="mb-4 flex flex-wrap items-center gap-3 border-b-2 border-pencil pb-3">
+        <h1 className="text-2xl font-bold">Jobs</h1>
+        <p className="text-kraft">Zarnel: where it hangs, what it needs, where to drill</p>
+        <div className="ml-auto flex items-center gap-3">
+          <Link to="/gear" className="underline decoration-faint underline-offset-4">
+            Gear library
+          </Link>
+          <Preferences />
+        </div>
+      </header>
+      <div className="mb-4 flex flex-wrap gap-2">
+        <Button look="strong" onClick={() => setMaking(true)}>
+          New job
+        </Button>
+        <ImportButton onImported={(id) => void navigate(`/jobs/${id}/mount`)} />
+        <Button onClick={() => setShowsArchived(!showsArchived)} aria-pressed={showsArchived}>
+          {showsArchived ? 'Show open jobs' : 'Show archived jobs'}
+        </Button>
+      </div>
+      {isError && (
+        <p role="alert" className="mb-3 flex items-center gap-3 text-crayon">
+          The server cannot be reached. Your jobs are safe there; edits not sent yet wait in this browser.
+          <Button onClick={() => void refetch()}>Try again</Button>
+        </p>
+      )}
+      {isLoading && <p>Reading the jobs …</p>}
+      {data !== undefined && data.jobs.length === 0 && (
+        <p>
+          {showsArchived
+            ? 'No job is archived.'
+            : 'No jobs yet: make a new one, or import a .zarnel.json file.'}
+        </p>
+      )}
+      <ul>
+        {data?.jobs.map((job) => (
+          <JobRow key={job.id} job={job} onRename={() => setRenaming(job)} />
+        ))}
+      </ul>
+      <NewJobDialog
+        isOpen={isMaking}
+        onClose={() => setMaking(false)}
+        onMade={(id) => void navigate(`/jobs/${id}/site`)}
+      />
+      {renaming !== null && <RenameDialog job={renaming} onClose={() => setRenaming(null)} />}
+    </div>
+  );
+}
+
+function JobRow({ job, onRename }: { readonly job: JobSummary; readonly onRename: () => void }) {
+  const [copyJob] = useCopyJobMutation();
+  const [patchJob] = usePatchJobMutation();
+  return (
+    <li className="flex flex-wrap items-center gap-3 border-b border-faint py-2" data-job={job.name}>
+      <Link
+        to={`/jobs/${job.id}/mount`}
+        className="min-w-64 flex-1 text-lg underline decoration-faint underline-offset-4"
+      >
+        {job.name}
+      </Link>
+      <span className="text-sm text-kraft">
+        changed {new Date(job.updatedAt).toLocaleString()}, revision{' '}
+        <span className="figure">{job.revision}</span>
+      </span>
+      <Button look="quiet" onClick={onRename}>
+        Rename
+      </Button>
+      <Button look="quiet" onClick={() => void copyJob(job.id)}>
+        Copy
+      </Button>
+      <a
+        className="px-3 underline decoration-faint underline-offset-4"
+        href={`/api/jobs/${job.id}/export`}
+        download
+      >
+        Export
+      </a>
+      <Button look="quiet" onClick={() => void patchJob({ id: job.id, archived: !job.archived })}>
+        {job.archived ? 'Bring back' : 'Archive'}
+      </Button>
+    </li>
+  );
+}
+
+/** A character takes at most this many bytes. */
+const MAX_FILE_BYTES = MAX_PLAN_CHARS * 4;
+
+/** Takes a job file. A file that is not one is refused with what is wrong and where; nothing else changes. */
+function ImportButton({ onImported }: { readonly onImported: (id: string) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [importJob] = useImportJobMutation();
+  const [refused, setRefused] = useState<{
+    readonly file: string;
+    readonly faults: readonly PlanFault[];
+  } | null>(null);
+  const take = async (file: File) => {
+    if (file.size > MAX_FILE_BYTES) {
+      setRefused({ file: file.name, faults: [PLAN_TOO_LARGE] });
+      return;
+    }
+    const opened = openPlanText(await file.text());
+    if (!opened.ok) {
+      setRefused({ file: file.name, faults: opened.fault });
+      return;
+    }
+    const answer = await importJob(opened.value);
+    if (answer.data !== undefined) onImported(answer.data.id);
+    else {
+      const message = 'The server cannot be reached just now. The file is fine; try again shortly.';
+      setRefused({ file: file.name, faults: [{ code: 'invalid', path: '', message }] });
+    }
+  };
+  return (
+    <>
+      <Button onClick={() => input.current?.click()}>Import a job file</Button>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="hidden"
+        aria-label="Job file"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = '';
+          if (file !== undefined) void take(file);
+        }}
+      />
+      <Modal
+        title={`${refused?.file ?? 'The file'} was not imported`}
+        about="Nothing was changed. This is what is wrong:"
+        isOpen={refused !== null}
+        onClose={() => setRefused(null)}
+      >
+        <ul>
+          {refused?.faults.map(({ path, message }) => (
+            <li key={path + message} className="border-b border-faint py-1">
+              {path !== '' && <code className="figure mr-2 text-crayon">{path}</code>}
+              {message}
+            </li>
+          ))}
+        </ul>
+      </Modal>
+    </>
+  );
+}

@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import { createJobSchema } from '@zarnel/core';
+import { useCreateJobMutation } from '../state/server-api.ts';
+import { useAppSelector } from '../state/store.ts';
+import { Button } from '../ui/Button.tsx';
+import { Modal } from '../ui/Modal.tsx';
+import { Select } from '../ui/Select.tsx';
+import { TextField } from '../ui/TextField.tsx';
+import { TemperatureField } from '../ui/TemperatureField.tsx';
+
+type Props = {
+  readonly isOpen: boolean;
+  readonly onClose: () => void;
+  readonly onMade: (id: string) => void;
+};
+
+const BASES = [
+  { value: 'us', label: 'NEC and companions' },
+  { value: 'iec', label: 'IEC 60364 and companions' },
+];
+
+const SETTINGS = [
+  { value: 'building', label: 'Building' },
+  { value: 'mobile', label: 'Van, trailer or boat' },
+];
+
+/** A temperate summer; the site step shows it and asks for the real one. */
+const FIRST_MEAN_MAX_C = 25;
+
+export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
+  const reader = useAppSelector((state) => state.view.reader);
+  const [name, setName] = useState('');
+  const [meanMaxTempC, setMeanMaxTempC] = useState(FIRST_MEAN_MAX_C);
+  const [setting, setSetting] = useState<'building' | 'mobile'>('building');
+  const [chosenBasis, setChosenBasis] = useState<string | null>(null);
+  const codeBasis = chosenBasis ?? (reader.system === 'inch' ? 'us' : 'iec');
+  const [fault, setFault] = useState<string | null>(null);
+  const [createJob, { isLoading }] = useCreateJobMutation();
+  const make = async () => {
+    const parsed = createJobSchema.safeParse({ name, codeBasis, meanMaxTempC, setting });
+    if (!parsed.success) {
+      setFault(parsed.error.issues.map(({ path, message }) => `${path.join('.')} ${message}`).join('; '));
+      return;
+    }
+    const answer = await createJob(parsed.data);
+    if (answer.data !== undefined) onMade(answer.data.id);
+    else setFault('The server cannot be reached just now. Nothing was made; try again shortly.');
+  };
+  return (
+    <Modal
+      title="New job"
+      isOpen={isOpen}
+      onClose={onClose}
+      about="It starts with one bare wall and sample gear at hand."
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void make();
+        }}
+      >
+        <TextField label="Name" value={name} onChange={setName} />
+        <Select
+          label="Setting"
+          value={setting}
+          options={SETTINGS}
+          onChange={(value) => setSetting(value === 'mobile' ? 'mobile' : 'building')}
+        />
+        <Select label="Code basis" value={codeBasis} options={BASES} onChange={setChosenBasis} />
+        <TemperatureField
+          label="Mean daily maximum, hottest month"
+          valueC={meanMaxTempC}
+          reader={reader}
+          onCommit={setMeanMaxTempC}
+        />
+        {fault !== null && (
+          <p role="alert" className="mb-2 text-crayon">
+            {fault}
+          </p>
+        )}
+        <Button type="submit" look="strong" disabled={isLoading}>
+          Make the job
+        </Button>
+      </form>
+    </Modal>
+  );
+}

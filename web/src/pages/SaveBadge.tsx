@@ -1,0 +1,38 @@
+import type { SaveState } from '../state/autosaver.ts';
+
+/** What has become of the edits, in two words. */
+export function SaveBadge({ state }: { readonly state: SaveState }) {
+  return (
+    <span
+      role="status"
+      aria-live="polite"
+      className={`whitespace-nowrap ${INKS[state.kind]}`}
+      data-testid="save-state"
+    >
+      {textOf(state)}
+    </span>
+  );
+}
+
+const INKS: Record<SaveState['kind'], string> = {
+  saved: 'text-solder',
+  saving: 'text-kraft',
+  offline: 'font-semibold text-kraft',
+  conflict: 'font-semibold text-crayon',
+  refused: 'font-semibold text-crayon',
+};
+
+function textOf(state: SaveState): string {
+  switch (state.kind) {
+    case 'saved':
+      return 'Saved';
+    case 'saving':
+      return 'Saving';
+    case 'offline':
+      return `Offline, ${state.editCount} ${state.editCount === 1 ? 'edit' : 'edits'} kept`;
+    case 'conflict':
+      return 'Two versions';
+    case 'refused':
+      return `Not saved: ${state.message}`;
+  }
+}

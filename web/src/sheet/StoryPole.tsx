@@ -1,0 +1,131 @@
+import { useState } from 'react';
+import { formatLength, type PoleMark, type Reader } from '@zarnel/core';
+import { placeMarks, spreadMarks } from './pole-layout.ts';
+
+type Props = {
+  readonly axis: 'across' | 'up';
+  readonly marks: readonly PoleMark[];
+  readonly toPx: (atMm: number) => number;
+  readonly lengthPx: number;
+  readonly reader: Reader;
+  readonly faceName: string;
+  /** Room taken below both poles, px. */
+  readonly raisedPx: number;
+  /** Draws the mark's line across the sheet, or none. */
+  readonly onPoint: (px: number | null) => void;
+};
+
+export const POLE_PX = { across: 56, up: 92 } as const;
+const INKS: Record<PoleMark['kind'], string> = {
+  edge: 'var(--ink-pencil)',
+  'hook-line': 'var(--ink-chalk)',
+  hole: 'var(--ink-chalk)',
+  framing: 'var(--ink-kraft)',
+};
+
+/** Room a figure takes along its pole, px. */
+const FIGURE_PX = { across: 66, up: 16 } as const;
+const TICK_PX = 7;
+const ROW_PX = 18;
+
+/** A mark on the screen: where its tick is, and where its figure, if it has room. */
+type Drawn = {
+  readonly mark: PoleMark;
+  readonly px: number;
+  readonly tick: string;
+  readonly hit: string;
+  readonly figure: { readonly x: number; readonly y: number; readonly anchor: 'middle' | 'end' } | null;
+};
+
+/** Marks that matter on the face in hand, as running dimensions from its datum. */
+export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raisedPx, onPoint }: Props) {
+  const [pointed, setPointed] = useState<PoleMark | null>(null);
+  const isAcross = axis === 'across';
+  const drawn = (isAcross ? drawAcross(marks, toPx) : drawUp(marks, toPx)).filter(
+    ({ px }) => px >= -1 && px <= lengthPx + 1,
+  );
+  const point = (next: Drawn | null) => {
+    setPointed(next?.mark ?? null);
+    onPoint(next?.px ?? null);
+  };
+  return (
+    <svg
+      className="absolute bg-bench"
+      style={
+        isAcross
+          ? {
+              left: POLE_PX.up,
+              bottom: raisedPx,
+              height: POLE_PX.across,
+              width: `calc(100% - ${POLE_PX.up}px)`,
+            }
+          : { left: 0, top: 0, width: POLE_PX.up, height: `calc(100% - ${POLE_PX.across + raisedPx}px)` }
+      }
+      role="img"
+      aria-label={`Story pole ${isAcross ? 'across' : 'up'} ${faceName}`}
+      data-testid={`pole-${axis}`}
+      onPointerLeave={() => point(null)}
+    >
+      <path
+        d={isAcross ? `M0 0.5 H${lengthPx}` : `M${POLE_PX.up - 0.5} 0 V${lengthPx}`}
+        stroke="var(--ink-pencil)"
+      />
+      {drawn.map((each) => {
+        const { mark, tick, hit, figure } = each;
+        const text = formatLength(mark.atMm, reader);
+        const isPointed = pointed === mark;
+        return (
+          <g key={`${mark.kind}${mark.atMm}`} onPointerEnter={() => point(each)}>
+            <title>{`${text}: ${mark.names.join(', ')}`}</title>
+            <path d={tick} fill="none" stroke={INKS[mark.kind]} strokeWidth={isPointed ? 3 : 1.5} />
+            <path d={hit} fill="none" stroke="transparent" strokeWidth={9} />
+            {figure !== null && (
+              <text
+                x={figure.x}
+                y={figure.y}
+                textAnchor={figure.anchor}
+                fontSize={13}
+                fontWeight={mark.kind === 'hook-line' || isPointed ? 600 : 400}
+                fill={INKS[mark.kind]}
+                className="figure"
+              >
+                {text}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      {pointed !== null && isAcross && (
+        <text x={6} y={POLE_PX.across - 4} fontSize={12} fill="var(--ink-pencil)" className="halo">
+          {pointed.names.join(', ')}
+        </text>
+      )}
+    </svg>
+  );
+}
+
+/** Figures in two rows below their marks. */
+function drawAcross(marks: readonly PoleMark[], toPx: (atMm: number) => number): Drawn[] {
+  return placeMarks(marks, toPx, FIGURE_PX.across, 2).map(({ mark, px, row }) => ({
+    mark,
+    px,
+    tick: `M${px} 0 v${row === null ? TICK_PX - 2 : TICK_PX + row * ROW_PX}`,
+    hit: `M${px} 0 v${POLE_PX.across}`,
+    figure: row === null ? null : { x: px, y: TICK_PX + 14 + row * ROW_PX, anchor: 'middle' },
+  }));
+}
+
+/** Figures beside their marks, moved apart where they crowd, each led back to its own. */
+function drawUp(marks: readonly PoleMark[], toPx: (atMm: number) => number): Drawn[] {
+  const edge = POLE_PX.up;
+  return spreadMarks(marks, toPx, FIGURE_PX.up).map(({ mark, px, labelPx }) => ({
+    mark,
+    px,
+    tick:
+      labelPx === null
+        ? `M${edge} ${px} h-${TICK_PX - 2}`
+        : `M${edge} ${px} h-${TICK_PX} L${edge - 2 * TICK_PX} ${labelPx}`,
+    hit: `M0 ${labelPx ?? px} H${edge - TICK_PX} L${edge} ${px}`,
+    figure: labelPx === null ? null : { x: edge - 2 * TICK_PX - 3, y: labelPx + 4.5, anchor: 'end' },
+  }));
+}

@@ -1,0 +1,98 @@
+import { describe, expect, jest, test } from '@jest/globals';
+import { honeyHouse, type Plan } from '@zarnel/core';
+import { Autosaver, type SaveAnswer, type SaveState } from './autosaver.ts';
+import type { Draft } from './drafts.ts';
+
+const named = (name: string): Plan => ({ ...honeyHouse(), name });
+
+function setUp(answers: SaveAnswer[]) {
+  const sent: { madeFrom: number; name: string }[] = [];
+  const states: SaveState[] = [];
+  const drafts = new Map<string, Draft>();
+  const saver = new Autosaver('job', 1, {
+    send: (_job, madeFrom, plan) => {
+      sent.push({ madeFrom, name: plan.name });
+      return Promise.resolve(answers.shift() ?? { kind: 'unreachable' });
+    },
+    drafts: {
+      read: (id) => Promise.resolve(drafts.get(id)),
+      write: (draft) => Promise.resolve(void drafts.set(draft.jobId, draft)),
+      remove: (id) => Promise.resolve(void drafts.delete(id)),
+    },
+    onState: (state) => states.push(state),
+    settleMs: 500,
+    retryMs: 3000,
+  });
+  return { saver, sent, states, drafts };
+}
+
+jest.useFakeTimers();
+
+describe('Autosaver', () => {
+  test('sends edits made close together as one save and drops the draft once it is acknowledged', async () => {
+    const { saver, sent, states, drafts } = setUp([{ kind: 'saved', revision: 2 }]);
+    saver.changed(named('A'));
+    saver.changed(named('B'));
+    await jest.advanceTimersByTimeAsync(100);
+    expect(drafts.get('job')?.plan.name).toBe('B');
+    await jest.advanceTimersByTimeAsync(500);
+    expect(sent).toEqual([{ madeFrom: 1, name: 'B' }]);
+    expect(states.at(-1)).toEqual({ kind: 'saved' });
+    expect(drafts.size).toBe(0);
+  });
+
+  test('keeps edits while the server is away, counts them, and sends the newest when it is back', async () => {
+    const { saver, sent, states, drafts } = setUp([{ kind: 'unreachable' }, { kind: 'saved', revision: 2 }]);
+    saver.changed(named('A'));
+    await jest.advanceTimersByTimeAsync(500);
+    expect(states.at(-1)).toEqual({ kind: 'offline', editCount: 1 });
+    expect(drafts.get('job')?.madeFrom).toBe(1);
+    await jest.advanceTimersByTimeAsync(3000);
+    expect(sent).toHaveLength(2);
+    expect(states.at(-1)).toEqual({ kind: 'saved' });
+    expect(drafts.size).toBe(0);
+  });
+
+  test('saves again what was edited while a save was under way, over the new revision', async () => {
+    const { saver, sent, drafts } = setUp([
+      { kind: 'saved', revision: 2 },
+      { kind: 'saved', revision: 3 },
+    ]);
+    saver.changed(named('A'));
+    const sending = saver.flush();
+    saver.changed(named('B'));
+    await sending;
+    await jest.advanceTimersByTimeAsync(500);
+    expect(sent).toEqual([
+      { madeFrom: 1, name: 'A' },
+      { madeFrom: 2, name: 'B' },
+    ]);
+    expect(drafts.size).toBe(0);
+  });
+
+  test('stops at a conflict with the draft kept, and overwrites only when told to', async () => {
+    const { saver, sent, states, drafts } = setUp([
+      { kind: 'stale', current: 5, kept: 6 },
+      { kind: 'saved', revision: 7 },
+    ]);
+    saver.changed(named('Mine'));
+    await jest.advanceTimersByTimeAsync(500);
+    expect(states.at(-1)).toEqual({ kind: 'conflict', current: 5, kept: 6 });
+    saver.changed(named('Mine, more'));
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect(sent).toHaveLength(1);
+    expect(drafts.get('job')?.plan.name).toBe('Mine, more');
+    saver.overwrite(5);
+    await jest.advanceTimersByTimeAsync(10);
+    expect(sent.at(-1)).toEqual({ madeFrom: 5, name: 'Mine, more' });
+    expect(drafts.size).toBe(0);
+  });
+
+  test('forgets the draft when the other version is taken', async () => {
+    const { saver, drafts } = setUp([{ kind: 'stale', current: 5, kept: 6 }]);
+    saver.changed(named('Mine'));
+    await jest.advanceTimersByTimeAsync(500);
+    await saver.discard();
+    expect(drafts.size).toBe(0);
+  });
+});

@@ -1,0 +1,58 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Plan } from '@zarnel/core';
+import { claimTab, openTabs } from './tab.ts';
+
+/** Edits the server has not acknowledged yet, as the plan they led to. */
+export type Draft = {
+  readonly jobId: string;
+  readonly madeFrom: number;
+  readonly plan: Plan;
+  readonly editCount: number;
+};
+
+/** Where unsent edits wait: for each job, one draft of each tab. */
+export type DraftStore = {
+  /** This tab’s draft of a job; else one that a closed or crashed tab left behind. */
+  readonly read: (jobId: string) => Promise<Draft | undefined>;
+  readonly write: (draft: Draft) => Promise<void>;
+  readonly remove: (jobId: string) => Promise<void>;
+};
+
+type Kept = Draft & { readonly tab: string };
+type Schema = DBSchema & { drafts: { key: [string, string]; value: Kept; indexes: { job: string } } };
+
+/** Drafts in the browser's own database, which outlives a crash or a closed window. */
+export function browserDrafts(): DraftStore {
+  let opened: Promise<IDBPDatabase<Schema>> | null = null;
+  let claimed: Promise<string> | null = null;
+  const database = () =>
+    (opened ??= openDB<Schema>('zarnel', 1, {
+      upgrade: (fresh) => {
+        fresh.createObjectStore('drafts', { keyPath: ['jobId', 'tab'] }).createIndex('job', 'jobId');
+      },
+    }));
+  const ownTab = () => (claimed ??= claimTab());
+
+  return {
+    read: async (jobId) => {
+      const [store, tab] = [await database(), await ownTab()];
+      const own = await store.get('drafts', [jobId, tab]);
+      if (own !== undefined) return own;
+      const alive = await openTabs();
+      const orphan = (await store.getAllFromIndex('drafts', 'job', jobId)).find(
+        (draft) => !alive.has(draft.tab),
+      );
+      if (orphan === undefined) return undefined;
+      // Taken over in one transaction, so that no second tab takes it too and none is lost on the way.
+      const work = store.transaction('drafts', 'readwrite');
+      await work.store.put({ ...orphan, tab });
+      await work.store.delete([jobId, orphan.tab]);
+      await work.done;
+      return orphan;
+    },
+    write: async (draft) => {
+      await (await database()).put('drafts', { ...draft, tab: await ownTab() });
+    },
+    remove: async (jobId) => (await database()).delete('drafts', [jobId, await ownTab()]),
+  };
+}

@@ -1,0 +1,148 @@
+import { applyEdits, applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core';
+import { evaluateInWorker } from '../workers/compute.ts';
+import { LatestOnly } from '../workers/latest-only.ts';
+import { Autosaver, type SaveState } from './autosaver.ts';
+import { browserDrafts } from './drafts.ts';
+import { planSlice } from './plan-slice.ts';
+import { readPlan, sendPlan, sendRestore, serverApi } from './server-api.ts';
+import { store } from './store.ts';
+import { viewSlice } from './view-slice.ts';
+
+const SETTLE_MS = 500;
+const RETRY_MS = 3000;
+
+const drafts = browserDrafts();
+const { actions } = planSlice;
+let saver: Autosaver | null = null;
+
+const evaluator = new LatestOnly(
+  evaluateInWorker,
+  (evaluation) => store.dispatch(actions.evaluated(evaluation)),
+  (error) => store.dispatch(actions.refused(`The checks could not run: ${String(error)}`)),
+);
+
+/** Opens a job: its newest plan, and on top of it what this browser had not sent yet. */
+export async function openJob(jobId: string): Promise<void> {
+  leaveJob();
+  const [read, draft] = await Promise.all([readPlan(jobId), drafts.read(jobId)]);
+  if (read.kind === 'plan') {
+    startSession(jobId, draft?.plan ?? read.plan, read.revision);
+    // A draft from an older revision is sent as such: the server keeps it, and says that there is a conflict.
+    if (draft !== undefined) saver?.resume(draft.plan, draft.madeFrom, draft.editCount);
+  } else if (read.kind === 'unreachable' && draft !== undefined) {
+    startSession(jobId, draft.plan, draft.madeFrom);
+    saver?.resume(draft.plan, draft.madeFrom, draft.editCount);
+  } else store.dispatch(actions.loadFailed(faultText(read)));
+}
+
+function startSession(jobId: string, plan: Plan, revision: number): void {
+  const own: Autosaver = new Autosaver(jobId, revision, {
+    send: sendPlan,
+    drafts,
+    // A job left behind may still be sending; its state is no longer on the screen.
+    onState: (state) => {
+      if (saver === own) onSaveState(state);
+    },
+    settleMs: SETTLE_MS,
+    retryMs: RETRY_MS,
+  });
+  saver = own;
+  store.dispatch(actions.opened({ jobId, plan }));
+  evaluator.ask(plan);
+}
+
+function onSaveState(state: SaveState): void {
+  store.dispatch(actions.saveStateChanged(state));
+  if (state.kind === 'saved') store.dispatch(serverApi.util.invalidateTags(['jobs', 'revisions']));
+}
+
+function faultText(read: Exclude<Awaited<ReturnType<typeof readPlan>>, { kind: 'plan' }>): string {
+  switch (read.kind) {
+    case 'missing':
+      return 'There is no such job.';
+    case 'unreachable':
+      return 'The server cannot be reached. Nothing was lost; try again shortly.';
+    case 'refused':
+      return read.message;
+  }
+}
+
+export function leaveJob(): void {
+  // Unsent edits stay in the draft store; one more try is made to send them.
+  void saver?.flush();
+  saver = null;
+  evaluator.cancel();
+  store.dispatch(actions.closed());
+  store.dispatch(viewSlice.actions.jobLeft());
+}
+
+/** Makes edits as one step that can be undone. A refused edit changes nothing and says why at the top of the page. */
+export function makeEdits(edits: readonly PlanEdit[]): boolean {
+  const refused = tryEdits(edits);
+  if (refused !== null) store.dispatch(actions.refused(refused));
+  return refused === null;
+}
+
+/** The same for a field, which says itself why an edit was refused. Null when it was made. */
+export function tryEdits(edits: readonly PlanEdit[]): string | null {
+  const { plan } = store.getState().plan;
+  if (plan === null) return 'No job is open.';
+  const applied = applyEdits(plan, edits);
+  if (!applied.ok) return applied.fault.message;
+  store.dispatch(actions.edited(applied.value));
+  planChanged(applied.value.plan);
+  return null;
+}
+
+/** The same for an edit that the core worked out, or could not. */
+export function tryResult(edit: Result<PlanEdit, string>): string | null {
+  return edit.ok ? tryEdits([edit.value]) : edit.fault;
+}
+
+export function undo(): void {
+  const { plan, undo: steps } = store.getState().plan;
+  const last = steps.at(-1);
+  if (plan === null || last === undefined) return;
+  const before = applyPlanPatches(plan, last.inverse);
+  store.dispatch(actions.undone(before));
+  planChanged(before);
+}
+
+export function redo(): void {
+  const { plan, redo: steps } = store.getState().plan;
+  const last = steps.at(-1);
+  if (plan === null || last === undefined) return;
+  const after = applyPlanPatches(plan, last.patches);
+  store.dispatch(actions.redone(after));
+  planChanged(after);
+}
+
+function planChanged(plan: Plan): void {
+  saver?.changed(plan);
+  evaluator.ask(plan);
+}
+
+/** After a conflict: what is here becomes the newest revision; the other stays in the history. */
+export function keepMine(current: number): void {
+  saver?.overwrite(current);
+}
+
+/** After a conflict: the server's newest plan is taken; what was here stays in the history. */
+export async function takeTheirs(jobId: string): Promise<void> {
+  await saver?.discard();
+  saver = null;
+  await openJob(jobId);
+}
+
+/** Brings an older revision back as a new one. Says why not, or null. */
+export async function restoreRevision(jobId: string, revision: number): Promise<string | null> {
+  await saver?.flush();
+  if (store.getState().plan.save.kind !== 'saved')
+    return 'Your edits are not saved yet; try again when they are.';
+  const current = await readPlan(jobId);
+  if (current.kind !== 'plan') return 'The server cannot be reached just now.';
+  const answer = await sendRestore(jobId, current.revision, revision);
+  if (answer.kind !== 'saved') return 'Someone saved in between; look at the list again.';
+  await openJob(jobId);
+  return null;
+}

@@ -1,0 +1,58 @@
+import { describe, expect, test } from '@jest/globals';
+import { applyEdit, applyPlanPatches, honeyHouse, type AppliedEdit, type Plan } from '@zarnel/core';
+import { planSlice } from './plan-slice.ts';
+
+const { actions, reducer } = planSlice;
+
+function renamed(plan: Plan, name: string): AppliedEdit {
+  const applied = applyEdit(plan, { kind: 'rename-plan', name });
+  if (!applied.ok) throw new Error(applied.fault.message);
+  return applied.value;
+}
+
+function opened() {
+  return reducer(undefined, actions.opened({ jobId: 'j', plan: honeyHouse() }));
+}
+
+describe('planSlice', () => {
+  test('keeps the history of edits and drops what could be redone once a new edit is made', () => {
+    let state = opened();
+    const first = renamed(honeyHouse(), 'A');
+    state = reducer(state, actions.edited(first));
+    const second = renamed(first.plan, 'B');
+    state = reducer(state, actions.edited(second));
+    expect(state.undo).toHaveLength(2);
+
+    const last = state.undo.at(-1);
+    if (last === undefined) throw new Error('no history');
+    state = reducer(state, actions.undone(applyPlanPatches(second.plan, last.inverse)));
+    expect([state.plan?.name, state.undo.length, state.redo.length]).toEqual(['A', 1, 1]);
+
+    const again = state.redo.at(-1);
+    if (again === undefined) throw new Error('nothing to redo');
+    state = reducer(state, actions.redone(applyPlanPatches(first.plan, again.patches)));
+    expect([state.plan?.name, state.undo.length, state.redo.length]).toEqual(['B', 2, 0]);
+
+    state = reducer(state, actions.undone(first.plan));
+    state = reducer(state, actions.edited(renamed(first.plan, 'C')));
+    expect([state.plan?.name, state.undo.length, state.redo.length]).toEqual(['C', 2, 0]);
+  });
+
+  test('forgets the last refusal at the next edit that is made', () => {
+    let state = reducer(opened(), actions.refused('There is no gear “x”.'));
+    expect(state.refusal).toBe('There is no gear “x”.');
+    state = reducer(state, actions.edited(renamed(honeyHouse(), 'A')));
+    expect(state.refusal).toBeNull();
+  });
+
+  test('starts clean for another job', () => {
+    const state = reducer(opened(), actions.edited(renamed(honeyHouse(), 'A')));
+    expect(reducer(state, actions.opened({ jobId: 'k', plan: honeyHouse() }))).toMatchObject({
+      jobId: 'k',
+      undo: [],
+      redo: [],
+    });
+    expect(reducer(state, actions.closed()).plan).toBeNull();
+    expect(reducer(state, actions.loadFailed('Gone.'))).toMatchObject({ plan: null, loadFault: 'Gone.' });
+  });
+});

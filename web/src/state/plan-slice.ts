@@ -1,0 +1,81 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { AppliedEdit, Evaluation, Plan } from '@zarnel/core';
+import type { SaveState } from './autosaver.ts';
+
+type Change = Pick<AppliedEdit, 'patches' | 'inverse'>;
+
+export type PlanState = {
+  readonly jobId: string | null;
+  readonly plan: Plan | null;
+  readonly undo: readonly Change[];
+  readonly redo: readonly Change[];
+  readonly save: SaveState;
+  /** The newest finished evaluation; it may lag behind the plan by a moment. */
+  readonly evaluation: Evaluation | null;
+  /** Why the last edit was not made. */
+  readonly refusal: string | null;
+  readonly loadFault: string | null;
+};
+
+const closed: PlanState = {
+  jobId: null,
+  plan: null,
+  undo: [],
+  redo: [],
+  save: { kind: 'saved' },
+  evaluation: null,
+  refusal: null,
+  loadFault: null,
+};
+
+/** The open job: its document, its history as patches, and what was computed from it. */
+export const planSlice = createSlice({
+  name: 'plan',
+  initialState: closed,
+  // Whole values are put in place; no reducer walks into the document.
+  reducers: {
+    closed: () => closed,
+    opened: (_, { payload }: PayloadAction<{ jobId: string; plan: Plan }>): PlanState => ({
+      ...closed,
+      ...payload,
+    }),
+    loadFailed: (_, { payload }: PayloadAction<string>): PlanState => ({ ...closed, loadFault: payload }),
+    edited: (state, { payload: { plan, patches, inverse } }: PayloadAction<AppliedEdit>): PlanState => ({
+      ...(state as PlanState),
+      plan,
+      undo: [...state.undo, { patches, inverse }] as Change[],
+      redo: [],
+      refusal: null,
+    }),
+    undone: (state, { payload }: PayloadAction<Plan>): PlanState => {
+      const { undo, redo } = state as PlanState;
+      return {
+        ...(state as PlanState),
+        plan: payload,
+        undo: undo.slice(0, -1),
+        redo: [...redo, ...undo.slice(-1)],
+      };
+    },
+    redone: (state, { payload }: PayloadAction<Plan>): PlanState => {
+      const { undo, redo } = state as PlanState;
+      return {
+        ...(state as PlanState),
+        plan: payload,
+        redo: redo.slice(0, -1),
+        undo: [...undo, ...redo.slice(-1)],
+      };
+    },
+    refused: (state, { payload }: PayloadAction<string | null>): PlanState => ({
+      ...(state as PlanState),
+      refusal: payload,
+    }),
+    saveStateChanged: (state, { payload }: PayloadAction<SaveState>): PlanState => ({
+      ...(state as PlanState),
+      save: payload,
+    }),
+    evaluated: (state, { payload }: PayloadAction<Evaluation>): PlanState => ({
+      ...(state as PlanState),
+      evaluation: payload,
+    }),
+  },
+});

@@ -1,0 +1,24 @@
+import { METRIC_READER } from '@zarnel/core';
+import type { ViewState } from './view-slice.ts';
+
+const KEY = 'zarnel-preferences';
+
+/** What one person prefers, kept in this browser. Unreadable preferences are no preferences. */
+export function readPreferences(storage: Pick<Storage, 'getItem'>): Partial<ViewState> {
+  const text = storage.getItem(KEY) ?? '';
+  const system = /"system":"(inch|metric)"/u.exec(text)?.[1];
+  const theme = /"theme":"(day|night)"/u.exec(text)?.[1];
+  const person = /"person":("(?:[^"\\]|\\.)*")/u.exec(text)?.[1];
+  return {
+    ...(system === 'metric' ? { reader: METRIC_READER } : {}),
+    ...(theme === 'night' ? { theme } : {}),
+    ...(person === undefined ? {} : { person: JSON.parse(person) as string }),
+  };
+}
+
+export function writePreferences(
+  storage: Pick<Storage, 'setItem'>,
+  { reader, theme, person }: ViewState,
+): void {
+  storage.setItem(KEY, JSON.stringify({ system: reader.system, theme, person }));
+}

@@ -1,0 +1,30 @@
+import { readingListSchema, type ReadingList } from '@zarnel/core';
+import { serverApi } from './server-api.ts';
+
+/** Readings of a job. New ones go through the outbox, so that none is lost on the way. */
+const readingApi = serverApi.enhanceEndpoints({ addTagTypes: ['readings'] }).injectEndpoints({
+  endpoints: (build) => ({
+    readings: build.query<ReadingList, string>({
+      query: (jobId) => `jobs/${jobId}/readings?limit=5000`,
+      transformResponse: (raw) => readingListSchema.parse(raw),
+      providesTags: ['readings'],
+    }),
+    strikeReading: build.mutation<
+      null,
+      { readonly jobId: string; readonly id: string; readonly reason: string | null }
+    >({
+      query: ({ jobId, id, reason }) => ({
+        url: `jobs/${jobId}/readings/${id}/strike`,
+        method: 'POST',
+        body: { reason },
+      }),
+      invalidatesTags: ['readings'],
+    }),
+  }),
+});
+
+export const { useReadingsQuery, useStrikeReadingMutation } = readingApi;
+
+export function refreshReadings() {
+  return readingApi.util.invalidateTags(['readings']);
+}

@@ -1,0 +1,126 @@
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import {
+  jobListSchema,
+  jobSummarySchema,
+  openPlan,
+  problemSchema,
+  revisionListSchema,
+  savedSchema,
+  type JobList,
+  type JobSummary,
+  type Plan,
+  type RevisionList,
+} from '@zarnel/core';
+import type { SaveAnswer } from './autosaver.ts';
+
+type NewJob = Pick<Plan, 'name' | 'codeBasis'> &
+  Pick<Plan['site'], 'setting'> & { readonly meanMaxTempC: number };
+
+/** The server's jobs. Answers go through the schemas the server used. */
+export const serverApi = createApi({
+  reducerPath: 'server',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
+  tagTypes: ['jobs', 'revisions'],
+  endpoints: (build) => ({
+    jobs: build.query<JobList, { archived: boolean }>({
+      query: ({ archived }) => `jobs?archived=${archived}`,
+      transformResponse: (raw) => jobListSchema.parse(raw),
+      providesTags: ['jobs'],
+    }),
+    revisions: build.query<RevisionList, string>({
+      query: (id) => `jobs/${id}/revisions`,
+      transformResponse: (raw) => revisionListSchema.parse(raw),
+      providesTags: ['revisions'],
+      keepUnusedDataFor: 0,
+    }),
+    createJob: build.mutation<JobSummary, NewJob>({
+      query: (body) => ({ url: 'jobs', method: 'POST', body }),
+      transformResponse: (raw) => jobSummarySchema.parse(raw),
+      invalidatesTags: ['jobs'],
+    }),
+    importJob: build.mutation<JobSummary, Plan>({
+      query: (body) => ({ url: 'jobs/import', method: 'POST', body }),
+      transformResponse: (raw) => jobSummarySchema.parse(raw),
+      invalidatesTags: ['jobs'],
+    }),
+    copyJob: build.mutation<JobSummary, string>({
+      query: (id) => ({ url: `jobs/${id}/copy`, method: 'POST' }),
+      transformResponse: (raw) => jobSummarySchema.parse(raw),
+      invalidatesTags: ['jobs'],
+    }),
+    patchJob: build.mutation<JobSummary, { id: string; name?: string; archived?: boolean }>({
+      query: ({ id, ...body }) => ({ url: `jobs/${id}`, method: 'PATCH', body }),
+      transformResponse: (raw) => jobSummarySchema.parse(raw),
+      invalidatesTags: ['jobs'],
+    }),
+  }),
+});
+
+export const {
+  useJobsQuery,
+  useRevisionsQuery,
+  useCreateJobMutation,
+  useImportJobMutation,
+  useCopyJobMutation,
+  usePatchJobMutation,
+} = serverApi;
+
+export type ReadPlan =
+  | { readonly kind: 'plan'; readonly plan: Plan; readonly revision: number }
+  | { readonly kind: 'missing' }
+  | { readonly kind: 'unreachable' }
+  | { readonly kind: 'refused'; readonly message: string };
+
+/** Reads a job's plan, the newest or a revision, with the revision it is. */
+export async function readPlan(jobId: string, revision?: number): Promise<ReadPlan> {
+  const path = revision === undefined ? 'plan' : `revisions/${revision}`;
+  const response = await tryFetch(`/api/jobs/${jobId}/${path}`);
+  if (response === null || response.status >= 500) return { kind: 'unreachable' };
+  if (response.status === 404) return { kind: 'missing' };
+  const opened = openPlan(await response.json());
+  if (!opened.ok) return { kind: 'refused', message: opened.fault[0]?.message ?? 'The plan does not open.' };
+  return {
+    kind: 'plan',
+    plan: opened.value,
+    revision: Number(response.headers.get('ETag')?.replaceAll(/\D/gu, '')),
+  };
+}
+
+/** Sends a plan made from a revision. Never throws: what went wrong is in the answer. */
+export function sendPlan(jobId: string, madeFrom: number, plan: Plan): Promise<SaveAnswer> {
+  return sendOver(`/api/jobs/${jobId}/plan`, 'PUT', madeFrom, plan);
+}
+
+/** Makes an older revision the newest again. */
+export function sendRestore(jobId: string, madeFrom: number, revision: number): Promise<SaveAnswer> {
+  return sendOver(`/api/jobs/${jobId}/restore`, 'POST', madeFrom, { revision });
+}
+
+async function sendOver(
+  url: string,
+  method: string,
+  madeFrom: number,
+  content: unknown,
+): Promise<SaveAnswer> {
+  const headers = { 'Content-Type': 'application/json', 'If-Match': `"${madeFrom}"` };
+  const response = await tryFetch(url, { method, headers, body: JSON.stringify(content) });
+  if (response === null || response.status >= 500) return { kind: 'unreachable' };
+  const body: unknown = await response.json().catch(() => null);
+  if (response.ok) return { kind: 'saved', revision: savedSchema.parse(body).revision };
+  const problem = problemSchema.safeParse(body);
+  const { current, kept, detail } = problem.success ? problem.data : {};
+  if (response.status === 412 && current !== undefined && kept !== undefined) {
+    return { kind: 'stale', current, kept };
+  }
+  return { kind: 'refused', message: detail ?? `The server refused the save (${response.status}).` };
+}
+
+/** A network that is down and a request that failed to leave are the same to us: try again later. */
+async function tryFetch(url: string, init?: RequestInit): Promise<Response | null> {
+  try {
+    return await fetch(url, { ...init, cache: 'no-store' });
+  } catch (error) {
+    if (error instanceof TypeError) return null;
+    throw error;
+  }
+}

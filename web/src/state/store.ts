@@ -1,0 +1,35 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { useDispatch, useSelector } from 'react-redux';
+import { planSlice } from './plan-slice.ts';
+import { readPreferences, writePreferences } from './preferences.ts';
+import { serverApi } from './server-api.ts';
+import { viewSlice } from './view-slice.ts';
+
+/** The development checks walk the whole state at each dispatch; the document is left out of them. */
+const ignored = { ignoredPaths: ['plan'] };
+
+export const store = configureStore({
+  reducer: {
+    [planSlice.name]: planSlice.reducer,
+    [viewSlice.name]: viewSlice.reducer,
+    [serverApi.reducerPath]: serverApi.reducer,
+  },
+  preloadedState: { view: { ...viewSlice.getInitialState(), ...readPreferences(localStorage) } },
+  middleware: (getDefault) =>
+    getDefault({
+      immutableCheck: ignored,
+      serializableCheck: { ...ignored, ignoreActions: true },
+    }).concat(serverApi.middleware),
+});
+
+export type AppState = ReturnType<typeof store.getState>;
+export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
+export const useAppSelector = useSelector.withTypes<AppState>();
+
+let kept = store.getState().view;
+store.subscribe(() => {
+  const { view } = store.getState();
+  if (view.reader === kept.reader && view.theme === kept.theme && view.person === kept.person) return;
+  kept = view;
+  writePreferences(localStorage, view);
+});

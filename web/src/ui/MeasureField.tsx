@@ -1,0 +1,23 @@
+import { measureText, parseMeasure, type MeasureKind, type Reader } from '@zarnel/core';
+import { TypedField } from './TypedField.tsx';
+
+type Props = {
+  readonly label: string;
+  readonly kind: MeasureKind;
+  readonly value: number;
+  readonly reader: Reader;
+  /** Takes the typed measure. Returns why it cannot be, or null. */
+  readonly onCommit: (value: number) => string | null;
+};
+
+/** A load, a speed, a height or a mass in the reader’s unit; the other unit is taken too. */
+export function MeasureField({ label, kind, value, reader, onCommit }: Props) {
+  return (
+    <TypedField
+      label={label}
+      shown={measureText(value, kind, reader)}
+      parse={(text) => parseMeasure(text, kind, reader)}
+      onCommit={onCommit}
+    />
+  );
+}

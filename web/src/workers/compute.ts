@@ -1,0 +1,23 @@
+import { wrap, type Remote } from 'comlink';
+import type { Evaluation, GearOffer, Plan, Result } from '@zarnel/core';
+import type { Compute } from './compute.worker.ts';
+
+let remote: Remote<Compute> | null = null;
+
+/** Checks, routes and hole schedule of a plan, computed off the main thread. */
+export async function evaluateInWorker(plan: Plan): Promise<Evaluation> {
+  return computer().evaluate(plan);
+}
+
+/** A gear file read off the main thread: ten thousand rows take a while. */
+export async function readGearInWorker(
+  text: string,
+  kind: 'json' | 'csv',
+): Promise<Result<GearOffer, string>> {
+  return computer().readGear(text, kind);
+}
+
+function computer(): Remote<Compute> {
+  remote ??= wrap<Compute>(new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' }));
+  return remote;
+}
