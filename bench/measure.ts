@@ -1,0 +1,27 @@
+/** Runs both sides in turn until each has had its time, so that both see the same machine. Seconds for one run. */
+export function sideBySide(
+  ours: () => unknown,
+  theirs: () => unknown,
+  forMs = 1500,
+): { readonly oursS: number; readonly theirsS: number } {
+  ours();
+  theirs();
+  const times = { ours: [] as number[], theirs: [] as number[] };
+  const end = performance.now() + 2 * forMs;
+  while (performance.now() < end || times.ours.length < 5) {
+    times.ours.push(timed(ours));
+    times.theirs.push(timed(theirs));
+  }
+  return { oursS: median(times.ours), theirsS: median(times.theirs) };
+}
+
+function timed(run: () => unknown): number {
+  const start = performance.now();
+  run();
+  return (performance.now() - start) / 1000;
+}
+
+function median(values: number[]): number {
+  const sorted = values.sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] ?? 0;
+}

@@ -1,0 +1,52 @@
+import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import { honeyHouse, jobSummarySchema, openPlan, writePlan, type Plan } from '@zarnel/core';
+
+/** A job of one test's own, from the demo. Gives its id. */
+export async function importDemo(request: APIRequestContext, name: string): Promise<string> {
+  const answer = await request.post('/api/jobs/import', {
+    data: writePlan({ ...honeyHouse(), name }),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  expect(answer.status()).toBe(201);
+  return jobSummarySchema.parse(await answer.json()).id;
+}
+
+export async function openJob(page: Page, id: string, step = 'mount'): Promise<void> {
+  await page.goto(`/jobs/${id}/${step}`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  // The first check has come back from the worker.
+  await expect(page.getByText('Checking …')).toHaveCount(0);
+  // Lines of another height would move what is measured.
+  await page.evaluate(() => document.fonts.ready.then(() => true));
+}
+
+/** What the server holds. */
+export async function savedPlan(request: APIRequestContext, id: string): Promise<Plan> {
+  const opened = openPlan(await (await request.get(`/api/jobs/${id}/plan`)).json());
+  if (!opened.ok) throw new Error(opened.fault[0]?.message);
+  return opened.value;
+}
+
+export async function expectSaved(page: Page): Promise<void> {
+  await expect(page.getByTestId('save-state')).toHaveText('Saved');
+}
+
+/** Drags from the middle of something by a number of pixels, with enough moves for the page to follow. */
+export async function dragBy(page: Page, thing: Locator, dx: number, dy: number, hold?: () => Promise<void>) {
+  const box = await thing.boundingBox();
+  if (box === null) throw new Error('It is not on the screen.');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let step = 1; step <= 10; step++) await page.mouse.move(x + (dx * step) / 10, y + (dy * step) / 10);
+  if (hold !== undefined) await hold();
+  await page.mouse.up();
+}
+
+export function bench(page: Page): Locator {
+  return page.getByRole('complementary', { name: 'Bench' });
+}
+
+export function gear(page: Page, id: string): Locator {
+  return page.locator(`[data-gear="${id}"]`);
+}

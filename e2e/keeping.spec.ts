@@ -1,0 +1,182 @@
+import { expect, test } from '@playwright/test';
+import { honeyHouse, writePlan, type Plan } from '@zarnel/core';
+import { bench, expectSaved, gear, importDemo, openJob, savedPlan } from './job.ts';
+
+test('the demo is there from the start', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Hollowmere honey house', exact: true })).toBeVisible();
+});
+
+test('finds everything again after a reload', async ({ page, request }) => {
+  const id = await importDemo(request, 'Reload');
+  await openJob(page, id);
+  await gear(page, 'inverter-a').click();
+  const field = bench(page).getByLabel('Centre, right of datum');
+  await field.fill('31');
+  await field.press('Enter');
+  await expectSaved(page);
+  await page.reload();
+  await gear(page, 'inverter-a').click();
+  await expect(field).toHaveValue('31″');
+});
+
+test('keeps edits while the server is out of reach, through a reload, and sends them when it is back', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Offline');
+  await openJob(page, id);
+  let isAway = true;
+  // What the server answers when its database is gone.
+  await page.route('**/api/jobs/*/plan', async (route) => {
+    if (isAway && route.request().method() === 'PUT') {
+      await route.fulfill({
+        status: 503,
+        contentType: 'application/problem+json',
+        body: '{"type":"about:blank","title":"The database cannot be reached","status":503}',
+      });
+    } else await route.continue();
+  });
+  await bench(page).getByRole('button', { name: 'Move Inverter B 1″ to the right' }).click();
+  await gear(page, 'inverter-a').click();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(page.getByTestId('save-state')).toHaveText('Offline, 2 edits kept');
+  await page.reload();
+  await expect(page.getByTestId('save-state')).toHaveText('Offline, 2 edits kept');
+  expect((await savedPlan(request, id)).placements).toEqual(honeyHouse().placements);
+  isAway = false;
+  await expectSaved(page);
+  const plan = await savedPlan(request, id);
+  expect((plan.placements.find((p) => p.id === 'inverter-b')?.xMm ?? 0) / 25.4).toBeCloseTo(58.5, 6);
+  expect((plan.placements.find((p) => p.id === 'inverter-a')?.xMm ?? 0) / 25.4).toBeCloseTo(31, 6);
+});
+
+test('keeps the unsent edits of two tabs apart, and loses neither when both are closed', async ({
+  context,
+  request,
+}) => {
+  const id = await importDemo(request, 'Two tabs');
+  let isAway = true;
+  await context.route('**/api/jobs/*/plan', async (route) => {
+    if (isAway && route.request().method() === 'PUT') await route.fulfill({ status: 503, body: '{}' });
+    else await route.continue();
+  });
+  const open = async () => {
+    const tab = await context.newPage();
+    await openJob(tab, id);
+    return tab;
+  };
+  const [first, second] = [await open(), await open()];
+  await bench(first).getByRole('button', { name: 'Move Inverter B 1″ to the right' }).click();
+  await gear(second, 'disconnect').click();
+  await second.keyboard.press('Shift+ArrowRight');
+  for (const tab of [first, second]) {
+    await expect(tab.getByTestId('save-state')).toHaveText('Offline, 1 edit kept');
+    await tab.close();
+  }
+
+  // Two new tabs take over one draft each; one is saved, the other is shown as a second version.
+  const third = await open();
+  const fourth = await open();
+  isAway = false;
+  const states = async () =>
+    (await Promise.all([third, fourth].map((tab) => tab.getByTestId('save-state').textContent()))).sort();
+  await expect.poll(states, { timeout: 15_000 }).toEqual(['Saved', 'Two versions']);
+  const { revisions } = (await (await request.get(`/api/jobs/${id}/revisions`)).json()) as {
+    revisions: { number: number; kind: string }[];
+  };
+  expect(revisions.map(({ kind }) => kind).sort()).toEqual(['conflict', 'save', 'save']);
+  const kept = await Promise.all(
+    revisions
+      .filter(({ number }) => number > 1)
+      .map(
+        async ({ number }) =>
+          (await (await request.get(`/api/jobs/${id}/revisions/${number}`)).json()) as Plan,
+      ),
+  );
+  const xOf = (plan: Plan, item: string) =>
+    Math.round((plan.placements.find((p) => p.id === item)?.xMm ?? 0) / 2.54) / 10;
+  expect(kept.map((plan) => [xOf(plan, 'inverter-b'), xOf(plan, 'disconnect')]).sort()).toEqual([
+    [57.5, 97],
+    [58.5, 96],
+  ]);
+});
+
+test('shows both versions when someone saved first, and loses neither', async ({ page, request }) => {
+  const id = await importDemo(request, 'Two versions');
+  await openJob(page, id);
+  const theirs = {
+    ...honeyHouse(),
+    name: 'Two versions',
+    site: { ...honeyHouse().site, conditions: { ...honeyHouse().site.conditions, meanMaxTempC: 30 } },
+  };
+  const put = await request.put(`/api/jobs/${id}/plan`, {
+    data: writePlan(theirs),
+    headers: { 'Content-Type': 'application/json', 'If-Match': '"1"' },
+  });
+  expect(put.status()).toBe(200);
+  await bench(page).getByRole('button', { name: 'Move Inverter B 1″ to the right' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Someone else saved this job first' });
+  await expect(dialog).toContainText('Their version is revision 2; yours is kept as revision 3');
+  await expect(dialog).toContainText('Gear Inverter B');
+  await expect(dialog).toContainText('Site conditions');
+  await dialog.getByRole('button', { name: 'Take theirs', exact: true }).click();
+  await expectSaved(page);
+  expect((await savedPlan(request, id)).site.conditions.meanMaxTempC).toBe(30);
+
+  await page.getByRole('button', { name: 'Revisions' }).click();
+  const rows = page.getByRole('dialog').getByRole('listitem');
+  await expect(rows.first()).toContainText('3, kept beside');
+  await rows.first().getByRole('button', { name: 'Bring back' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(bench(page)).toContainText('Nothing to clear at this step');
+  const plan = await savedPlan(request, id);
+  expect((plan.placements.find((p) => p.id === 'inverter-b')?.xMm ?? 0) / 25.4).toBeCloseTo(58.5, 6);
+});
+
+test('refuses a file that is not a plan, naming what and where, and changes nothing', async ({ page }) => {
+  await page.goto('/jobs');
+  await expect(page.getByRole('link', { name: 'Hollowmere honey house', exact: true })).toBeVisible();
+  const before = await page.getByRole('listitem').count();
+  const tries: [string, string, string][] = [
+    ['broken.json', '{ "format": ', 'The file is not JSON'],
+    ['other.json', '{"type":"FeatureCollection"}', 'This is not a Zarnel plan'],
+    ['newer.json', JSON.stringify({ ...honeyHouse(), formatVersion: 9 }), 'formatVersion'],
+    ['dangling.json', JSON.stringify({ ...honeyHouse(), rootFace: 'gone' }), 'rootFace'],
+  ];
+  for (const [name, text, message] of tries) {
+    await page
+      .getByLabel('Job file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+    const dialog = page.getByRole('dialog', { name: `${name} was not imported` });
+    await expect(dialog).toContainText(message);
+    await dialog.getByRole('button', { name: 'Close' }).click();
+  }
+  await page.reload();
+  await expect(page.getByRole('listitem')).toHaveCount(before);
+});
+
+test('makes, renames, copies and archives a job', async ({ page }) => {
+  await page.goto('/jobs');
+  await page.getByRole('button', { name: 'New job' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New job' });
+  await dialog.getByRole('button', { name: 'Make the job' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('name must not be empty');
+  await dialog.getByLabel('Name').fill('Pump shed');
+  await dialog.getByRole('combobox', { name: 'Code basis' }).click();
+  await page.getByRole('option', { name: 'IEC 60364 and companions' }).click();
+  await dialog.getByRole('button', { name: 'Make the job' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Pump shed');
+  await page.getByRole('link', { name: 'All jobs' }).click();
+
+  const row = (name: string) => page.locator(`[data-job="${name}"]`);
+  await row('Pump shed').getByRole('button', { name: 'Rename' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Pump house');
+  await page.getByRole('dialog').getByRole('button', { name: 'Rename' }).click();
+  await row('Pump house').getByRole('button', { name: 'Copy' }).click();
+  await expect(row('Pump house (copy)')).toBeVisible();
+  await row('Pump house (copy)').getByRole('button', { name: 'Archive' }).click();
+  await expect(row('Pump house (copy)')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show archived jobs' }).click();
+  await expect(row('Pump house (copy)')).toBeVisible();
+});

@@ -1,0 +1,121 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { openPlanText } from '@zarnel/core';
+import { bench, dragBy, expectSaved, importDemo, openJob, savedPlan } from './job.ts';
+
+const INCH = 25.4;
+
+test('drags the hole off the truss while the run follows, and the sheets follow both sides', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Drag the hole');
+  await openJob(page, id, 'route');
+  await expect(bench(page).locator('[data-check="seal.framing"]')).toContainText(
+    'from the centre of one of the trusses',
+  );
+  const pathOf = () =>
+    page
+      .locator('[data-run="array-run"] path')
+      .evaluateAll((paths) => paths.map((path) => path.getAttribute('d')).join());
+  const before = await pathOf();
+  const hole = page.locator('[data-pass="roof-hole"][data-on="roof-underside"]');
+  await dragBy(page, hole, -14, 0, async () => {
+    await expect.poll(pathOf).not.toBe(before);
+  });
+  await expect(bench(page).locator('[data-check="seal.framing"]')).toHaveCount(0);
+
+  const across = bench(page).getByLabel('Right of datum');
+  await across.fill('90');
+  await across.press('Enter');
+  await expectSaved(page);
+  const [pass] = (await savedPlan(request, id)).passes;
+  expect((pass?.xMm ?? 0) / INCH).toBeCloseTo(90, 6);
+  // 14 ft across: the same hole is 168 − 90 from the other side’s datum.
+  await expect(bench(page)).toContainText('78″');
+
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: /Pack/ }).click();
+  const under = page.getByRole('article', { name: /South slope, underside/ });
+  const top = page.getByRole('article', { name: /South slope, top/ });
+  await expect(under.getByRole('row', { name: /Roof hole/ })).toContainText('90″');
+  await expect(top.getByRole('row', { name: /Roof hole/ })).toContainText('78″');
+  await expect(top).toContainText('Mirrored: for this side only');
+  await expect(top).toContainText('Fall from roof and ladder');
+});
+
+test('reads the drill sheet: bracket line, wireway holes from above and mirrored from below', async ({
+  page,
+  request,
+}) => {
+  await openJob(page, await importDemo(request, 'Drill sheet'), 'pack');
+  const wall = page.getByRole('article', { name: /Plant room wall/ });
+  await expect(wall.getByRole('row', { name: /Inverter A, bracket left/ })).toContainText('63 7⁄8″');
+  const above = page.getByRole('article', { name: /Wireway, top, seen from above/ });
+  await expect(above.getByRole('row', { name: /Inverter A, dc/ })).toContainText('20 3⁄4″');
+  await expect(above.getByRole('row', { name: /Inverter A, dc/ })).toContainText('1 1⁄8″ hole saw');
+  const below = page.getByRole('article', { name: /Wireway, top, seen from below/ });
+  await expect(below.getByRole('row', { name: /Inverter A, dc/ })).toContainText('99 1⁄4″');
+
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    bench(page).getByRole('button', { name: 'Holes as CSV' }).click(),
+  ]);
+  const csv = readFileSync(await download.path(), 'utf8');
+  expect(csv.split('\r\n')[0]).toContain('x_mm,y_mm,x_mark,y_mark');
+  expect(csv).toContain('527.050');
+
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Steps of the job' })).toBeHidden();
+  await expect(bench(page)).toBeHidden();
+  await expect(above).toBeVisible();
+});
+
+test('exports what is on the screen and imports it as a job of its own', async ({ page, request }) => {
+  const id = await importDemo(request, 'There and back');
+  await openJob(page, id);
+  await bench(page).getByRole('button', { name: 'Move Inverter B 1″ to the right' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('there-and-back.zarnel.json');
+  const path = await download.path();
+  const text = readFileSync(path, 'utf8');
+  expect(openPlanText(text).ok).toBe(true);
+
+  await page.getByRole('link', { name: 'All jobs' }).click();
+  await page.getByLabel('Job file').setInputFiles({
+    name: 'there-and-back.zarnel.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  });
+  await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]+\/mount$/);
+  expect(page.url()).not.toContain(id);
+  await expect(bench(page)).toContainText('Nothing to clear at this step');
+});
+
+test('takes the cable through by a new hole and a new run', async ({ page, request }) => {
+  const id = await importDemo(request, 'New run');
+  await openJob(page, id, 'route');
+  await page.locator('[data-pass="roof-hole"][data-on="roof-underside"]').click();
+  await bench(page).getByRole('button', { name: 'Take the hole out' }).click();
+  await expect(bench(page).locator('[data-check="route.way"]')).toContainText('there is no sealed hole yet');
+  await bench(page).getByRole('button', { name: 'Add a sealed hole on South slope, underside' }).click();
+  await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Hole 1');
+  await page.keyboard.press('Escape');
+  await expect(bench(page).locator('[data-check="route.way"]')).toHaveCount(0);
+  await expect(bench(page).getByText('Length to cut')).toBeVisible();
+
+  await bench(page).getByRole('button', { name: 'Remove the run' }).click();
+  await expect(bench(page)).toContainText('No cable yet');
+  await bench(page).getByText('Add a run', { exact: true }).click();
+  await bench(page).getByRole('combobox', { name: 'From' }).click();
+  await page.getByRole('option', { name: 'DC disconnect: top' }).click();
+  await bench(page).getByRole('combobox', { name: 'To' }).click();
+  await page.getByRole('option', { name: 'Array junction box: bottom' }).click();
+  await bench(page).getByRole('button', { name: 'Add the run' }).click();
+  await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Run 1');
+  await expect(bench(page).getByText('Length to cut')).toBeVisible();
+  await expect(page.locator('[data-run="run-1"] path').first()).toBeAttached();
+});
