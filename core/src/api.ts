@@ -103,6 +103,9 @@ export const gearVersionsSchema = z.strictObject({
 });
 export const patchGearSchema = z.strictObject({ archived: z.boolean() });
 
+/** Who took a reading, at most. */
+export const MOST_TAKER_CHARACTERS = 80;
+
 const readingBase = {
   /** Made where the reading is taken, so that sending it twice keeps it once. */
   id: z.uuid(),
@@ -112,7 +115,7 @@ const readingBase = {
   unit: z.enum(['mm', 'deg']),
   instrument: z.enum(['laser', 'level', 'typed']),
   takenAt: z.iso.datetime(),
-  takenBy: z.string().trim().min(1, 'must name who took it').max(80),
+  takenBy: z.string().trim().min(1, 'must name who took it').max(MOST_TAKER_CHARACTERS),
   note: z.string().max(500),
 } as const;
 

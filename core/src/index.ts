@@ -44,7 +44,7 @@ export {
   stepMm,
   type Reader,
 } from './quantity/format.ts';
-export { parseLength, unitInMm, type LengthFault } from './quantity/parse-length.ts';
+export { parseLength, unitInMm, type LengthFault, type LengthUnit } from './quantity/parse-length.ts';
 export { measureText, parseMeasure, type MeasureKind } from './quantity/measure.ts';
 export { parseTemperature } from './quantity/parse-temperature.ts';
 export { passSpot } from './seal/pass-spot.ts';
@@ -69,6 +69,7 @@ export {
   importGearSchema,
   instrumentListSchema,
   MOST_GEAR_AT_ONCE,
+  MOST_TAKER_CHARACTERS,
   newReadingsSchema,
   patchGearSchema,
   readingListSchema,

@@ -47,6 +47,23 @@ describe('a simulated laser meter', () => {
     expect(simulatedReading(item, 'job', 7)).toEqual(readings[7]);
   });
 
+  test('finds the same building after its mean was put into the plan', () => {
+    for (const planned of [0, 0.4, 12, 88, 595, 600, 604, 612, 2438.4, 9000])
+      for (const key of ['w/width', 'w/height', 'w/stud-3']) {
+        const sketched = { ...item, key, planned };
+        const truth = builtValue(sketched, 'job');
+        // Half a millimetre of noise and drift in the mean, less on small things.
+        for (const off of [-1, 0, 1]) {
+          const mean = truth + off * Math.min(1.5, truth * 0.005);
+          expect(builtValue({ ...sketched, planned: mean }, 'job')).toBeCloseTo(truth, 6);
+        }
+      }
+    const tilted = { ...item, key: 'w/level', unit: 'deg', instrument: 'level', planned: 0 } as const;
+    const truth = builtValue(tilted, 'job');
+    expect(Math.abs(truth)).toBeLessThanOrEqual(0.45);
+    expect(builtValue({ ...tilted, planned: truth + 0.05 }, 'job')).toBeCloseTo(truth, 9);
+  });
+
   test('has noise like a real one and drifts slowly', () => {
     const { m, b } = linearRegression(sound.map(({ sequence, value }) => [sequence, value]));
     const rest = sound.map(({ sequence, value }) => value - b - m * sequence);

@@ -40,15 +40,25 @@ const HABITS: Record<SurveyItem['instrument'], Habits> = {
   },
 };
 
-/** What is really there: near what the plan has, and always the same for one building. */
+/** Smaller things are built nearer to their size, in proportion. */
+const SMALL_MM = 600;
+
+/**
+ * What is really there: near what the plan has, and always the same for one building. The plan's figure snaps to the
+ * nearest of the values this building can have, twice its error apart, so that a mean put into the plan moves nothing.
+ */
 export function builtValue(item: SurveyItem, building: string): number {
-  const random = seededRandom(`${building}/${item.key}`);
-  const off = (random() * 2 - 1) * HABITS[item.instrument].buildingError;
-  const value = (item.planned ?? 0) + off;
-  // Small things are built nearer to their size; and no length is below nothing.
-  return item.unit === 'mm'
-    ? Math.max(0, (item.planned ?? 0) + off * Math.min(1, (item.planned ?? 0) / 600))
-    : value;
+  const { planned } = item;
+  if (planned === null) return 0;
+  const pitch = 2 * HABITS[item.instrument].buildingError;
+  const phase = seededRandom(`${building}/${item.key}`)() * pitch;
+  const snap = (value: number) => phase + pitch * Math.round((value - phase) / pitch);
+  if (item.unit !== 'mm' || planned >= SMALL_MM + pitch) return snap(planned);
+  // Below the border equal steps are equal ratios: the same slope at the border, and never below nothing.
+  if (planned <= 0) return 0;
+  const stretched = planned >= SMALL_MM ? planned : SMALL_MM * (1 + Math.log(planned / SMALL_MM));
+  const snapped = snap(stretched);
+  return snapped >= SMALL_MM ? snapped : SMALL_MM * Math.exp(snapped / SMALL_MM - 1);
 }
 
 /** The reading of a given count: what is there, with the instrument's noise, drift and now and then a weak one. */

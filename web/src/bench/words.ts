@@ -1,6 +1,26 @@
-import type { Conditions, Face, Framing, GearKind, GearType, Material, Obstacle, Travel } from '@zarnel/core';
+import type {
+  Plan,
+  Conditions,
+  Face,
+  Framing,
+  GearKind,
+  GearType,
+  Material,
+  Obstacle,
+  Travel,
+} from '@zarnel/core';
 
 // The document's short words as a person says them.
+
+export const SETTING_WORDS: Readonly<Record<Plan['site']['setting'], string>> = {
+  building: 'Building',
+  mobile: 'Van, trailer or boat',
+};
+
+export const CODE_BASIS_WORDS: Readonly<Record<Plan['codeBasis'], string>> = {
+  us: 'NEC and companions',
+  iec: 'IEC 60364 and companions',
+};
 
 export const FACE_KIND_WORDS: Readonly<Record<Face['kind'], string>> = {
   wall: 'Wall',

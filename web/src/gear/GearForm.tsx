@@ -175,6 +175,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
                 valueMm={hole.xMm}
                 reader={reader}
                 onChange={(xMm) => put({ xMm })}
+                fault={at(`bracketHoles[${index}].xMm`)}
                 isNarrow
               />
               <LiveLength
@@ -182,6 +183,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
                 valueMm={hole.yMm}
                 reader={reader}
                 onChange={(yMm) => put({ yMm })}
+                fault={at(`bracketHoles[${index}].yMm`)}
                 isNarrow
               />
               <LiveLength
@@ -258,7 +260,13 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
           })}
           row={(terminal, put, index) => (
             <>
-              <LiveText label="Name" value={terminal.name} onChange={(name) => put({ name })} isNarrow />
+              <LiveText
+                label="Name"
+                value={terminal.name}
+                onChange={(name) => put({ name })}
+                fault={at(`terminals[${index}].name`)}
+                isNarrow
+              />
               <LiveNumber
                 label="From"
                 value={terminal.minMm2}
@@ -272,6 +280,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
                 value={terminal.maxMm2}
                 unit="mm²"
                 onChange={(maxMm2) => put({ maxMm2 })}
+                fault={at(`terminals[${index}].maxMm2`)}
                 isNarrow
               />
               <LiveNumber
@@ -279,6 +288,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
                 value={terminal.torqueNm}
                 unit="N·m"
                 onChange={(torqueNm) => put({ torqueNm })}
+                fault={at(`terminals[${index}].torqueNm`)}
                 isNarrow
               />
             </>
@@ -397,6 +407,7 @@ function SolarSection(props: {
             value={solarModule.maxFuseA}
             unit="A"
             onChange={(maxFuseA) => set({ solarModule: { ...solarModule, maxFuseA } })}
+            fault={at('solarModule.maxFuseA')}
           />
         </>
       )}

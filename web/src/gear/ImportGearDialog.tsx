@@ -24,8 +24,9 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
     setRefused(null);
     setTaken(0);
     setReading(true);
-    const result = await readGearInWorker(text, /\.json$/iu.test(file) ? 'json' : 'csv');
-    setReading(false);
+    const result = await readGearInWorker(text, /\.json$/iu.test(file) ? 'json' : 'csv')
+      .catch(() => ({ ok: false as const, fault: 'It could not be read here.' }))
+      .finally(() => setReading(false));
     if (result.ok) setOffer({ ...result.value, file });
     else setRefused(`${file}: ${result.fault} Nothing was taken.`);
   };

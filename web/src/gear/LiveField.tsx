@@ -1,14 +1,6 @@
 import { useId, useState } from 'react';
-import {
-  formatExactLength,
-  markOf,
-  measureText,
-  parseLength,
-  parseMeasure,
-  type MeasureKind,
-  type Reader,
-  type Result,
-} from '@zarnel/core';
+import { measureText, parseMeasure, type MeasureKind, type Reader, type Result } from '@zarnel/core';
+import { lengthText, readLength } from '../ui/length-text.ts';
 import { numberText, parseNumberText } from '../ui/number-text.ts';
 
 type Props<Value> = {
@@ -38,7 +30,10 @@ export function LiveField<Value>(props: Props<Value>) {
           id={id}
           className={`min-h-9 border bg-paper px-2 ${isText ? '' : 'figure text-right'} ${isNarrow ? 'block w-full' : isText ? 'w-64' : 'w-36'} ${wrong === null ? 'border-faint' : 'border-crayon'}`}
           value={typed ?? shown}
-          onFocus={(event) => event.target.select()}
+          onFocus={(event) => {
+            setOwn(null);
+            event.target.select();
+          }}
           onChange={(event) => {
             const text = event.target.value;
             setTyped(text);
@@ -48,7 +43,8 @@ export function LiveField<Value>(props: Props<Value>) {
           }}
           onBlur={() => {
             setTyped(null);
-            setOwn(null);
+            // What could not be read is gone from the field, but not without a word.
+            if (own !== null) setOwn(`${own} Kept ${shown === '' ? 'nothing' : shown}.`);
           }}
           aria-invalid={wrong !== null}
           aria-describedby={wrong === null ? undefined : `${id}-fault`}
@@ -74,19 +70,14 @@ type LengthProps = {
   readonly isNarrow?: boolean;
 };
 
-const OFF_MARK_MM = 0.05;
-
 export function LiveLength({ label, valueMm, reader, onChange, fault, isNarrow = false }: LengthProps) {
-  const mark = markOf(valueMm, reader);
+  const { mark, exact } = lengthText(valueMm, reader);
   return (
     <LiveField
       label={label}
       // A figure off the reader's step is shown as it is: it will be typed again from here.
-      shown={Math.abs(mark.errorMm) > OFF_MARK_MM ? formatExactLength(valueMm, reader) : mark.text}
-      parse={(text) => {
-        const parsed = parseLength(text, reader.system === 'inch' ? 'in' : 'mm');
-        return parsed.ok ? { ok: true, value: parsed.value.mm } : { ok: false, fault: parsed.fault.message };
-      }}
+      shown={exact ?? mark}
+      parse={(text) => readLength(text, reader)}
       onChange={onChange}
       fault={fault}
       isNarrow={isNarrow}

@@ -23,7 +23,13 @@ export function PartRow({ part, put, index, at, reader }: Props) {
   return (
     <>
       <div className="w-full">
-        <LiveText label="Name" value={part.name} onChange={(name) => put({ name })} isNarrow />
+        <LiveText
+          label="Name"
+          value={part.name}
+          onChange={(name) => put({ name })}
+          fault={at(`parts[${index}].name`)}
+          isNarrow
+        />
       </div>
       <LiveMeasure
         label="Mass"
@@ -47,6 +53,7 @@ export function PartRow({ part, put, index, at, reader }: Props) {
         value={part.torqueNm}
         unit="N·m"
         onChange={(torqueNm) => put({ torqueNm })}
+        fault={at(`parts[${index}].torqueNm`)}
         isNarrow
       />
       <div className="w-full">
@@ -64,6 +71,7 @@ export function PartRow({ part, put, index, at, reader }: Props) {
                 valueMm={box[key]}
                 reader={reader}
                 onChange={(mm) => put({ box: { ...box, [key]: mm } })}
+                fault={at(`parts[${index}].box.${key}`)}
                 isNarrow
               />
             ))}

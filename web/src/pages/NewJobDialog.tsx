@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { createJobSchema } from '@zarnel/core';
+import { CODE_BASIS_WORDS, optionsOf, SETTING_WORDS } from '../bench/words.ts';
 import { useCreateJobMutation } from '../state/server-api.ts';
 import { useAppSelector } from '../state/store.ts';
 import { Button } from '../ui/Button.tsx';
@@ -13,16 +14,6 @@ type Props = {
   readonly onClose: () => void;
   readonly onMade: (id: string) => void;
 };
-
-const BASES = [
-  { value: 'us', label: 'NEC and companions' },
-  { value: 'iec', label: 'IEC 60364 and companions' },
-];
-
-const SETTINGS = [
-  { value: 'building', label: 'Building' },
-  { value: 'mobile', label: 'Van, trailer or boat' },
-];
 
 /** A temperate summer; the site step shows it and asks for the real one. */
 const FIRST_MEAN_MAX_C = 25;
@@ -63,10 +54,15 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
         <Select
           label="Setting"
           value={setting}
-          options={SETTINGS}
+          options={optionsOf(SETTING_WORDS)}
           onChange={(value) => setSetting(value === 'mobile' ? 'mobile' : 'building')}
         />
-        <Select label="Code basis" value={codeBasis} options={BASES} onChange={setChosenBasis} />
+        <Select
+          label="Code basis"
+          value={codeBasis}
+          options={optionsOf(CODE_BASIS_WORDS)}
+          onChange={setChosenBasis}
+        />
         <TemperatureField
           label="Mean daily maximum, hottest month"
           valueC={meanMaxTempC}

@@ -67,6 +67,15 @@ describe('Outbox', () => {
     expect([...kept.keys()]).toEqual(['a']);
   });
 
+  test('goes on with other jobs when one job’s readings are refused', async () => {
+    const { outbox, kept, sent } = setUp(['unreachable', 'refused', 'kept', 'refused']);
+    await outbox.take('gone', reading('a'));
+    await outbox.take('here', reading('b'));
+    await jest.advanceTimersByTimeAsync(3100);
+    expect(sent.slice(1, 3)).toEqual([['a'], ['b']]);
+    expect([...kept.keys()]).toEqual(['a']);
+  });
+
   test('sends each job’s readings to that job', async () => {
     const { outbox, sent, acknowledged } = setUp(['unreachable']);
     await outbox.take('one', reading('a'));

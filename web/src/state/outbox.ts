@@ -41,35 +41,45 @@ export class Outbox {
     void this.flush();
   }
 
-  /** Sends what waits, job by job. Ends when all is acknowledged or the server cannot be reached. */
+  /**
+   * Sends what waits, job by job. Ends when all that can be is acknowledged, or the server cannot be reached. What is
+   * refused stays: it is the person's to decide about, never silently dropped; it holds up no other job's readings.
+   */
   async flush(): Promise<void> {
     if (this.isSending) return;
     this.isSending = true;
     clearTimeout(this.timer);
+    const refusedJobs = new Set<string>();
     try {
-      for (
-        let waiting = await this.parts.store.all();
-        waiting.length > 0;
-        waiting = await this.parts.store.all()
-      ) {
-        const jobId = waiting[0]?.jobId ?? '';
+      for (;;) {
+        const waiting = await this.parts.store.all();
+        const jobId = waiting.find((each) => !refusedJobs.has(each.jobId))?.jobId;
+        if (jobId === undefined) break;
         const readings = waiting
           .filter((each) => each.jobId === jobId)
           .slice(0, MOST_AT_ONCE)
           .map(({ reading }) => reading);
         const answer = await this.parts.send(jobId, readings);
-        if (answer !== 'kept') {
-          // A refused reading stays here too: it is the person's to decide about, never silently dropped.
-          this.timer = setTimeout(() => void this.flush(), this.parts.retryMs);
+        if (answer === 'unreachable') {
+          this.tryLater();
           return;
+        }
+        if (answer === 'refused') {
+          refusedJobs.add(jobId);
+          continue;
         }
         await this.parts.store.remove(readings.map(({ id }) => id));
         await this.tell();
         this.parts.onKept(jobId);
       }
+      if (refusedJobs.size > 0) this.tryLater();
     } finally {
       this.isSending = false;
     }
+  }
+
+  private tryLater(): void {
+    this.timer = setTimeout(() => void this.flush(), this.parts.retryMs);
   }
 
   async tell(): Promise<void> {

@@ -1,4 +1,4 @@
-import { METRIC_READER } from '@zarnel/core';
+import { METRIC_READER, MOST_TAKER_CHARACTERS } from '@zarnel/core';
 import type { ViewState } from './view-slice.ts';
 
 const KEY = 'zarnel-preferences';
@@ -12,7 +12,9 @@ export function readPreferences(storage: Pick<Storage, 'getItem'>): Partial<View
   return {
     ...(system === 'metric' ? { reader: METRIC_READER } : {}),
     ...(theme === 'night' ? { theme } : {}),
-    ...(person === undefined ? {} : { person: JSON.parse(person) as string }),
+    ...(person === undefined
+      ? {}
+      : { person: (JSON.parse(person) as string).slice(0, MOST_TAKER_CHARACTERS) }),
   };
 }
 

@@ -4,11 +4,12 @@ type Props = {
   readonly label: string;
   readonly value: string;
   readonly mayBeEmpty?: boolean;
+  readonly mostCharacters?: number;
   readonly onCommit: (value: string) => string | null;
 };
 
 /** A name or a note that is kept when the field is left. */
-export function NameField({ label, value, mayBeEmpty = false, onCommit }: Props) {
+export function NameField({ label, value, mayBeEmpty = false, mostCharacters = 120, onCommit }: Props) {
   return (
     <TypedField
       label={label}
@@ -17,8 +18,8 @@ export function NameField({ label, value, mayBeEmpty = false, onCommit }: Props)
       parse={(text) => {
         const plain = text.trim();
         if (plain === '' && !mayBeEmpty) return { ok: false, fault: 'It needs a name.' };
-        return plain.length > 120
-          ? { ok: false, fault: 'At most 120 characters.' }
+        return plain.length > mostCharacters
+          ? { ok: false, fault: `At most ${mostCharacters} characters.` }
           : { ok: true, value: plain };
       }}
       onCommit={onCommit}

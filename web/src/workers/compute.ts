@@ -1,5 +1,13 @@
 import { wrap, type Remote } from 'comlink';
-import type { Evaluation, GearOffer, Plan, Result } from '@zarnel/core';
+import type {
+  DrawnOutlines,
+  Evaluation,
+  GearOffer,
+  LengthUnit,
+  Plan,
+  readCsvOutline,
+  Result,
+} from '@zarnel/core';
 import type { Compute } from './compute.worker.ts';
 
 let remote: Remote<Compute> | null = null;
@@ -15,6 +23,18 @@ export async function readGearInWorker(
   kind: 'json' | 'csv',
 ): Promise<Result<GearOffer, string>> {
   return computer().readGear(text, kind);
+}
+
+/** The outlines of a drawing, read off the main thread: a whole house may be in it. */
+export async function readDxfInWorker(text: string): Promise<Result<DrawnOutlines, string>> {
+  return computer().readDxfOutlines(text);
+}
+
+export async function readCsvOutlineInWorker(
+  text: string,
+  bareUnit: LengthUnit,
+): Promise<ReturnType<typeof readCsvOutline>> {
+  return computer().readCsvOutline(text, bareUnit);
 }
 
 function computer(): Remote<Compute> {

@@ -71,6 +71,12 @@ export function AddGearDialog({ plan, isOpen, onClose }: Props) {
           );
         })}
       </ul>
+      {data !== undefined && data.total > data.gear.length && (
+        <p className="mt-2 text-sm text-kraft">
+          <span className="figure">{data.total - data.gear.length}</span> more match: search for a word of its
+          name.
+        </p>
+      )}
     </Modal>
   );
 }

@@ -4,6 +4,7 @@ import { tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
+import { bareUnit } from '../../ui/length-text.ts';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TextField } from '../../ui/TextField.tsx';
@@ -27,7 +28,7 @@ export function AddFaceDialog({ plan, reader, isOpen, onClose }: Props) {
   const [height, setHeight] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const [isReading, setReading] = useState(false);
-  const bare = reader.system === 'inch' ? 'in' : 'mm';
+  const bare = bareUnit(reader);
 
   const add = (pointsMm: [number, number][]): string | null => {
     const root = plan.faces.find(({ id }) => id === plan.rootFace);

@@ -135,12 +135,17 @@ function AddFold({ face, plan, prepared, reader }: Props) {
   const others = [...prepared.site.faces.values()].filter(
     ({ id }) => id !== face.id && id !== face.otherSide,
   );
-  const [edge, setEdge] = useState('0');
+  const [wantedEdge, setEdge] = useState('');
   const [other, setOther] = useState('');
-  const [otherEdge, setOtherEdge] = useState('0');
+  const [wantedOtherEdge, setOtherEdge] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const theirs = freeEdges(prepared.site, other);
   if (own.length === 0 || others.length === 0) return null;
+  // The edge asked for, or the first that is free: one that was folded meanwhile is no longer offered.
+  const chosen = (edges: typeof own, wanted: string) =>
+    edges.find((each) => String(each.edge) === wanted) ?? edges[0];
+  const edge = chosen(own, wantedEdge);
+  const otherEdge = chosen(theirs, wantedOtherEdge);
   const optionsFor = (edges: typeof own) =>
     edges.map(({ edge: number, name, lengthMm }) => ({
       value: String(number),
@@ -149,33 +154,45 @@ function AddFold({ face, plan, prepared, reader }: Props) {
   return (
     <details className="mb-2">
       <summary className="min-h-9 cursor-pointer">Fold it to another face</summary>
-      <Select label="This face’s" value={edge} options={optionsFor(own)} onChange={setEdge} />
+      <Select
+        label="This face’s"
+        value={String(edge?.edge ?? '')}
+        options={optionsFor(own)}
+        onChange={setEdge}
+      />
       <Select
         label="To"
         value={other}
         options={others.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={setOther}
       />
+      {other !== '' && theirs.length === 0 && <p className="text-sm">Each of its edges is folded already.</p>}
       {theirs.length > 0 && (
-        <Select label="Its" value={otherEdge} options={optionsFor(theirs)} onChange={setOtherEdge} />
+        <Select
+          label="Its"
+          value={String(otherEdge?.edge ?? '')}
+          options={optionsFor(theirs)}
+          onChange={setOtherEdge}
+        />
       )}
       <Button
-        disabled={other === ''}
-        onClick={() =>
+        disabled={edge === undefined || otherEdge === undefined}
+        onClick={() => {
+          if (edge === undefined || otherEdge === undefined) return;
           setFault(
             tryEdits([
               {
                 kind: 'add-fold',
                 fold: {
                   id: freshId(plan, 'fold'),
-                  a: { face: other, edge: Number(otherEdge) },
-                  b: { face: face.id, edge: Number(edge) },
+                  a: { face: other, edge: otherEdge.edge },
+                  b: { face: face.id, edge: edge.edge },
                   towardViewerDeg: 90,
                 },
               },
             ]),
-          )
-        }
+          );
+        }}
       >
         Fold at 90°
       </Button>

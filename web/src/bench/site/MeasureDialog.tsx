@@ -1,8 +1,5 @@
 import { useState } from 'react';
 import {
-  formatLength,
-  formatQuantity,
-  parseLength,
   surveyEdit,
   type NewReading,
   type Reading,
@@ -16,7 +13,9 @@ import { useStrikeReadingMutation } from '../../state/reading-api.ts';
 import { useAppSelector } from '../../state/store.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Modal } from '../../ui/Modal.tsx';
+import { readLength } from '../../ui/length-text.ts';
 import { parseNumberText } from '../../ui/number-text.ts';
+import { markedText } from './marked-text.ts';
 import { useInstrument } from './use-instrument.ts';
 
 type Props = {
@@ -41,7 +40,7 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
   const [note, setNote] = useState<string | null>(null);
   const [striking, setStriking] = useState<string | null>(null);
   const [strike] = useStrikeReadingMutation();
-  const text = (value: number) => figureText(value, item.unit, reader);
+  const text = (value: number) => markedText(value, item.unit, reader);
 
   const take = async (value: number, instrument: NewReading['instrument']) => {
     if (person === '') {
@@ -207,23 +206,14 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
   );
 }
 
-function figureText(value: number, unit: 'mm' | 'deg', reader: Reader): string {
-  return unit === 'mm' ? formatLength(value, reader) : formatQuantity({ value, unit }, reader);
-}
-
 /** Spreads are finer than a mark on a wall. */
 function spreadText(value: number, unit: 'mm' | 'deg', reader: Reader): string {
   const fine: Reader = { ...reader, inchDenominator: 64, metricStepMm: 0.1 };
-  return figureText(value, unit, fine);
+  return markedText(value, unit, fine);
 }
 
 function parseTyped(text: string, unit: 'mm' | 'deg', reader: Reader) {
-  if (unit === 'mm') {
-    const parsed = parseLength(text, reader.system === 'inch' ? 'in' : 'mm');
-    return parsed.ok
-      ? { ok: true as const, value: parsed.value.mm }
-      : { ok: false as const, fault: parsed.fault.message };
-  }
+  if (unit === 'mm') return readLength(text, reader);
   const parsed = parseNumberText(text, '°');
   if (!parsed.ok) return parsed;
   if (parsed.value === null) return { ok: false as const, fault: 'Type an angle, such as 0.4°.' };

@@ -2,8 +2,6 @@ import { useState } from 'react';
 import {
   boxOfPoints,
   formatLength,
-  readCsvOutline,
-  readDxfOutlines,
   sizeOfBox,
   takeOutline,
   unitInMm,
@@ -13,8 +11,10 @@ import {
 } from '@zarnel/core';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { bareUnit } from '../../ui/length-text.ts';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { readCsvOutlineInWorker, readDxfInWorker } from '../../workers/compute.ts';
 
 type Props = {
   readonly isOpen: boolean;
@@ -44,22 +44,21 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
   const [offer, setOffer] = useState<Offer | null>(null);
   const [unit, setUnit] = useState<Unit>('mm');
   const [refused, setRefused] = useState<string | null>(null);
-  const bare = reader.system === 'inch' ? 'in' : 'mm';
+  const [isReading, setReading] = useState(false);
+  const bare = bareUnit(reader);
 
-  const take = (text: string, file: string) => {
-    setOffer(null);
-    setRefused(null);
+  const read = async (text: string, file: string) => {
     if (/\.dxf$/iu.test(file)) {
-      const read = readDxfOutlines(text);
-      if (!read.ok) {
-        setRefused(`${file}: ${read.fault} Nothing was changed.`);
+      const drawing = await readDxfInWorker(text);
+      if (!drawing.ok) {
+        setRefused(`${file}: ${drawing.fault} Nothing was changed.`);
         return;
       }
-      setUnit(read.value.unit ?? bare);
-      setOffer({ ...read.value, file, faults: [] });
+      setUnit(drawing.value.unit ?? bare);
+      setOffer({ ...drawing.value, file, faults: [] });
       return;
     }
-    const { points, faults } = readCsvOutline(text, bare);
+    const { points, faults } = await readCsvOutlineInWorker(text, bare);
     // Lengths in a CSV carry their own units.
     setUnit('mm');
     setOffer({
@@ -69,6 +68,14 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
       leftOut: [],
       unit: 'mm',
     });
+  };
+  const take = (text: string, file: string) => {
+    setOffer(null);
+    setRefused(null);
+    setReading(true);
+    read(text, file)
+      .catch(() => setRefused(`${file} could not be read here. Nothing was changed.`))
+      .finally(() => setReading(false));
   };
 
   return (
@@ -87,6 +94,7 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
       >
         Pick a DXF or CSV
       </FileButton>
+      {isReading && <p className="mt-3">Reading …</p>}
       {refused !== null && (
         <p role="alert" className="mt-3 text-crayon">
           {refused}

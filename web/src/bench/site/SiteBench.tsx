@@ -7,7 +7,7 @@ import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { FACE_KIND_WORDS, optionsOf, TRAVEL_WORDS } from '../words.ts';
+import { CODE_BASIS_WORDS, FACE_KIND_WORDS, optionsOf, TRAVEL_WORDS, SETTING_WORDS } from '../words.ts';
 import { AddFaceDialog } from './AddFaceDialog.tsx';
 import { ConditionFields } from './ConditionFields.tsx';
 import { MaterialsTab } from './MaterialsTab.tsx';
@@ -109,10 +109,7 @@ function SiteConditions({ plan, reader }: Props) {
       <Select
         label="Setting"
         value={site.setting}
-        options={[
-          { value: 'building', label: 'Building' },
-          { value: 'mobile', label: 'Van, trailer or boat' },
-        ]}
+        options={optionsOf(SETTING_WORDS)}
         onChange={(setting) =>
           setting === 'building'
             ? set({ setting, travel: null })
@@ -122,10 +119,7 @@ function SiteConditions({ plan, reader }: Props) {
       <Select
         label="Code basis"
         value={codeBasis}
-        options={[
-          { value: 'us', label: 'NEC and companions' },
-          { value: 'iec', label: 'IEC 60364 and companions' },
-        ]}
+        options={optionsOf(CODE_BASIS_WORDS)}
         onChange={(basis) => set({ codeBasis: basis as Plan['codeBasis'] })}
       />
       {site.setting === 'mobile' && (

@@ -1,7 +1,6 @@
 import { useMemo, useState } from 'react';
 import {
-  formatLength,
-  formatQuantity,
+  MOST_TAKER_CHARACTERS,
   surveyItems,
   surveyLines,
   type Plan,
@@ -14,6 +13,7 @@ import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { NameField } from '../../ui/NameField.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
+import { markedText } from './marked-text.ts';
 import { MeasureDialog } from './MeasureDialog.tsx';
 
 type Props = { readonly plan: Plan; readonly prepared: Prepared; readonly reader: Reader };
@@ -72,6 +72,7 @@ export function SurveyTab({ plan, prepared, reader }: Props) {
         label="Taken by"
         value={person}
         mayBeEmpty
+        mostCharacters={MOST_TAKER_CHARACTERS}
         onCommit={(name) => {
           dispatch(viewSlice.actions.personNamed(name));
           return null;
@@ -142,12 +143,7 @@ function StateMark({ state }: { readonly state: SurveyLine['state'] }) {
 
 function measuredText({ item, summary }: SurveyLine, reader: Reader): string {
   if (summary !== null) {
-    return `${figure(summary.mean, item.unit, reader)} (${summary.count})`;
+    return `${markedText(summary.mean, item.unit, reader)} (${summary.count})`;
   }
-  return item.planned === null ? 'not drawn' : `drawn ${figure(item.planned, item.unit, reader)}`;
-}
-
-/** To the reader’s own step: these are marks on a wall. */
-function figure(value: number, unit: 'mm' | 'deg', reader: Reader): string {
-  return unit === 'mm' ? formatLength(value, reader) : formatQuantity({ value, unit }, reader);
+  return item.planned === null ? 'not drawn' : `drawn ${markedText(item.planned, item.unit, reader)}`;
 }

@@ -8,12 +8,10 @@ export type Shown =
   | { readonly kind: 'fault'; readonly message: string };
 
 /** Listens to an instrument while something is measured with it. `from` is how many readings of it there are already. */
-export function useInstrument(jobId: string, item: SurveyItem | null, from: number): Shown {
+export function useInstrument(jobId: string, item: SurveyItem, from: number): Shown {
   const [shown, setShown] = useState<Shown>({ kind: 'waiting' });
-  const key = item?.key;
-  const instrument = item?.instrument;
+  const { key, instrument } = item;
   useEffect(() => {
-    if (key === undefined || instrument === undefined) return undefined;
     setShown({ kind: 'waiting' });
     const query = new URLSearchParams({ item: key, from: String(from) });
     const source = new EventSource(`/api/jobs/${jobId}/instruments/${instrument}/lines?${query.toString()}`);
