@@ -52,6 +52,7 @@ export function bigPlan(faceCount: number, placementCount: number): Plan {
       },
       obstacles: [],
       setbacks: [],
+      roomInFrontMm: null,
       conditions: {},
     })),
     folds: Array.from({ length: faceCount }, (_, index) => index)

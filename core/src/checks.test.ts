@@ -7,7 +7,7 @@ import { evaluatePlan } from './evaluate.ts';
 import { applyEdits, type PlanEdit } from './plan/edits/apply-edit.ts';
 import type { Plan } from './plan/plan.ts';
 import { getSample } from './gear/samples.ts';
-import type { ClearanceRule } from './plan/gear-type.ts';
+import type { ClearanceRule, GearType } from './plan/gear-type.ts';
 import { beside, rectangle } from './test/plans.ts';
 import { INCH_READER, METRIC_READER } from './quantity/format.ts';
 
@@ -19,6 +19,7 @@ function edited(...edits: PlanEdit[]): Plan {
 
 /** The demo with its first findings cleared. */
 const CLEAN: PlanEdit[] = [
+  { kind: 'move-placement', placement: 'transfer-switch', xMm: 124 * 25.4, yMm: 68 * 25.4 },
   { kind: 'move-placement', placement: 'inverter-b', xMm: 58.5 * 25.4, yMm: (36 + 27.875) * 25.4 },
   { kind: 'move-pass', pass: 'roof-hole', xMm: 92 * 25.4, yMm: 30 * 25.4 },
 ];
@@ -30,6 +31,11 @@ function withRule(more: Partial<ClearanceRule>): PlanEdit {
   return { kind: 'set-gear-type', gearType: { ...type, rules } };
 }
 
+/** The inverter with something else about it. */
+function withInverter(more: Partial<GearType>): PlanEdit {
+  return { kind: 'set-gear-type', gearType: { ...getSample('inverter-8kw'), ...more } };
+}
+
 /** For each check an edit of the clean demo that it must find. */
 const FAILING: Record<string, PlanEdit[]> = {
   'clearance.beside': [{ kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 20 } }, { kind: 'move-placement', placement: 'inverter-b', xMm: 54 * 25.4, yMm: 63.875 * 25.4 }],
@@ -38,7 +44,15 @@ const FAILING: Record<string, PlanEdit[]> = {
     { kind: 'place-gear', placement: { id: 'out', name: 'Out', type: 'load-centre-125a', face: 'roof-top', xMm: 800, yMm: 1200 } },
   ],
   'clearance.overlap': [{ kind: 'move-placement', placement: 'disconnect', xMm: 133 * 25.4, yMm: 54 * 25.4 }],
-  'clearance.front': [withRule({ side: 'front', distance: { value: 36, unit: 'in' } })],
+  'clearance.ambient': [{ kind: 'set-conditions', face: null, conditions: { designHighTempC: 61 } }],
+  'clearance.around': [withRule({ side: 'beside', counterpart: 'surface', distance: { value: 60, unit: 'in' } })],
+  'clearance.dedicated-space': [{ kind: 'move-placement', placement: 'load-centre', xMm: 40 * 25.4, yMm: 64.5 * 25.4 }],
+  'clearance.handles': [{ kind: 'move-placement', placement: 'transfer-switch', xMm: 124 * 25.4, yMm: 95 * 25.4 }],
+  'clearance.heat-face': [withInverter({ heat: { lossW: 240, sheds: 'bottom' } })],
+  'clearance.sun': [{ kind: 'set-conditions', face: 'plant-wall', conditions: { sun: 'full' } }],
+  'clearance.swing': [{ kind: 'set-face', face: 'plant-wall', roomInFrontMm: null }, { kind: 'move-placement', placement: 'load-centre', xMm: 162 * 25.4, yMm: 64.5 * 25.4 }],
+  'clearance.ventilation': [{ kind: 'set-gear-type', gearType: { ...getSample('battery-cabinet-10kwh'), battery: { chemistry: 'vented-lead-acid', cells: 24, capacityAh: 200 } } }],
+  'clearance.working-space': [{ kind: 'set-face', face: 'plant-wall', roomInFrontMm: 900 }],
   'clearance.stacked': [
     withRule({ side: 'above', distance: { value: 12, unit: 'in' } }),
     { kind: 'place-gear', placement: { id: 'over', name: 'Over', type: 'array-junction-box', face: 'plant-wall', xMm: 32 * 25.4, yMm: 80 * 25.4 } },
@@ -121,6 +135,7 @@ describe('the registry of checks', () => {
     expect(evaluatePlan(honeyHouse()).findings.map(({ check }) => check)).toEqual([
       'seal.framing',
       'clearance.beside',
+      'clearance.working-space',
     ]);
   });
 });

@@ -1,10 +1,18 @@
 import type { Check, CheckMeta } from './check/finding.ts';
+import { ambientCheck } from './clearance/ambient.ts';
+import { aroundCheck } from './clearance/around.ts';
 import { besideCheck } from './clearance/beside.ts';
+import { dedicatedSpaceCheck } from './clearance/dedicated-space.ts';
 import { faceEdgeCheck } from './clearance/face-edge.ts';
-import { frontCheck } from './clearance/front.ts';
+import { handlesCheck } from './clearance/handles.ts';
+import { heatFaceCheck } from './clearance/heat-face.ts';
 import { locationCheck } from './clearance/location.ts';
 import { overlapCheck } from './clearance/overlap.ts';
 import { stackedCheck } from './clearance/stacked.ts';
+import { sunCheck } from './clearance/sun.ts';
+import { swingCheck } from './clearance/swing.ts';
+import { ventilationCheck } from './clearance/ventilation.ts';
+import { workingSpaceCheck } from './clearance/working-space.ts';
 import { noDrillCheck } from './pack/no-drill-check.ts';
 import { routeCheck } from './route/route-check.ts';
 import { passFramingCheck } from './seal/framing-check.ts';
@@ -15,12 +23,20 @@ import { nippleCheck } from './wireway/nipple-check.ts';
 
 /** Every check, sorted by id. Written by hand, so that a missing one is seen in review. */
 export const CHECKS: readonly Check[] = [
+  ambientCheck,
+  aroundCheck,
   besideCheck,
+  dedicatedSpaceCheck,
   faceEdgeCheck,
-  frontCheck,
+  handlesCheck,
+  heatFaceCheck,
   locationCheck,
   overlapCheck,
   stackedCheck,
+  sunCheck,
+  swingCheck,
+  ventilationCheck,
+  workingSpaceCheck,
   noDrillCheck,
   routeCheck,
   passFramingCheck,

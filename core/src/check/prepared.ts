@@ -74,6 +74,20 @@ export function hungAt(item: Hung, xMm: number, yMm: number): Hung {
   return { ...item, placement, body: bodyOf(item.type, placement) };
 }
 
+/** The middle of the body on its face: where a finding about the whole piece is shown. */
+export function middleOf({ face, body }: Hung): {
+  readonly face: string;
+  readonly xMm: number;
+  readonly yMm: number;
+} {
+  return { face: face.id, xMm: (body.minX + body.maxX) / 2, yMm: (body.minY + body.maxY) / 2 };
+}
+
+/** How far the front of its body stands out from its face, mm. */
+export function frontMm({ type }: Hung): number {
+  return type.standoffMm + type.depthMm;
+}
+
 /** Gear on the same face near a box, without `except`. */
 export function gearNear(prepared: Prepared, face: string, box: BodyMm, except: string): Hung[] {
   return (prepared.grids.get(face)?.near(box) ?? []).filter(({ id }) => id !== except);

@@ -70,7 +70,8 @@ describe('requiredGapBeside', () => {
     const b = hung(mixed, 'b');
     expect(requiredGapBeside(a, b, [])).toMatchObject({ mm: 180, owner: 'Type u' });
     const own = beside('own', { counterpart: 'any-gear', distance: { value: 10, unit: 'in' } });
-    expect(requiredGapBeside(a, b, [own])).toMatchObject({ mm: 254, owner: 'this job' });
+    const shared = [{ rule: own, owner: 'this job', kinds: null, yieldsToOwn: false }];
+    expect(requiredGapBeside(a, b, shared)).toMatchObject({ mm: 254, owner: 'this job' });
   });
 
   test('does not hold between different kinds when it says same kind', () => {

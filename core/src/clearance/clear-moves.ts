@@ -2,18 +2,22 @@ import { gearNear, hungAt, type Hung, type Prepared } from '../check/prepared.ts
 import type { BodyMm } from '../gear/body.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
 import { doBoxesOverlap, isBoxInside } from '../site/polygon.ts';
+import { gapsAround, standsIn } from './gaps-around.ts';
 import { isFacingBeside, isTooClose, ruledGapsBeside, ruledGapsStacked } from './gaps.ts';
 import { requiredGapBeside } from './required-gap.ts';
+import { sharedRules } from './rule-packs.ts';
 
 /** A sideways move that leaves the gear clear of everything on its face. */
 export type ClearMove = { readonly xMm: number; readonly movedMm: number; readonly side: 'left' | 'right' };
 
-/** Whether gear hung there is on its face, overlaps nothing, and keeps every gap beside, above and below it. */
+/** Whether gear hung there is on its face, overlaps nothing, and keeps every gap around it, on other faces too. */
 export function isClear(prepared: Prepared, item: Hung): boolean {
   return (
     isBoxInside(item.body, item.face.outline) &&
     findCovered(prepared, item).length === 0 &&
-    ![...ruledGapsBeside(prepared, item), ...ruledGapsStacked(prepared, item)].some(isTooClose)
+    ![...ruledGapsBeside(prepared, item), ...ruledGapsStacked(prepared, item)].some(isTooClose) &&
+    standsIn(prepared, item).length === 0 &&
+    !gapsAround(prepared, item).some(isTooClose)
   );
 }
 
@@ -48,7 +52,7 @@ export function findClearMoves(prepared: Prepared, item: Hung): ClearMove[] {
   for (const other of prepared.onFace.get(item.face.id) ?? []) {
     // Only what stands at the same height can stop a sideways move.
     if (other.id === item.id || !isFacingBeside(item.body, other.body)) continue;
-    const gapMm = requiredGapBeside(item, other, prepared.plan.rules)?.mm ?? 0;
+    const gapMm = requiredGapBeside(item, other, sharedRules(prepared.plan))?.mm ?? 0;
     stops.push(other.body.minX - gapMm - half, other.body.maxX + gapMm + half);
   }
   for (const { minX, maxX } of item.face.inTheWay.flatMap(({ boxes }) => boxes))

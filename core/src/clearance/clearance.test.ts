@@ -116,8 +116,8 @@ describe('rules keep the unit they were given in', () => {
 
   test('the farthest rule decides how far to look', () => {
     const types = [gear('t', { rules: [beside('r', { distance: { value: 8, unit: 'in' } })] })];
-    expect(farthestRuleMm(types, [beside('own', {})])).toBe(203.2);
-    expect(farthestRuleMm([], [])).toBe(0);
+    expect(farthestRuleMm(plan({ gearTypes: types, rules: [beside('own', {})] }))).toBe(203.2);
+    expect(farthestRuleMm(plan({}))).toBe(0);
   });
 });
 

@@ -4,6 +4,7 @@ import { practice } from '../reference/source.ts';
 import { COINCIDENT_MM } from '../plan/outline.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { farthestRuleMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';
+import { sharedRules } from './rule-packs.ts';
 
 /** A gap may fall short of its rule by this much and still pass: it covers rounding in the arithmetic only. */
 export const GAP_ROUNDING_MM = 1e-6;
@@ -37,7 +38,7 @@ export function isTooClose(gap: Pick<GapBeside, 'measuredMm' | 'required'>): boo
 
 /** Gaps to every facing neighbour a rule could reach; nearest first. `item` may be a moved copy. */
 export function ruledGapsBeside(prepared: Prepared, item: Hung): GapBeside[] {
-  const reachMm = farthestRuleMm(prepared.plan.gearTypes, prepared.plan.rules);
+  const reachMm = farthestRuleMm(prepared.plan);
   const { minX, maxX, minY, maxY } = item.body;
   const around = { minX: minX - reachMm, maxX: maxX + reachMm, minY, maxY };
   return gapsTo(prepared, item, gearNear(prepared, item.face.id, around, item.id)).filter(
@@ -55,8 +56,8 @@ export type StackedGap = {
 
 /** Gaps up and down from a piece to all that a rule asks one to; overlaps have no gap. `item` may be a moved copy. */
 export function ruledGapsStacked(prepared: Prepared, item: Hung): StackedGap[] {
-  const { gearTypes, rules } = prepared.plan;
-  const reachMm = farthestRuleMm(gearTypes, rules);
+  const rules = sharedRules(prepared.plan);
+  const reachMm = farthestRuleMm(prepared.plan);
   const { minX, maxX, minY, maxY } = item.body;
   const around = { minX, maxX, minY: minY - reachMm, maxY: maxY + reachMm };
   return gearNear(prepared, item.face.id, around, item.id).flatMap((other): StackedGap[] => {
@@ -86,7 +87,7 @@ function gapsTo(prepared: Prepared, item: Hung, neighbours: readonly Hung[]): Ga
         neighbour,
         side: isRight ? 'right' : 'left',
         measuredMm: gapBetween(item.body, neighbour.body),
-        required: requiredGapBeside(item, neighbour, prepared.plan.rules),
+        required: requiredGapBeside(item, neighbour, sharedRules(prepared.plan)),
       };
     })
     .sort((a, b) => a.measuredMm - b.measuredMm || (a.neighbour.id < b.neighbour.id ? -1 : 1));

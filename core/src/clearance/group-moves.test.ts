@@ -215,7 +215,8 @@ describe('planStrip', () => {
       frontMm: 218,
     });
     expect(strip?.boxes.find(({ id }) => id === 'f')?.frontMm).toBe(280);
-    expect(strip?.depthMm).toBe(900);
+    // The gangway before the gear whose front is 218 out (IEC 60364-7-729: 700 mm).
+    expect(strip?.depthMm).toBe(918);
     const [swing] = strip?.swings ?? [];
     if (swing === undefined) throw new Error('no swing');
     const path = swingPath(swing);

@@ -1,4 +1,5 @@
-import type { Prepared } from '../check/prepared.ts';
+import { frontMm as backMm, type Hung, type Prepared } from '../check/prepared.ts';
+import { isShort, workingSpaceOf } from './working-space.ts';
 import { obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
 
 /** Something as it is seen from above by a person who stands before the face: along it, and out from it. */
@@ -20,6 +21,18 @@ export type StripSwing = {
   /** The leaf shut, from the hinge along the face: positive to the right. */
   readonly leafMm: number;
   readonly throughDeg: number;
+  /** How far out from the face its hinge is. */
+  readonly outMm: number;
+};
+
+/** The room a person needs before gear, seen from above. */
+export type StripSpace = {
+  readonly id: string;
+  readonly fromMm: number;
+  readonly toMm: number;
+  readonly backMm: number;
+  readonly frontMm: number;
+  readonly isFree: boolean;
 };
 
 export type PlanStrip = {
@@ -29,6 +42,7 @@ export type PlanStrip = {
   readonly depthMm: number;
   readonly boxes: readonly StripBox[];
   readonly swings: readonly StripSwing[];
+  readonly spaces: readonly StripSpace[];
 };
 
 /** Less than this shows nothing. */
@@ -65,32 +79,70 @@ export function planStrip(prepared: Prepared, faceId: string): PlanStrip | null 
     const { opens, shape, id } = obstacle;
     if (opens?.kind !== 'swing' || shape.kind !== 'box') return [];
     if (opens.hinge === 'left')
-      return [{ id, hingeMm: shape.xMm, leafMm: shape.widthMm, throughDeg: opens.throughDeg }];
+      return [{ id, hingeMm: shape.xMm, leafMm: shape.widthMm, throughDeg: opens.throughDeg, outMm: 0 }];
     if (opens.hinge === 'right') {
       return [
-        { id, hingeMm: shape.xMm + shape.widthMm, leafMm: -shape.widthMm, throughDeg: opens.throughDeg },
+        {
+          id,
+          hingeMm: shape.xMm + shape.widthMm,
+          leafMm: -shape.widthMm,
+          throughDeg: opens.throughDeg,
+          outMm: 0,
+        },
       ];
     }
     return [];
   });
-  const reaches = [...gear, ...obstacles].map(({ frontMm }) => frontMm);
-  const leaves = swings.map(({ leafMm }) => Math.abs(leafMm));
+  const spaces = (prepared.onFace.get(faceId) ?? []).flatMap((item): StripSpace[] => {
+    const space = workingSpaceOf(prepared, item);
+    if (space === null) return [];
+    const [fromMm, toMm] = space.room.window;
+    const frontMm = backMm(item) + space.requiredMm;
+    return [
+      {
+        id: item.id,
+        fromMm,
+        toMm,
+        backMm: backMm(item),
+        frontMm,
+        isFree: !isShort(space.room, space.requiredMm),
+      },
+    ];
+  });
+  const covers = (prepared.onFace.get(faceId) ?? []).flatMap(coverSwing);
+  const reaches = [...gear, ...obstacles, ...spaces].map(({ frontMm }) => frontMm);
+  const leaves = [...swings, ...covers].map(({ leafMm }) => Math.abs(leafMm));
   return {
     fromMm: face.bounds.minX,
     toMm: face.bounds.maxX,
     depthMm: Math.max(LEAST_DEPTH_MM, ...reaches, ...leaves),
     boxes: [...obstacles, ...gear],
-    swings,
+    swings: [...swings, ...covers],
+    spaces,
   };
 }
 
+/** A cover hung at its side, as it opens square before its gear. */
+function coverSwing({ id, type, body }: Hung): StripSwing[] {
+  const { cover } = type;
+  if (cover === null || cover.hinge === 'top' || cover.hinge === 'bottom') return [];
+  const isLeft = cover.hinge === 'left';
+  const leafMm = isLeft ? cover.leafMm : -cover.leafMm;
+  const outMm = type.standoffMm + type.depthMm;
+  return [
+    { id: `${id}-cover`, hingeMm: isLeft ? body.minX : body.maxX, leafMm, throughDeg: COVER_DEG, outMm },
+  ];
+}
+
+const COVER_DEG = 90;
+
 /** The path of a leaf’s edge as it opens, from shut to open, mm along and out from the face. */
 export function swingPath(
-  { hingeMm, leafMm, throughDeg }: StripSwing,
+  { hingeMm, leafMm, throughDeg, outMm }: StripSwing,
   steps = 12,
 ): (readonly [number, number])[] {
   return Array.from({ length: steps + 1 }, (_, step) => {
     const angle = ((throughDeg * Math.PI) / 180) * (step / steps);
-    return [hingeMm + leafMm * Math.cos(angle), Math.abs(leafMm) * Math.sin(angle)] as const;
+    return [hingeMm + leafMm * Math.cos(angle), outMm + Math.abs(leafMm) * Math.sin(angle)] as const;
   });
 }

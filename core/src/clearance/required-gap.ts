@@ -1,8 +1,10 @@
 import type { Hung } from '../check/prepared.ts';
-import type { ClearanceRule, GearType, RuleSide } from '../plan/gear-type.ts';
+import type { ClearanceRule, RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
+import type { Plan } from '../plan/plan.ts';
 import type { GivenDistance, GivenTemperature } from '../plan/values.ts';
 import { degFFromDegC, mmFromInch } from '../quantity/convert.ts';
 import type { SiteFace } from '../site/site.ts';
+import { sharedRules, type SharedRule } from './rule-packs.ts';
 
 /** A rule that applies between two neighbours, and whose it is: a gear type’s name, or the job’s own. */
 export type RequiredGap = { readonly mm: number; readonly rule: ClearanceRule; readonly owner: string };
@@ -28,22 +30,51 @@ const OPPOSITE = { beside: 'beside', above: 'below', below: 'above' } as const s
 
 /**
  * The gap required between a piece and its neighbour on one of its sides: the largest of the rules of both, and of
- * the job’s own, that apply there. A rule of the neighbour applies on the side where it sees the piece. Null where no
- * rule asks for one. Ties go to the first rule.
+ * the job’s and its code’s, that apply there. A rule of the neighbour applies on the side where it sees the piece.
+ * Null where no rule asks for one. Ties go to the first rule.
  */
 export function requiredGap(
   a: Hung,
   b: Hung,
   towards: Towards,
-  jobRules: readonly ClearanceRule[],
+  shared: readonly SharedRule[],
 ): RequiredGap | null {
-  const candidates = [
-    ...applicable(a.type, a.type.rules, towards, a, b),
-    ...applicable(b.type, b.type.rules, OPPOSITE[towards], b, a),
-    ...applicable(null, jobRules, towards, a, b),
+  return largest([
+    ...rulesTowards(a, [towards, 'any'], gearCounterparts(a, b), shared),
+    ...rulesTowards(b, [OPPOSITE[towards], 'any'], gearCounterparts(b, a), shared),
+  ]);
+}
+
+/** What a piece sees in another: any gear, and its own kind where it is. */
+export function gearCounterparts(a: Hung, b: Hung): readonly RuleCounterpart[] {
+  return a.type.kind === b.type.kind ? ['any-gear', 'same-kind'] : ['any-gear'];
+}
+
+/** The rules of a piece that hold where it hangs, towards given sides and counterparts. */
+export function rulesTowards(
+  item: Hung,
+  sides: readonly RuleSide[],
+  counterparts: readonly RuleCounterpart[],
+  shared: readonly SharedRule[],
+): RequiredGap[] {
+  const fits = ({ side, counterpart, when }: ClearanceRule) =>
+    sides.includes(side) && counterparts.includes(counterpart) && holdsAt(item.face, when);
+  const own = item.type.rules.filter(fits);
+  const others = shared.filter(
+    ({ rule, kinds, yieldsToOwn }) =>
+      fits(rule) &&
+      (kinds === null || kinds.includes(item.type.kind)) &&
+      !(yieldsToOwn && own.some(({ counterpart }) => counterpart === rule.counterpart)),
+  );
+  return [
+    ...own.map((rule) => ({ mm: distanceMm(rule.distance), rule, owner: item.type.name })),
+    ...others.map(({ rule, owner }) => ({ mm: distanceMm(rule.distance), rule, owner })),
   ];
+}
+
+export function largest(candidates: readonly RequiredGap[]): RequiredGap | null {
   return candidates.reduce<RequiredGap | null>(
-    (largest, candidate) => (largest === null || candidate.mm > largest.mm ? candidate : largest),
+    (most, candidate) => (most === null || candidate.mm > most.mm ? candidate : most),
     null,
   );
 }
@@ -56,28 +87,15 @@ export function holdsAt(face: SiteFace, when: ClearanceRule['when']): boolean {
   );
 }
 
-export function requiredGapBeside(a: Hung, b: Hung, jobRules: readonly ClearanceRule[]): RequiredGap | null {
-  return requiredGap(a, b, 'beside', jobRules);
-}
-
-function applicable(
-  owner: GearType | null,
-  rules: readonly ClearanceRule[],
-  towards: Towards,
-  self: Hung,
-  neighbour: Hung,
-): RequiredGap[] {
-  return rules
-    .filter(({ side, counterpart, when }) => {
-      if (side !== towards) return false;
-      if (counterpart === 'same-kind' && self.type.kind !== neighbour.type.kind) return false;
-      return holdsAt(self.face, when);
-    })
-    .map((rule) => ({ mm: distanceMm(rule.distance), rule, owner: owner?.name ?? 'this job' }));
+export function requiredGapBeside(a: Hung, b: Hung, shared: readonly SharedRule[]): RequiredGap | null {
+  return requiredGap(a, b, 'beside', shared);
 }
 
 /** The largest distance any rule in the plan asks for: how far to look for neighbours, mm. */
-export function farthestRuleMm(types: readonly GearType[], jobRules: readonly ClearanceRule[]): number {
-  const rules = [...types.flatMap((type) => type.rules), ...jobRules];
+export function farthestRuleMm(plan: Plan): number {
+  const rules = [
+    ...plan.gearTypes.flatMap((type) => type.rules),
+    ...sharedRules(plan).map(({ rule }) => rule),
+  ];
   return rules.reduce((farthest, rule) => Math.max(farthest, distanceMm(rule.distance)), 0);
 }

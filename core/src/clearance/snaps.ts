@@ -3,6 +3,7 @@ import { COINCIDENT_MM } from '../plan/outline.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isFacingBeside, isOneOverOther } from './gaps.ts';
 import { requiredGap, requiredGapBeside } from './required-gap.ts';
+import { sharedRules } from './rule-packs.ts';
 
 export const SNAP_REASONS = [
   'required-gap',
@@ -48,7 +49,7 @@ export function snapsFor(prepared: Prepared, item: Hung, group: ReadonlySet<stri
     up.push({ atMm: body.maxY - above, why: 'tops', lineMm: body.maxY });
     up.push({ atMm: body.minY + item.type.dropMm, why: 'bottoms', lineMm: body.minY });
     if (isFacingBeside(item.body, body)) {
-      const required = requiredGapBeside(item, other, prepared.plan.rules);
+      const required = requiredGapBeside(item, other, sharedRules(prepared.plan));
       if (required !== null) {
         across.push({
           atMm: body.minX - required.mm - half,
@@ -75,8 +76,8 @@ export function snapsFor(prepared: Prepared, item: Hung, group: ReadonlySet<stri
 
 /** The exact required gap over a piece and under it. */
 function stackedSnaps(prepared: Prepared, item: Hung, other: Hung, above: number): Snap[] {
-  const over = requiredGap(other, item, 'above', prepared.plan.rules);
-  const under = requiredGap(item, other, 'above', prepared.plan.rules);
+  const over = requiredGap(other, item, 'above', sharedRules(prepared.plan));
+  const under = requiredGap(item, other, 'above', sharedRules(prepared.plan));
   const snaps: Snap[] = [];
   if (over !== null) {
     const lineMm = other.body.maxY + over.mm;

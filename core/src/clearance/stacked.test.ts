@@ -6,7 +6,6 @@ import type { Obstacle } from '../plan/obstacle.ts';
 import type { Plan } from '../plan/plan.ts';
 import { beside, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { findClearMoves } from './clear-moves.ts';
-import { frontCheck } from './front.ts';
 import { overlapCheck } from './overlap.ts';
 import { cornerSnaps } from './snaps.ts';
 import { stackedCheck } from './stacked.ts';
@@ -126,29 +125,6 @@ describe('overlapCheck and heights', () => {
   ])('%s', (_, standoffMm, kind, more, count) => {
     expect(over(standoffMm, kind, more)).toBe(count);
   }); // prettier-ignore
-});
-
-describe('frontCheck', () => {
-  test('asks by a rule of the job too, and only where it is as warm as the rule says', () => {
-    const front = beside('f', { side: 'front', distance: { value: 36, unit: 'in' }, when: { meanMaxAtLeast: { value: 25, unit: 'degC' } } }); // prettier-ignore
-    const cool = { ...stack(500, []), rules: [front] };
-    expect(frontCheck.check(prepare(cool))).toEqual([]);
-    const conditions = { ...cool.site.conditions, meanMaxTempC: 25 };
-    const warm = frontCheck.check(prepare({ ...cool, site: { ...cool.site, conditions } }));
-    expect(warm.map(({ required, data }) => [required?.value, data.owner])).toEqual([
-      [914.4, 'this job'],
-      [914.4, 'this job'],
-    ]);
-  });
-
-  test('asks once for each piece, for the largest that applies to its face', () => {
-    const front = (mm: number, when = {}) =>
-      beside(`f${mm}`, { side: 'front', distance: { value: mm, unit: 'mm' }, when });
-    const found = frontCheck.check(
-      prepare(stack(500, [front(700), front(914, { side: 'inside' }), front(1200, { side: 'outside' })])),
-    );
-    expect(found.map(({ severity, required }) => [severity, required?.value])).toEqual([['ask', 914]]);
-  });
 });
 
 describe('cornerSnaps', () => {

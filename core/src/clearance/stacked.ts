@@ -4,6 +4,7 @@ import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { isClear } from './clear-moves.ts';
 import { isTooClose, ruledGapsStacked, type StackedGap } from './gaps.ts';
+import { sharedRules } from './rule-packs.ts';
 
 const meta: CheckMeta = {
   id: 'clearance.stacked',
@@ -19,9 +20,11 @@ const meta: CheckMeta = {
 
 function check(prepared: Prepared): Finding[] {
   const { plan } = prepared;
-  const hasRules = [...plan.rules, ...plan.gearTypes.flatMap(({ rules }) => rules)].some(
-    ({ side }) => side === 'above' || side === 'below',
-  );
+  const rules = [
+    ...sharedRules(plan).map(({ rule }) => rule),
+    ...plan.gearTypes.flatMap((type) => type.rules),
+  ];
+  const hasRules = rules.some(({ side }) => side === 'above' || side === 'below' || side === 'any');
   if (!hasRules) return [];
   // Each gap is found from its lower piece.
   return [...prepared.hung.values()].flatMap((item) =>

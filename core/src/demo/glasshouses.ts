@@ -19,6 +19,7 @@ const PITCH_DEG = 6;
 const concreteWall = faceOf({
   id: 'packing-wall',
   name: 'Packing hall wall, inside',
+  roomInFrontMm: 5900,
   material: 'material-concrete',
   points: rectangle(HALL_LENGTH, WALL_HEIGHT),
   thicknessMm: 180,

@@ -43,6 +43,7 @@ function mirroredBox(left: number, low: number, width: number, height: number) {
 const plantWall = faceOf({
   id: 'plant-wall',
   name: 'Plant room wall',
+  roomInFrontMm: NORTH_WIDTH,
   points: rectangle(WALL_WIDTH, WALL_HEIGHT),
   thicknessMm: inch(6.25),
   framing: [studs('studs')],
@@ -73,6 +74,7 @@ const plantWall = faceOf({
 const northWall = faceOf({
   id: 'north-wall',
   name: 'North wall',
+  roomInFrontMm: inch(168),
   points: rectangle(NORTH_WIDTH, WALL_HEIGHT),
   thicknessMm: inch(6.25),
   framing: [studs('north-studs')],

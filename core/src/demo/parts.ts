@@ -23,6 +23,7 @@ export function reverseOf(
     kind: front.kind,
     side: 'outside',
     material: front.material,
+    roomInFrontMm: null,
     obstacles: [],
     setbacks: [],
     conditions: {},

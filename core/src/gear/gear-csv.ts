@@ -40,7 +40,7 @@ const SOLAR = {
 
 export const GEAR_CSV_COLUMNS = [
   'id', 'name', 'kind', ...Object.keys(LENGTHS), 'mass_kg', 'location', 'enclosure', 'orientations', 'heat_w', 'heat_side',
-  'knockouts', 'bracket_holes', 'parts', 'terminals', ...Object.keys(RATINGS), ...Object.keys(SOLAR), 'rules',
+  'max_ambient_c', 'knockouts', 'bracket_holes', 'parts', 'terminals', 'cover', 'handles', 'battery', ...Object.keys(RATINGS), ...Object.keys(SOLAR), 'rules',
 ]; // prettier-ignore
 
 /** Which column a field of the type comes from, so that a fault names what the person sees. */
@@ -50,6 +50,7 @@ const COLUMN_OF_FIELD: Readonly<Record<string, string>> = {
   lossW: 'heat_w',
   sheds: 'heat_side',
   bracketHoles: 'bracket_holes',
+  maxAmbientC: 'max_ambient_c',
 }; // prettier-ignore
 
 /** What a cell said that could not be read. */
@@ -168,6 +169,18 @@ class RowReader {
       ratings: Object.fromEntries(
         Object.entries(RATINGS).map(([column, field]) => [field, this.number(column, null)]),
       ),
+      maxAmbientC: this.number('max_ambient_c', null),
+      cover: this.one('cover', ([hinge, leaf]) => ({ hinge, leafMm: lengthIn(leaf) })),
+      handles: this.list('handles', (fields) => ({
+        id: fields[0],
+        name: fields[1],
+        upMm: lengthIn(fields[2]),
+      })),
+      battery: this.one('battery', ([chemistry, cells, capacity]) => ({
+        chemistry,
+        cells: numberIn(cells),
+        capacityAh: numberIn(capacity),
+      })),
       solarModule: solar.every(([, value]) => value === null) ? null : Object.fromEntries(solar),
       rules: this.list('rules', ruleOf),
       origin: null,
@@ -196,6 +209,13 @@ class RowReader {
   private number(column: string, fallback: number | null): number | null {
     const cell = this.text(column);
     return cell === '' ? fallback : this.attempt(column, () => numberIn(cell));
+  }
+
+  /** A cell with one entry, or none. */
+  private one(column: string, read: (fields: readonly string[]) => unknown): unknown {
+    const entries = this.list(column, read);
+    if (entries.length > 1) this.faults.push({ column, message: 'There may be one entry only.' });
+    return entries[0] ?? null;
   }
 
   private list(column: string, read: (fields: readonly string[]) => unknown): unknown[] {
@@ -295,6 +315,12 @@ export function writeGearCsv(gear: readonly GearType[]): string {
       knockouts: join(type.knockouts, ({ id, edge, alongMm, fromBackMm, tradeSize }) => [id, edge, mm(alongMm), mm(fromBackMm), tradeSize]),
       bracket_holes: join(type.bracketHoles, ({ id, xMm, yMm, pilotMm, torqueNm }) => [id, mm(xMm), mm(yMm), mm(pilotMm), blank(torqueNm)]),
       terminals: join(type.terminals, ({ id, name, minMm2, maxMm2, torqueNm }) => [id, name, blank(minMm2), blank(maxMm2), blank(torqueNm)]),
+      max_ambient_c: blank(type.maxAmbientC),
+      cover: join(type.cover === null ? [] : [type.cover], ({ hinge, leafMm }) => [hinge, mm(leafMm)]),
+      handles: join(type.handles, ({ id, name, upMm }) => [id, name, mm(upMm)]),
+      battery: join(type.battery === null ? [] : [type.battery], ({ chemistry, cells, capacityAh }) => [
+        chemistry, String(cells), String(capacityAh),
+      ]),
       rules: join(type.rules, ({ id, side, counterpart, distance, when, source }) => [
         id, side, counterpart, `${distance.value} ${distance.unit}`, when.side ?? '', thresholdText(when.meanMaxAtLeast), ...sourceFields(source),
       ]),

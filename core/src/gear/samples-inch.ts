@@ -31,6 +31,7 @@ export const INCH_SAMPLES: readonly GearType[] = [
     location: 'outdoor',
     enclosure: 'Type 3R',
     heat: { lossW: 240, sheds: 'back' },
+    maxAmbientC: 60,
     parts: [
       { id: 'body', name: 'Inverter', massKg: 37, box: null, order: 2, torqueNm: null },
       { id: 'wiring-box', name: 'Wiring box', massKg: 8, box: null, order: 1, torqueNm: 4 },
@@ -77,6 +78,7 @@ export const INCH_SAMPLES: readonly GearType[] = [
     location: 'outdoor',
     enclosure: 'Type 3R',
     heat: { lossW: 12, sheds: 'front' },
+    handles: [{ id: 'handle', name: 'Handle', upMm: inch(10) }],
     knockouts: [knockout('top', 'top', 4, 2, '3/4'), knockout('bottom', 'bottom', 4, 2, '3/4')],
     bracketHoles: [
       bracketHole('upper', 0, 0, inch(0.125)),
@@ -92,6 +94,8 @@ export const INCH_SAMPLES: readonly GearType[] = [
     massKg: 12,
     enclosure: 'Type 1',
     heat: { lossW: 25, sheds: 'front' },
+    cover: { hinge: 'left', leafMm: inch(13) },
+    handles: [{ id: 'main', name: 'Main breaker', upMm: inch(19) }],
     knockouts: [
       knockout('bottom-left', 'bottom', 4, 2, '1-1/4'),
       knockout('bottom-right', 'bottom', 10.5, 2, '1'),
@@ -120,6 +124,8 @@ export const INCH_SAMPLES: readonly GearType[] = [
     massKg: 118,
     enclosure: 'Type 1',
     heat: { lossW: 60, sheds: 'front' },
+    maxAmbientC: 45,
+    battery: { chemistry: 'lithium', cells: 16, capacityAh: 200 },
     parts: [
       { id: 'cabinet', name: 'Cabinet', massKg: 22, box: null, order: 1, torqueNm: 12 },
       { id: 'lower-module', name: 'Lower battery module', massKg: 48, box: null, order: 2, torqueNm: 4 },
@@ -136,6 +142,13 @@ export const INCH_SAMPLES: readonly GearType[] = [
       maxCurrentA: 200,
       energyWh: 10_000,
     },
+    rules: [
+      {
+        ...plainRule('10 kWh cabinet', 'any', 12, 'in'),
+        id: 'openings',
+        counterpart: 'opening',
+      },
+    ],
   }),
   newGearType('transfer-switch-200a', 'Transfer switch 200 A', 'transfer-switch', {
     ...size(16, 30, 7),
@@ -144,6 +157,8 @@ export const INCH_SAMPLES: readonly GearType[] = [
     location: 'outdoor',
     enclosure: 'Type 3R',
     heat: { lossW: 35, sheds: 'front' },
+    cover: { hinge: 'left', leafMm: inch(15) },
+    handles: [{ id: 'handle', name: 'Handle', upMm: inch(22) }],
     knockouts: [
       knockout('bottom-left', 'bottom', 4, 3.5, '2'),
       knockout('bottom-right', 'bottom', 12, 3.5, '2'),
@@ -197,6 +212,8 @@ export const INCH_SAMPLES: readonly GearType[] = [
     massKg: 1.3,
     enclosure: 'IP43',
     heat: { lossW: 16, sheds: 'back' },
+    standoffMm: inch(0.5),
+    maxAmbientC: 60,
     knockouts: [knockout('bottom', 'bottom', 2.55, 1, '1/2')],
     bracketHoles: fourHoles(inch(4.2), inch(6), inch(0.125)),
     terminals: [{ id: 'all', name: 'Battery and array', minMm2: 5.3, maxMm2: 13.3, torqueNm: 1.6 }],

@@ -84,6 +84,7 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     location: 'outdoor',
     enclosure: 'IP54',
     heat: { lossW: 180, sheds: 'front' },
+    cover: { hinge: 'left', leafMm: 760 },
     knockouts: [
       knockoutAt('feed-1', 'bottom', 160, 150, 'M63'),
       knockoutAt('feed-2', 'bottom', 320, 150, 'M63'),
@@ -102,6 +103,7 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     location: 'outdoor',
     enclosure: 'IP65',
     heat: { lossW: 30, sheds: 'front' },
+    handles: [{ id: 'handle', name: 'Handle', upMm: 220 }],
     knockouts: [knockoutAt('top', 'top', 230, 100, 'M40'), knockoutAt('bottom', 'bottom', 230, 100, 'M40')],
     bracketHoles: fourHoles(400, 480, 8),
     terminals: [{ id: 'strings', name: 'Strings', minMm2: 4, maxMm2: 16, torqueNm: 2.5 }],
@@ -175,6 +177,8 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     massKg: 3,
     enclosure: 'IP43',
     heat: { lossW: 50, sheds: 'back' },
+    standoffMm: 12,
+    maxAmbientC: 60,
     knockouts: [
       knockoutAt('array', 'bottom', 60, 45, 'M20'),
       knockoutAt('battery', 'bottom', 180, 45, 'M25'),
@@ -195,7 +199,9 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     massKg: 44,
     enclosure: 'IP65',
     orientations: ['upright', 'on-left-side', 'on-right-side'],
-    heat: { lossW: 18, sheds: 'top' },
+    heat: { lossW: 18, sheds: 'front' },
+    maxAmbientC: 50,
+    battery: { chemistry: 'lithium', cells: 8, capacityAh: 230 },
     bracketHoles: [bracketHole('left', -230, -220, 6), bracketHole('right', 230, -220, 6)],
     terminals: [{ id: 'studs', name: 'Studs', minMm2: 25, maxMm2: 70, torqueNm: 9 }],
     ratings: {
@@ -215,6 +221,7 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     massKg: 12,
     enclosure: 'IP21',
     heat: { lossW: 140, sheds: 'top' },
+    maxAmbientC: 50,
     knockouts: [knockoutAt('dc', 'bottom', 70, 60, 'M32'), knockoutAt('ac', 'bottom', 170, 60, 'M20')],
     bracketHoles: fourHoles(180, 300, 5),
     terminals: [{ id: 'dc', name: 'DC studs', minMm2: 35, maxMm2: 70, torqueNm: 12 }],

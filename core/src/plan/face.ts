@@ -84,6 +84,9 @@ export const faceSchema = z.strictObject({
   side: z.enum(['inside', 'outside']),
   material: idSchema.describe('One of the plan’s materials'),
   shape: shapeSchema,
+  roomInFrontMm: lengthMmSchema
+    .nullable()
+    .describe('Free room measured out from it, to what is not drawn; null where nobody measured'),
   obstacles: z.array(obstacleSchema).max(500),
   setbacks: z.array(setbackSchema).max(200),
   conditions: ownConditionsSchema.describe('Only those in which this face differs from the site'),

@@ -17,7 +17,7 @@ export function findGearFaults(type: GearType): GearFault[] {
   if (type.dropMm > type.heightMm * 2 + ROUNDING_MM) {
     fault(['dropMm'], 'The drop is more than twice the height: the hook line would hang far above the body.');
   }
-  for (const list of ['knockouts', 'bracketHoles', 'parts', 'terminals', 'rules'] as const) {
+  for (const list of ['knockouts', 'bracketHoles', 'parts', 'terminals', 'handles', 'rules'] as const) {
     const seen = new Set<string>();
     type[list].forEach(({ id }, index) => {
       if (seen.has(id)) fault([list, index, 'id'], `The name “${id}” is used twice.`);

@@ -9,6 +9,7 @@ import {
   nameSchema,
   positionMmSchema,
   sizeMmSchema,
+  tempCSchema,
 } from './values.ts';
 
 const massKgSchema = z.number().positive('must be more than 0').max(20_000);
@@ -79,13 +80,47 @@ const solarModuleSchema = z.strictObject({
   maxFuseA: positive(100),
 });
 
-const RULE_SIDES = ['beside', 'above', 'below', 'front'] as const;
+export const BATTERY_CHEMISTRIES = ['vented-lead-acid', 'valve-regulated-lead-acid', 'lithium'] as const;
+
+/** What a battery is inside, for its ventilation. */
+const batterySchema = z.strictObject({
+  chemistry: z.enum(BATTERY_CHEMISTRIES),
+  cells: z.number().int().min(1).max(2_000).describe('In series'),
+  capacityAh: z.number().positive('must be more than 0').max(100_000).describe('At the ten-hour rate'),
+});
+
+/** A door or cover on its front that swings open about one of its edges. */
+const coverSchema = z.strictObject({
+  hinge: z.enum(['left', 'right', 'top', 'bottom']),
+  leafMm: sizeMmSchema.describe('From the hinge to its free edge'),
+});
+
+/** An operating handle, a breaker, a display: what a hand must reach. */
+const handleSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  upMm: lengthMmSchema.describe('Its centre in its highest position, above the bottom of the body'),
+});
+
+export const RULE_SIDES = ['beside', 'above', 'below', 'front', 'any'] as const;
+export const RULE_COUNTERPARTS = [
+  'same-kind',
+  'any-gear',
+  'surface',
+  'edge',
+  'floor',
+  'ceiling',
+  'obstacle',
+  'opening',
+] as const;
 
 /** A required gap around gear. It applies where every condition given holds; the largest that applies governs. */
 export const clearanceRuleSchema = z.strictObject({
   id: idSchema,
   side: z.enum(RULE_SIDES),
-  counterpart: z.enum(['same-kind', 'any-gear']),
+  counterpart: z
+    .enum(RULE_COUNTERPARTS)
+    .describe('Gear; a face that meets or ends this one; floor; ceiling; an obstacle; a door or window'),
   distance: givenDistanceSchema,
   when: z.strictObject({
     side: z.enum(['inside', 'outside']).optional(),
@@ -94,6 +129,7 @@ export const clearanceRuleSchema = z.strictObject({
   source: sourceSchema,
 });
 export type ClearanceRule = z.infer<typeof clearanceRuleSchema>;
+export type RuleCounterpart = ClearanceRule['counterpart'];
 export type RuleSide = ClearanceRule['side'];
 
 export const GEAR_KINDS = [
@@ -149,6 +185,12 @@ export const gearTypeSchema = z.strictObject({
   bracketHoles: z.array(bracketHoleSchema).max(60),
   terminals: z.array(terminalSchema).max(60),
   ratings: ratingsSchema,
+  maxAmbientC: tempCSchema
+    .nullable()
+    .describe('Highest surrounding temperature it may run in; null if unknown'),
+  cover: coverSchema.nullable().describe('Null where its front does not swing open'),
+  handles: z.array(handleSchema).max(60),
+  battery: batterySchema.nullable(),
   solarModule: solarModuleSchema.nullable(),
   rules: z.array(clearanceRuleSchema).max(60),
   origin: z

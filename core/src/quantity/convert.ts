@@ -22,3 +22,11 @@ export function degCFromDegF(tempF: number): number {
 export function lbFromKg(massKg: number): number {
   return massKg / 0.45359237;
 }
+
+/** Exact by definition of the pound and of standard gravity, 9.80665 m/s². */
+export function lbfFromN(forceN: number): number {
+  return forceN / 4.4482216152605;
+}
+
+/** A cubic foot for each minute, exact from the international foot. */
+export const CFM_PER_M3_PER_H = 1 / (0.3048 ** 3 * 60);

@@ -1,5 +1,5 @@
 import { assertNever } from '../result.ts';
-import { degFFromDegC, inchFromMm, lbFromKg, MM_PER_INCH } from './convert.ts';
+import { CFM_PER_M3_PER_H, degFFromDegC, inchFromMm, lbfFromN, lbFromKg, MM_PER_INCH } from './convert.ts';
 
 /** How one person reads lengths. `inchDenominator` is a power of two from 1 to 64. */
 export type Reader = {
@@ -11,7 +11,8 @@ export type Reader = {
 export const INCH_READER: Reader = { system: 'inch', inchDenominator: 16, metricStepMm: 1 };
 export const METRIC_READER: Reader = { system: 'metric', inchDenominator: 16, metricStepMm: 1 };
 
-export type QuantityUnit = 'mm' | 'kg' | 'degC' | 'deg' | 'count' | 'mm2';
+export type QuantityUnit =
+  'mm' | 'kg' | 'degC' | 'kelvin' | 'deg' | 'count' | 'mm2' | 'N' | 'W' | 'm3PerH' | 'cm2' | 'ratio';
 export type Quantity = { readonly value: number; readonly unit: QuantityUnit };
 
 /** A mark that can be made: the length rounded to the reader's step, and by how much that moved it. */
@@ -117,6 +118,28 @@ export function formatQuantity(quantity: Quantity, reader: Reader): string {
       return reader.system === 'inch'
         ? `${trim(degFFromDegC(value).toFixed(1))} °F`
         : `${trim(value.toFixed(1))} °C`;
+    case 'kelvin':
+      return reader.system === 'inch'
+        ? `${trim(((value * 9) / 5).toFixed(1))} °F more`
+        : `${trim(value.toFixed(1))} K`;
+    case 'N':
+      return reader.system === 'inch'
+        ? `${Math.round(lbfFromN(value))} lbf`
+        : value >= 10_000
+          ? `${trim((value / 1000).toFixed(2))} kN`
+          : `${Math.round(value)} N`;
+    case 'W':
+      return `${Math.round(value)} W`;
+    case 'm3PerH':
+      return reader.system === 'inch'
+        ? `${trim((value * CFM_PER_M3_PER_H).toFixed(2))} cfm`
+        : `${trim(value.toFixed(2))} m³/h`;
+    case 'cm2':
+      return reader.system === 'inch'
+        ? `${trim(((value * 100) / MM_PER_INCH ** 2).toFixed(1))} in²`
+        : `${trim(value.toFixed(1))} cm²`;
+    case 'ratio':
+      return trim(value.toFixed(2));
     case 'deg':
       return `${trim(value.toFixed(2))}°`;
     case 'count':

@@ -25,6 +25,8 @@ export function surveyEdit(site: Site, key: string, summary: ReadingSummary): Re
       return value > 0
         ? ok({ kind: 'set-face', face: faceId, thicknessMm: value })
         : fail('A thickness is above 0.');
+    case 'room':
+      return ok({ kind: 'set-face', face: faceId, roomInFrontMm: value });
     case 'floor-rise':
       return ok({ kind: 'set-as-found', face: faceId, asFound: { floorRiseDeg: value } });
     case 'left-lean':

@@ -51,6 +51,7 @@ export function surveyItems(plan: Plan, site: Site): SurveyItem[] {
 function sizeItems(site: Site, face: SiteFace, setting: Plan['site']['setting']): Draft[] {
   const { bounds, thicknessMm, face: given } = face;
   if (given.shape.kind !== 'outline') return [];
+  const isUpright = given.kind === 'wall' || given.kind === 'board';
   const { asFound } = given.shape;
   const frame = site.frames.get(face.id);
   const isSloping = given.kind === 'roof' && frame !== undefined;
@@ -64,7 +65,10 @@ function sizeItems(site: Site, face: SiteFace, setting: Plan['site']['setting'])
     ...(setting === 'mobile' || face.otherSide !== null
       ? [{ part: 'thickness', what: 'Thickness, at an opening', planned: thicknessMm }]
       : []),
-    ...(given.kind === 'wall' || given.kind === 'board'
+    ...(isUpright && given.side === 'inside'
+      ? [{ part: 'room', what: 'Free room out from it', planned: given.roomInFrontMm }]
+      : []),
+    ...(isUpright
       ? [
           {
             part: 'floor-rise',

@@ -14,10 +14,17 @@ const SIDES = [
   { value: 'above', label: 'Above' },
   { value: 'below', label: 'Below' },
   { value: 'front', label: 'In front' },
+  { value: 'any', label: 'Every way' },
 ];
 const COUNTERPARTS = [
   { value: 'same-kind', label: 'Its kind' },
   { value: 'any-gear', label: 'Any gear' },
+  { value: 'surface', label: 'Another wall or face' },
+  { value: 'edge', label: 'The edge of its face' },
+  { value: 'floor', label: 'The floor' },
+  { value: 'ceiling', label: 'The ceiling or roof' },
+  { value: 'obstacle', label: 'An obstacle' },
+  { value: 'opening', label: 'A door or window' },
 ];
 const WHERE = [
   { value: '', label: 'Anywhere' },

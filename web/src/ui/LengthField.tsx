@@ -8,16 +8,17 @@ type Props = {
   readonly reader: Reader;
   /** Takes the typed length. Returns why it cannot be, or null. */
   readonly onCommit: (lengthMm: number) => string | null;
+  readonly hint?: string | null;
 };
 
 /** A length as people write it, sums included. */
-export function LengthField({ label, valueMm, reader, onCommit }: Props) {
+export function LengthField({ label, valueMm, reader, onCommit, hint = null }: Props) {
   const { mark, exact } = lengthText(valueMm, reader);
   return (
     <TypedField
       label={label}
       shown={mark}
-      hint={exact === null ? null : `exactly ${exact}`}
+      hint={hint ?? (exact === null ? null : `exactly ${exact}`)}
       parse={(text) => readLength(text, reader)}
       onCommit={onCommit}
     />

@@ -64,8 +64,9 @@ export const setFace = defineEdit(
     side: faceSchema.shape.side.optional(),
     material: idSchema.optional(),
     thicknessMm: sizeMmSchema.optional(),
+    roomInFrontMm: faceSchema.shape.roomInFrontMm.optional(),
   }),
-  (draft, { face: id, name, use, side, material, thicknessMm }) => {
+  (draft, { face: id, name, use, side, material, thicknessMm, roomInFrontMm }) => {
     const face = draft.faces.find((each) => each.id === id);
     if (face === undefined) return missing('face', id);
     if (thicknessMm !== undefined) {
@@ -77,6 +78,7 @@ export const setFace = defineEdit(
     face.kind = use ?? face.kind;
     face.side = side ?? face.side;
     face.material = material ?? face.material;
+    if (roomInFrontMm !== undefined) face.roomInFrontMm = roomInFrontMm;
     return null;
   },
 );
@@ -198,6 +200,7 @@ export const addReverse = defineEdit(
       material: front.material,
       shape: { kind: 'reverse', of },
       obstacles: [],
+      roomInFrontMm: null,
       setbacks: [],
       conditions: {},
     });

@@ -63,6 +63,7 @@ function raisedFace({ meanMaxTempC, ...face }: Raw, materials: ReadonlyMap<strin
             asFound: { floorRiseDeg: null, leftLeanDeg: null, faceLeanDeg: null },
           }
         : shape,
+    roomInFrontMm: null,
     obstacles: list(face.obstacles).map(raisedObstacle),
     setbacks: [],
     conditions: typeof meanMaxTempC === 'number' ? { meanMaxTempC } : {},
@@ -116,6 +117,10 @@ function raisedGear(gear: Raw): Raw {
       powerW: null,
       energyWh: null,
     },
+    maxAmbientC: null,
+    cover: null,
+    handles: [],
+    battery: null,
     solarModule: null,
     origin: null,
   };

@@ -144,6 +144,13 @@ function WhatItIs({ face, plan, reader }: Omit<Props, 'prepared'>) {
           {material.cutWith === '' ? 'not known' : material.cutWith.toLowerCase()}.
         </p>
       )}
+      <LengthField
+        label="Free room out from it"
+        valueMm={face.face.roomInFrontMm ?? 0}
+        reader={reader}
+        hint={face.face.roomInFrontMm === null ? 'not measured yet: only what is drawn counts' : null}
+        onCommit={(mm) => set({ roomInFrontMm: mm === 0 ? null : mm })}
+      />
       {face.face.shape.kind === 'outline' ? (
         <LengthField
           label="Thickness"

@@ -1,0 +1,150 @@
+import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { practice } from '../reference/source.ts';
+import { lengthInput } from '../working/working.ts';
+import { isClear } from './clear-moves.ts';
+import { isTooClose } from './gaps.ts';
+import { gapsAround, standsIn, type GapAround } from './gaps-around.ts';
+import { MOVE_FIX_MESSAGES } from './move-fix.ts';
+import type { Thing } from './space.ts';
+
+const WAY_WORDS = {
+  left: 'to its left',
+  right: 'to its right',
+  above: 'above it',
+  below: 'below it',
+  nearest: 'at the nearest',
+} as const satisfies Record<GapAround['way'], string>;
+
+const meta: CheckMeta = {
+  id: 'clearance.around',
+  looksAt:
+    'Gaps from gear around corners, across the room, to obstacles, other faces and edges, in three dimensions',
+  severity: 'fix',
+  source: practice('Each finding cites the rule that governs it'),
+  parameters: [],
+  messages: {
+    'too-close': '{gear} is {measured} from {other}, {way}; {owner} asks for {required}.',
+    'stands-in': '{gear} and {other} stand in the same place, though each is on its own face.',
+  },
+  fixMessages: { ...MOVE_FIX_MESSAGES, lift: 'Move {gear} {distance} {way}' },
+};
+
+function check(prepared: Prepared): Finding[] {
+  const pairs = new Map<string, Finding>();
+  for (const item of prepared.hung.values()) {
+    for (const finding of [...standsIn(prepared, item).map((thing) => inOther(prepared, item, thing)), ...tooCloseTo(prepared, item)]) {
+      // A pair is found from both of its pieces: the one that lacks more speaks for it.
+      const before = pairs.get(finding.id);
+      if (before === undefined || shortMm(finding) > shortMm(before)) pairs.set(finding.id, finding);
+    }
+  }
+  return [...pairs.values()];
+} // prettier-ignore
+
+function shortMm({ measured, required }: Finding): number {
+  return (required?.value ?? Infinity) - (measured?.value ?? 0);
+}
+
+/** Of several gaps to one thing that are too close, the one that lacks most. */
+function tooCloseTo(prepared: Prepared, item: Hung): Finding[] {
+  const worst = new Map<string, GapAround>();
+  for (const gap of gapsAround(prepared, item)) {
+    if (!isTooClose(gap) || gap.required === null) continue;
+    const key = `${gap.thing?.kind ?? 'edge'}/${gap.thing?.id ?? gap.way}`;
+    const before = worst.get(key);
+    const lacks = gap.required.mm - gap.measuredMm;
+    if (before?.required == null || lacks > before.required.mm - before.measuredMm) worst.set(key, gap);
+  }
+  return [...worst.values()].map((gap) => tooClose(prepared, gap));
+}
+
+function tooClose(prepared: Prepared, gap: GapAround): Finding {
+  const { item, thing, way, measuredMm, required } = gap;
+  if (required === null) throw new Error('A gap without a rule is never too close.');
+  const other = thing?.name ?? `the edge of ${item.face.name}`;
+  return findingOf(meta, {
+    message: 'too-close',
+    data: { gear: item.placement.name, other, way: WAY_WORDS[way], owner: required.owner },
+    id: pairId('too-close', item, thing, way),
+    subjects: subjectsOf(item, thing),
+    at: middleOf(item),
+    measured: { value: measuredMm, unit: 'mm' },
+    required: { value: required.mm, unit: 'mm' },
+    source: required.rule.source,
+    working: {
+      title: `Gap from ${item.placement.name} to ${other}`,
+      formula:
+        way === 'nearest'
+          ? 'gap = shortest line between the two bodies in space'
+          : 'gap = square out from the side of the body',
+      inputs: [
+        lengthInput('x', `${item.placement.name}: centre of hook line from the datum`, item.placement.xMm),
+        lengthInput('y', `${item.placement.name}: hook line above the datum`, item.placement.yMm),
+        lengthInput('depth', `${item.placement.name}: its front out from the face`, frontMm(item)),
+      ],
+      result: { name: 'Gap', value: { value: measuredMm, unit: 'mm' } },
+      source: required.rule.source,
+      notes: [`${required.owner} asks for ${required.rule.distance.value} ${required.rule.distance.unit} ${WAY_WORDS[way]}.`],
+    },
+    fixes: movesAway(prepared, gap),
+  });
+} // prettier-ignore
+
+function inOther(prepared: Prepared, item: Hung, thing: Thing): Finding {
+  return findingOf(meta, {
+    message: 'stands-in',
+    severity: 'stop',
+    data: { gear: item.placement.name, other: thing.name },
+    id: pairId('stands-in', item, thing, ''),
+    subjects: subjectsOf(item, thing),
+    at: middleOf(item),
+    fixes: movesAway(prepared, { item, measuredMm: 0, required: null }),
+  });
+}
+
+/** Two pieces are one pair whichever is looked at first; anything else is named from the gear. */
+function pairId(message: string, item: Hung, thing: Thing | null, way: string): string {
+  if (thing?.kind === 'gear') return `${meta.id}/${message}/${[item.id, thing.id].sort().join('+')}`;
+  return `${meta.id}/${message}/${item.id}+${thing === null ? `edge-${way}` : `${thing.kind}:${thing.face.id}:${thing.id}`}`;
+}
+
+function subjectsOf(item: Hung, thing: Thing | null): Finding['subjects'] {
+  const own = { kind: 'placement', id: item.id } as const;
+  if (thing?.kind === 'gear') return [own, { kind: 'placement', id: thing.id }];
+  return [own, { kind: 'face', id: thing?.face.id ?? item.face.id }];
+}
+
+/** How far a move along the face is tried at most, and in what steps where the gap does not follow the move 1 to 1. */
+const MOVE_STEPS = [1, 1.5, 2, 3, 5, 8, 13] as const;
+/** Where no figure is missing, the first step of the tries. */
+const FIRST_STEP_MM = 50;
+
+/** Moves of the gear along its face that leave it clear of everything, the shortest each way that does. */
+function movesAway(prepared: Prepared, { item, measuredMm, required }: Pick<GapAround, 'item' | 'measuredMm' | 'required'>): Fix[] {
+  const missingMm = required === null ? FIRST_STEP_MM : required.mm - measuredMm;
+  const { xMm, yMm } = item.placement;
+  const ways = [
+    { way: 'left', dx: -1, dy: 0 },
+    { way: 'right', dx: 1, dy: 0 },
+    { way: 'up', dx: 0, dy: 1 },
+    { way: 'down', dx: 0, dy: -1 },
+  ] as const;
+  return ways
+    .flatMap(({ way, dx, dy }) => {
+      const step = MOVE_STEPS.find((times) => isClear(prepared, hungAt(item, xMm + dx * missingMm * times, yMm + dy * missingMm * times)));
+      if (step === undefined) return [];
+      const byMm = missingMm * step;
+      return [{ way, byMm, isSideways: dx !== 0, edit: { kind: 'move-placement', placement: item.id, xMm: xMm + dx * byMm, yMm: yMm + dy * byMm } as const }];
+    })
+    .sort((a, b) => a.byMm - b.byMm)
+    .slice(0, 2)
+    .map(({ way, byMm, isSideways, edit }) => {
+      const data = { gear: item.placement.name, distance: { value: byMm, unit: 'mm' } } as const;
+      return isSideways
+        ? { message: 'move', data: { ...data, side: way }, edits: [edit] }
+        : { message: 'lift', data: { ...data, way }, edits: [edit] };
+    });
+} // prettier-ignore
+
+export const aroundCheck: Check = { meta, check };

@@ -1,0 +1,69 @@
+import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import { middleOf, type Prepared } from '../check/prepared.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { HANDLE_HEIGHT } from '../reference/working-space.ts';
+import { lengthInput } from '../working/working.ts';
+import { isClear } from './clear-moves.ts';
+import { hungAt } from '../check/prepared.ts';
+import { floorUnder, isUpright } from './free-room.ts';
+import { GAP_ROUNDING_MM } from './gaps.ts';
+
+const MOST_MM = mmFromInch(HANDLE_HEIGHT.mostFtIn[0] * 12 + HANDLE_HEIGHT.mostFtIn[1]);
+
+const meta: CheckMeta = {
+  id: 'clearance.handles',
+  looksAt: 'How high above the floor handles and breakers are, in their highest position',
+  severity: 'fix',
+  source: HANDLE_HEIGHT.source,
+  parameters: [{ name: 'Highest centre', value: MOST_MM, unit: 'mm', why: 'Above the floor or a platform' }],
+  messages: { 'too-high': '{handle} of {gear} is {measured} above {floor}; at most {required}.' },
+  fixMessages: { lower: 'Hang {gear} {distance} lower' },
+};
+
+function check(prepared: Prepared): Finding[] {
+  const { codeBasis, site } = prepared.plan;
+  if (codeBasis !== 'us' || site.setting !== 'building') return [];
+  return [...prepared.hung.values()].flatMap((item): Finding[] => {
+    const frame = prepared.site.frames.get(item.face.id);
+    const highest = [...item.type.handles].sort((a, b) => b.upMm - a.upMm)[0];
+    if (highest === undefined || frame === undefined || !isUpright(frame)) return [];
+    const floor = floorUnder(prepared, item);
+    const upMm = item.body.minY + highest.upMm - floor.yMm;
+    if (upMm <= MOST_MM + GAP_ROUNDING_MM) return [];
+    const { xMm, yMm } = item.placement;
+    const lowered = yMm - (upMm - MOST_MM);
+    return [
+      findingOf(meta, {
+        message: 'too-high',
+        data: { handle: highest.name, gear: item.placement.name, floor: floor.name },
+        subjects: [{ kind: 'placement', id: item.id }],
+        at: middleOf(item),
+        measured: { value: upMm, unit: 'mm' },
+        required: { value: MOST_MM, unit: 'mm' },
+        working: {
+          title: `Height of ${highest.name}, ${item.placement.name}`,
+          formula: 'height = bottom of the body + handle above it − floor',
+          inputs: [
+            lengthInput('bottom', 'Bottom of the body from the datum', item.body.minY),
+            lengthInput('handle', `${highest.name}: centre at its highest, above the bottom`, highest.upMm),
+            lengthInput('floor', `${floor.name}, from the datum`, floor.yMm),
+          ],
+          result: { name: 'Height above the floor', value: { value: upMm, unit: 'mm' } },
+          source: meta.source,
+          notes: [],
+        },
+        fixes: isClear(prepared, hungAt(item, xMm, lowered))
+          ? [
+              {
+                message: 'lower',
+                data: { gear: item.placement.name, distance: { value: upMm - MOST_MM, unit: 'mm' } },
+                edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
+              },
+            ]
+          : [],
+      }),
+    ];
+  });
+}
+
+export const handlesCheck: Check = { meta, check };

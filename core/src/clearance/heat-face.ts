@@ -1,0 +1,119 @@
+import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import type { RuleSide } from '../plan/gear-type.ts';
+import { practice } from '../reference/source.ts';
+import { hindrancesNear, partsIn } from './free-room.ts';
+import { rulesTowards } from './required-gap.ts';
+import { sharedRules } from './rule-packs.ts';
+import type { Room } from './space.ts';
+
+/** Air before the side that sheds heat, where its maker says nothing. */
+const FREE_MM = 100;
+/** Air between a back that sheds heat and its face. */
+const BEHIND_MM = 10;
+
+const meta: CheckMeta = {
+  id: 'clearance.heat-face',
+  looksAt:
+    'The side of gear that sheds its heat, against what stands before it, where its maker states no distance',
+  severity: 'fix',
+  source: practice('The heat face of gear stays free; the maker’s sheet decides'),
+  parameters: [
+    {
+      name: 'Before the heat face',
+      value: FREE_MM,
+      unit: 'mm',
+      why: 'Where no rule of the maker says more or less',
+    },
+    { name: 'Behind a back that sheds heat', value: BEHIND_MM, unit: 'mm', why: 'For air to rise there' },
+  ],
+  messages: {
+    blocked:
+      '{gear} sheds its heat {where}, and {other} stands {measured} before that; keep {required} free.',
+    back: '{gear} sheds its heat at its back, which stands {measured} off its face; {required} lets air rise there.',
+  },
+  fixMessages: {},
+};
+
+const WHERE = {
+  front: 'at its front',
+  top: 'at its top',
+  bottom: 'at its bottom',
+  left: 'at its left',
+  right: 'at its right',
+} as const;
+type Open = keyof typeof WHERE;
+const RULE_SIDE = { front: 'front', top: 'above', bottom: 'below', left: 'beside', right: 'beside' } as const satisfies Record<Open, RuleSide>; // prettier-ignore
+
+function check(prepared: Prepared): Finding[] {
+  return [...prepared.hung.values()].flatMap((item): Finding[] => {
+    const { lossW, sheds } = item.type.heat;
+    if (lossW === 0 || sheds === 'none') return [];
+    if (sheds === 'back') return item.type.standoffMm < BEHIND_MM ? [atBack(item)] : [];
+    const shared = sharedRules(prepared.plan);
+    const counterparts = ['any-gear', 'same-kind', 'obstacle', 'surface'] as const;
+    if (rulesTowards(item, [RULE_SIDE[sheds], 'any'], counterparts, shared).length > 0) return [];
+    return blocked(prepared, item, sheds);
+  });
+}
+
+/** The room right before a side, as far out as must stay free. */
+function roomBefore(item: Hung, side: Open): Room {
+  const { minX, maxX, minY, maxY } = item.body;
+  const [x, y, z] = [[minX, maxX], [minY, maxY], [item.type.standoffMm, frontMm(item)]] as const; // prettier-ignore
+  switch (side) {
+    case 'front':
+      return { x, y, z: [frontMm(item), frontMm(item) + FREE_MM] };
+    case 'top':
+      return { x, y: [maxY, maxY + FREE_MM], z };
+    case 'bottom':
+      return { x, y: [minY - FREE_MM, minY], z };
+    case 'left':
+      return { x: [minX - FREE_MM, minX], y, z };
+    case 'right':
+      return { x: [maxX, maxX + FREE_MM], y, z };
+  }
+}
+
+/** How far a point of the room is out from the side it lies before. */
+function outFrom(item: Hung, side: Open, [x, y, z]: readonly [number, number, number]): number {
+  const { minX, maxX, minY, maxY } = item.body;
+  return { front: z - frontMm(item), top: y - maxY, bottom: minY - y, left: minX - x, right: x - maxX }[side];
+}
+
+function blocked(prepared: Prepared, item: Hung, side: Open): Finding[] {
+  const room = roomBefore(item, side);
+  return hindrancesNear(prepared, item, FREE_MM).flatMap((each): Finding[] => {
+    const parts = partsIn(each, room).flat();
+    if (parts.length === 0) return [];
+    const { thing } = each;
+    return [
+      findingOf(meta, {
+        message: 'blocked',
+        data: { gear: item.placement.name, where: WHERE[side], other: thing.name },
+        id: `${meta.id}/blocked/${item.id}+${thing.kind}:${thing.face.id}:${thing.id}`,
+        subjects: [
+          { kind: 'placement', id: item.id },
+          thing.kind === 'gear' ? { kind: 'placement', id: thing.id } : { kind: 'face', id: thing.face.id },
+        ],
+        at: middleOf(item),
+        measured: { value: Math.max(0, Math.min(...parts.map((point) => outFrom(item, side, point)))), unit: 'mm' },
+        required: { value: FREE_MM, unit: 'mm' },
+      }),
+    ];
+  });
+} // prettier-ignore
+
+function atBack(item: Hung): Finding {
+  return findingOf(meta, {
+    message: 'back',
+    severity: 'ask',
+    data: { gear: item.placement.name },
+    subjects: [{ kind: 'placement', id: item.id }],
+    at: middleOf(item),
+    measured: { value: item.type.standoffMm, unit: 'mm' },
+    required: { value: BEHIND_MM, unit: 'mm' },
+  });
+}
+
+export const heatFaceCheck: Check = { meta, check };

@@ -1,0 +1,193 @@
+import type { Hung, Prepared } from '../check/prepared.ts';
+import type { Obstacle } from '../plan/obstacle.ts';
+import { siteFromFace, type Frame } from '../site/frame.ts';
+import { obstacleBoxes } from '../site/obstacle-zone.ts';
+import { aroundBox, boxOnFace, cornersOfBox, facesOfBox, type OrientedBox } from '../site/oriented-box.ts';
+import type { SiteFace } from '../site/site-face.ts';
+import type { Site } from '../site/site.ts';
+import { dot, sub, type Vec3 } from '../site/vec3.ts';
+
+/** What takes room in the site: hung gear, an obstacle that stands out, or a face itself. */
+export type Thing = {
+  readonly kind: 'gear' | 'obstacle' | 'face';
+  readonly id: string;
+  readonly name: string;
+  readonly face: SiteFace;
+  readonly hung: Hung | null;
+  readonly obstacle: Obstacle | null;
+  /** Its boxes; none for a face. */
+  readonly boxes: readonly OrientedBox[];
+  /** Its surface as flat polygons, in the site’s frame. */
+  readonly polygons: readonly (readonly Vec3[])[];
+  readonly min: Vec3;
+  readonly max: Vec3;
+};
+
+/** An obstacle of no stated height still takes this much room, mm: thick paint at least. */
+const LEAST_STANDS_OUT_MM = 1;
+
+type Fixed = {
+  readonly faces: ReadonlyMap<string, Thing>;
+  readonly obstacles: ReadonlyMap<string, readonly Thing[]>;
+  readonly hung: WeakMap<Hung, Thing>;
+};
+const fixedOf = new WeakMap<Site, Fixed>();
+
+/** The site’s faces and obstacles in space: worked out once while the site stays as it is. */
+function fixed(site: Site): Fixed {
+  const before = fixedOf.get(site);
+  if (before !== undefined) return before;
+  const faces = new Map<string, Thing>();
+  const obstacles = new Map<string, Thing[]>();
+  for (const [id, frame] of site.frames) {
+    const face = site.faces.get(id);
+    if (face === undefined) continue;
+    const polygon = face.outline.map((point) => siteFromFace(frame, point));
+    faces.set(id, {
+      kind: 'face',
+      id,
+      name: face.name,
+      face,
+      hung: null,
+      obstacle: null,
+      boxes: [],
+      polygons: [polygon],
+      ...around(polygon),
+    });
+    obstacles.set(
+      id,
+      face.inTheWay.map(({ obstacle }) => {
+        const outMm = Math.max(LEAST_STANDS_OUT_MM, obstacle.standsOutMm);
+        const boxes = obstacleBoxes(obstacle).map((box) => boxOnFace(frame, box, 0, outMm));
+        return { ...thingOf('obstacle', obstacle.id, obstacle.name, face, boxes), obstacle };
+      }),
+    );
+  }
+  const built: Fixed = { faces, obstacles, hung: new WeakMap() };
+  fixedOf.set(site, built);
+  return built;
+}
+
+function thingOf(kind: 'gear' | 'obstacle', id: string, name: string, face: SiteFace, boxes: readonly OrientedBox[]): Thing {
+  const polygons = boxes.flatMap(facesOfBox);
+  return { kind, id, name, face, hung: null, obstacle: null, boxes, polygons, ...around(boxes.flatMap(cornersOfBox)) };
+} // prettier-ignore
+
+function around(points: readonly Vec3[]): { readonly min: Vec3; readonly max: Vec3 } {
+  const along = (axis: 0 | 1 | 2) => points.map((point) => point[axis]);
+  const [x, y, z] = [along(0), along(1), along(2)];
+  return {
+    min: [Math.min(...x), Math.min(...y), Math.min(...z)],
+    max: [Math.max(...x), Math.max(...y), Math.max(...z)],
+  };
+}
+
+/** The body of hung gear where it stands in the site; null while nothing places its face. */
+export function gearInSpace(prepared: Prepared, item: Hung): Thing | null {
+  const { hung } = fixed(prepared.site);
+  const before = hung.get(item);
+  if (before !== undefined) return before;
+  const frame = prepared.site.frames.get(item.face.id);
+  if (frame === undefined) return null;
+  const { standoffMm, depthMm } = item.type;
+  const box = boxOnFace(frame, item.body, standoffMm, standoffMm + depthMm);
+  const thing = { ...thingOf('gear', item.id, item.placement.name, item.face, [box]), hung: item };
+  hung.set(item, thing);
+  return thing;
+}
+
+/** How far gear stands out from its face at most, with some to spare: how far to look beyond a face itself. */
+const DEEPEST_GEAR_MM = 1500;
+
+/**
+ * Everything within reach of a piece of gear but itself, its own face and the other side of it: first what is on its
+ * own face. `item` may be a moved copy.
+ */
+export function thingsNear(prepared: Prepared, item: Hung, reachMm: number): Thing[] {
+  const self = gearInSpace(prepared, item);
+  if (self === null) return [];
+  const [box] = self.boxes;
+  const frame = prepared.site.frames.get(item.face.id);
+  if (box === undefined || frame === undefined) return [];
+  const { min, max } = aroundBox(box);
+  const low = sub(min, [reachMm, reachMm, reachMm]);
+  const high = sub(max, [-reachMm, -reachMm, -reachMm]);
+  const isNear = (thing: Pick<Thing, 'min' | 'max'>, byMm = 0) =>
+    [0, 1, 2].every(
+      (axis) =>
+        (thing.min[axis] ?? 0) <= (high[axis] ?? 0) + byMm &&
+        (thing.max[axis] ?? 0) >= (low[axis] ?? 0) - byMm,
+    );
+  const { faces, obstacles } = fixed(prepared.site);
+  const found: Thing[] = [];
+  const takeFrom = (faceId: string) => {
+    for (const hung of gearOnFaceNear(prepared, faceId, low, high)) {
+      if (hung.id === item.id) continue;
+      const thing = gearInSpace(prepared, hung);
+      if (thing !== null && isNear(thing)) found.push(thing);
+    }
+    for (const thing of obstacles.get(faceId) ?? []) if (isNear(thing)) found.push(thing);
+  };
+  takeFrom(item.face.id);
+  for (const [faceId, thing] of faces) {
+    if (faceId === item.face.id || !isNear(thing, DEEPEST_GEAR_MM)) continue;
+    if (faceId !== item.face.otherSide && isNear(thing)) found.push(thing);
+    takeFrom(faceId);
+  }
+  return found;
+}
+
+/** Gear of a face whose body may lie in an upright box of the site: by the face’s own grid. */
+function gearOnFaceNear(prepared: Prepared, faceId: string, low: Vec3, high: Vec3): readonly Hung[] {
+  const grid = prepared.grids.get(faceId);
+  const frame = prepared.site.frames.get(faceId);
+  if (grid === undefined || frame === undefined) return [];
+  const across = spanAlong(frame.origin, frame.right, low, high);
+  const up = spanAlong(frame.origin, frame.up, low, high);
+  return grid.near({ minX: across[0], maxX: across[1], minY: up[0], maxY: up[1] });
+}
+
+/** The span of an upright box along a direction from an origin. */
+function spanAlong(origin: Vec3, axis: Vec3, low: Vec3, high: Vec3): readonly [number, number] {
+  let [least, most] = [-dot(origin, axis), -dot(origin, axis)];
+  axis.forEach((part, index) => {
+    const ends = [part * (low[index] ?? 0), part * (high[index] ?? 0)];
+    least += Math.min(...ends);
+    most += Math.max(...ends);
+  });
+  return [least, most];
+}
+
+/** A point of the site in a face’s own frame: x right, y up, z out from it towards the viewer. */
+export function inFrame(frame: Frame, point: Vec3): Vec3 {
+  const from = sub(point, frame.origin);
+  return [dot(from, frame.right), dot(from, frame.up), dot(from, frame.toViewer)];
+}
+
+/** The polygons of a thing in a face’s own frame. */
+export function polygonsInFrame(frame: Frame, { polygons }: Pick<Thing, 'polygons'>): Vec3[][] {
+  return polygons.map((polygon) => polygon.map((point) => inFrame(frame, point)));
+}
+
+/** A box of space before a face: along it, up it, and out from it, mm. */
+export type Room = {
+  readonly x: readonly [number, number];
+  readonly y: readonly [number, number];
+  readonly z: readonly [number, number];
+};
+
+/** The half-spaces that bound a room; ends at infinity bound nothing. */
+export function wallsOf(room: Room): { readonly normal: Vec3; readonly offset: number }[] {
+  const axes = [
+    [room.x, [1, 0, 0]],
+    [room.y, [0, 1, 0]],
+    [room.z, [0, 0, 1]],
+  ] as const;
+  return axes.flatMap(([[from, to], axis]) => {
+    const negative: Vec3 = [-axis[0], -axis[1], -axis[2]];
+    return [
+      ...(Number.isFinite(to) ? [{ normal: axis as Vec3, offset: to }] : []),
+      ...(Number.isFinite(from) ? [{ normal: negative, offset: -from }] : []),
+    ];
+  });
+}

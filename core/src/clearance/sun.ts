@@ -1,0 +1,43 @@
+import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import { middleOf, type Prepared } from '../check/prepared.ts';
+import type { GearKind } from '../plan/gear-type.ts';
+import { practice } from '../reference/source.ts';
+
+/** Electronics and batteries, which the sun warms further than the air does. */
+const SHY_OF_SUN: ReadonlySet<GearKind> = new Set([
+  'inverter',
+  'gang-inverter',
+  'charge-controller',
+  'battery',
+]);
+
+const meta: CheckMeta = {
+  id: 'clearance.sun',
+  looksAt: 'Electronics and batteries on faces in direct sun',
+  severity: 'fix',
+  source: practice('Electronics and batteries are kept out of direct sun, or shaded'),
+  parameters: [],
+  messages: {
+    full: '{gear} hangs in full sun on {face}: shade it, or hang it elsewhere.',
+    part: '{gear} hangs in the sun for part of the day on {face}: shade it where its maker asks for that.',
+  },
+  fixMessages: {},
+};
+
+function check(prepared: Prepared): Finding[] {
+  return [...prepared.hung.values()].flatMap((item): Finding[] => {
+    const sun = item.face.conditions.sun.value;
+    if (sun === 'none' || !SHY_OF_SUN.has(item.type.kind)) return [];
+    return [
+      findingOf(meta, {
+        message: sun,
+        severity: sun === 'full' ? 'fix' : 'note',
+        data: { gear: item.placement.name, face: item.face.name },
+        subjects: [{ kind: 'placement', id: item.id }],
+        at: middleOf(item),
+      }),
+    ];
+  });
+}
+
+export const sunCheck: Check = { meta, check };

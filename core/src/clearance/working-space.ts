@@ -1,0 +1,320 @@
+import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import type { GearKind } from '../plan/gear-type.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import type { SourceRef } from '../reference/source.ts';
+import {
+  GANGWAY,
+  WORKING_SPACE,
+  WORKING_SPACE_DEPTH,
+  type OppositeCondition,
+} from '../reference/working-space.ts';
+import { dot } from '../site/vec3.ts';
+import { lengthInput } from '../working/working.ts';
+import {
+  floorUnder,
+  freeRoom,
+  hindrancesNear,
+  isUpright,
+  partsIn,
+  type FreeRoom,
+  type Hindrance,
+} from './free-room.ts';
+import { isClear } from './clear-moves.ts';
+import { GAP_ROUNDING_MM } from './gaps.ts';
+import { MOVE_FIX_MESSAGES } from './move-fix.ts';
+import { distanceMm, holdsAt } from './required-gap.ts';
+import { sharedRules } from './rule-packs.ts';
+
+/** Gear that is likely to be examined or adjusted while live. */
+const WORKED_ON: ReadonlySet<GearKind> = new Set([
+  'inverter',
+  'gang-inverter',
+  'charge-controller',
+  'load-centre',
+  'transfer-switch',
+  'disconnect',
+  'combiner',
+]);
+/** How far out anything is looked for: beyond the deepest space the tables ask for. */
+const LOOK_MM = 3000;
+const CONDITION_WORDS = {
+  1: 'nothing live or grounded opposite',
+  2: 'something grounded opposite',
+  3: 'live parts opposite',
+} as const satisfies Record<OppositeCondition, string>;
+
+const meta: CheckMeta = {
+  id: 'clearance.working-space',
+  looksAt: 'The room a person needs before gear: its depth by voltage and what is opposite, its width, its height',
+  severity: 'fix',
+  source: WORKING_SPACE_DEPTH.source,
+  parameters: [
+    { name: 'Width', value: mmFromInch(WORKING_SPACE.widthIn), unit: 'mm', why: 'Or the gear’s own width where that is more' },
+    { name: 'Height', value: mmFromInch(WORKING_SPACE.heightIn), unit: 'mm', why: 'Or to the top of the gear where that is more' },
+    { name: 'Other gear may stand out', value: mmFromInch(WORKING_SPACE.mayProtrudeIn), unit: 'mm', why: 'Beyond the front, above or below it' },
+  ],
+  messages: {
+    shallow: 'There are {measured} free before {gear}, to {ends}; {why} asks for {required}.',
+    voltage: 'The working space before {gear} goes by its voltage to ground, which is not given. At least {required} is needed.',
+    unknown: 'Nothing is drawn opposite {face}: measure that {required} is free before its gear.',
+    'front-rule': 'There are {measured} free before {gear}, to {ends}; {owner} asks for {required}.',
+  },
+  fixMessages: MOVE_FIX_MESSAGES,
+}; // prettier-ignore
+
+/** The room a piece needs before it, and what it has. */
+export type WorkingSpace = {
+  readonly item: Hung;
+  readonly requiredMm: number;
+  readonly condition: OppositeCondition;
+  readonly source: SourceRef;
+  readonly why: string;
+  readonly widthMm: number;
+  readonly y: readonly [number, number];
+  readonly room: FreeRoom;
+  /** False where the voltage is not known and the least depth is taken. */
+  readonly isSure: boolean;
+  /** False where nothing drawn ends the room and nobody measured it. */
+  readonly isMeasured: boolean;
+};
+
+/**
+ * The working space of a piece by its job’s code basis; null where none is asked for: gear nobody works on live, a
+ * mobile body, a face that does not stand upright.
+ */
+export function workingSpaceOf(prepared: Prepared, item: Hung): WorkingSpace | null {
+  const { codeBasis, site } = prepared.plan;
+  const frame = prepared.site.frames.get(item.face.id);
+  if (!WORKED_ON.has(item.type.kind) || site.setting !== 'building') return null;
+  if (frame === undefined || !isUpright(frame)) return null;
+  const hindrances = hindrancesNear(prepared, item, LOOK_MM).filter((each) => !mayProtrude(item, each));
+  const floor = floorUnder(prepared, item);
+  const isUs = codeBasis === 'us';
+  const heightMm = isUs ? mmFromInch(WORKING_SPACE.heightIn) : GANGWAY.heightMm;
+  const y = [floor.yMm, Math.max(floor.yMm + heightMm, item.body.maxY)] as const;
+  const widthMm = isUs ? Math.max(mmFromInch(WORKING_SPACE.widthIn), item.type.widthMm) : item.type.widthMm;
+  const drawn = freeRoom(item, hindrances, { widthMm, y, mostMm: LOOK_MM });
+  const room = withMeasured(item, drawn);
+  const condition = isUs ? oppositeOf(prepared, item, hindrances, y) : 1;
+  const voltage = item.type.ratings.voltsToGroundV ?? item.type.ratings.maxVoltageV;
+  const depthFt = isUs ? depthFtFor(voltage ?? 0, condition) : 0;
+  return {
+    item,
+    condition,
+    widthMm,
+    y,
+    room,
+    requiredMm: isUs ? mmFromInch(depthFt * 12) : GANGWAY.widthMm,
+    source: isUs ? WORKING_SPACE_DEPTH.source : GANGWAY.source,
+    why: isUs ? `${voltage ?? '?'} V to ground with ${CONDITION_WORDS[condition]}` : 'the gangway before it',
+    isSure: !isUs || voltage !== null,
+    isMeasured:
+      room.ends !== null || item.face.face.roomInFrontMm !== null || item.face.face.side === 'outside',
+  };
+}
+
+/** The depth of the table’s row for a voltage; the last row stands for all above it. */
+export function depthFtFor(voltsToGround: number, condition: OppositeCondition): number {
+  const { rows } = WORKING_SPACE_DEPTH;
+  const row = rows.find(({ toVolts }) => voltsToGround <= toVolts) ?? rows.at(-1);
+  if (row === undefined) throw new Error('The table of working space is empty.');
+  return row.depthFt[condition];
+}
+
+/** What was measured out from the face ends the room where nothing drawn does so sooner. */
+function withMeasured(item: Hung, drawn: FreeRoom): FreeRoom {
+  const { roomInFrontMm } = item.face.face;
+  if (roomInFrontMm === null) return drawn;
+  const depthMm = Math.max(0, roomInFrontMm - frontMm(item));
+  return depthMm < drawn.depthMm ? { ...drawn, depthMm, ends: null } : drawn;
+}
+
+/** Gear over or under the piece on its own face may stand out a little further than its front. */
+function mayProtrude(item: Hung, { thing }: Hindrance): boolean {
+  if (thing.kind !== 'gear' || thing.hung === null || thing.face.id !== item.face.id) return false;
+  return frontMm(thing.hung) - frontMm(item) <= mmFromInch(WORKING_SPACE.mayProtrudeIn) + GAP_ROUNDING_MM;
+}
+
+/** The gravest condition of what lies opposite the gear within the deepest space of the table. */
+function oppositeOf(prepared: Prepared, item: Hung, hindrances: readonly Hindrance[], y: readonly [number, number]): OppositeCondition {
+  const deepestMm = mmFromInch(12 * Math.max(...WORKING_SPACE_DEPTH.rows.map(({ depthFt }) => depthFt[3])));
+  const before = { x: [item.body.minX, item.body.maxX], y, z: [frontMm(item), frontMm(item) + deepestMm] } as const;
+  const conditions = hindrances
+    .filter((each) => partsIn(each, before).length > 0)
+    .map(({ thing }) => conditionOf(prepared, item, thing));
+  return conditions.includes(3) ? 3 : conditions.includes(2) ? 2 : 1;
+} // prettier-ignore
+
+function conditionOf(prepared: Prepared, item: Hung, thing: Hindrance['thing']): OppositeCondition {
+  const [mine, theirs] = [item.face.id, thing.face.id].map((id) => prepared.site.frames.get(id)?.toViewer);
+  const isOpposite = mine !== undefined && theirs !== undefined && dot(mine, theirs) < -FACING_COSINE;
+  if (thing.kind === 'gear') return isOpposite && thing.hung !== null && WORKED_ON.has(thing.hung.type.kind) ? 3 : 2;
+  if (thing.kind === 'obstacle') return thing.obstacle?.kind === 'pipe' ? 2 : 1;
+  if (!isOpposite) return 1;
+  const material = prepared.plan.materials.find(({ id }) => id === thing.face.face.material);
+  // Concrete, brick and tile count as grounded; what nobody knows is taken so too.
+  return material === undefined || material.holding === 'masonry-anchor' || material.holding === 'unknown' ? 2 : 1;
+} // prettier-ignore
+
+/** Two faces are opposite when their normals are within 45° of opposite. */
+const FACING_COSINE = Math.SQRT1_2;
+
+function check(prepared: Prepared): Finding[] {
+  const findings: Finding[] = [];
+  const unknown = new Map<string, Finding>();
+  for (const item of prepared.hung.values()) {
+    const space = workingSpaceOf(prepared, item);
+    const rule = frontRule(prepared, item);
+    if (space !== null) {
+      if (!space.isSure) findings.push(unsure(space));
+      else if (isShort(space.room, space.requiredMm)) findings.push(shallow(prepared, space));
+    }
+    if (rule !== null) findings.push(...ruledFinding(prepared, item, rule));
+    const neededMm = Math.max(space?.requiredMm ?? 0, rule?.mm ?? 0);
+    if (neededMm === 0 || !isUnmeasured(prepared, item, space)) continue;
+    const before = unknown.get(item.face.id);
+    if (before?.required == null || before.required.value < neededMm) unknown.set(item.face.id, unmeasured(item, neededMm, space, rule));
+  }
+  return [...findings, ...unknown.values()];
+} // prettier-ignore
+
+/** Whether a room is shallower than what is asked for, beyond what halving leaves open. */
+export function isShort(room: FreeRoom, requiredMm: number): boolean {
+  return room.depthMm < requiredMm - DEPTH_ROUNDING_MM;
+}
+
+/** The free depth is found to a hundredth of a millimetre. */
+const DEPTH_ROUNDING_MM = 0.02;
+
+function shallow(prepared: Prepared, space: WorkingSpace): Finding {
+  const { item, room, requiredMm, source, why, widthMm, y } = space;
+  return findingOf(meta, {
+    message: 'shallow',
+    fixes: movesToRoom(prepared, item),
+    data: { gear: item.placement.name, ends: endsText(room), why },
+    subjects: [{ kind: 'placement', id: item.id }],
+    at: middleOf(item),
+    measured: { value: room.depthMm, unit: 'mm' },
+    required: { value: requiredMm, unit: 'mm' },
+    source,
+    working: {
+      title: `Working space before ${item.placement.name}`,
+      formula: 'free depth = front of the gear → nearest thing in the space',
+      inputs: [
+        lengthInput('front', 'Front of the gear out from the face', frontMm(item)),
+        lengthInput('width', 'Width of the space: anywhere along the wall that contains the gear', widthMm),
+        lengthInput('floor', 'Floor, from the datum', y[0]),
+        lengthInput('top', 'Top of the space, from the datum', y[1]),
+      ],
+      result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
+      source,
+      notes: [`${why}: ${(requiredMm / 25.4).toFixed(1)}″. It ends at ${endsText(room)}.`],
+    },
+  });
+}
+
+/** How far along its face a place with room is looked for, and in what steps: marks a tape has. */
+const LOOK_ALONG_STEPS = 60;
+const STEP_MM = { us: mmFromInch(0.5), iec: 10 } as const;
+
+/** The nearest places to the left and right where the gear hangs clear and has its room. */
+function movesToRoom(prepared: Prepared, item: Hung): Fix[] {
+  const { xMm, yMm } = item.placement;
+  const stepMm = STEP_MM[prepared.plan.codeBasis];
+  return ([['left', -1], ['right', 1]] as const)
+    .flatMap(([side, sign]) => {
+      for (let step = 1; step <= LOOK_ALONG_STEPS; step++) {
+        const movedMm = step * stepMm;
+        const moved = hungAt(item, xMm + sign * movedMm, yMm);
+        if (!isClear(prepared, moved)) continue;
+        const space = workingSpaceOf(prepared, moved);
+        if (space === null || isShort(space.room, space.requiredMm)) continue;
+        return [{ side, movedMm, xMm: xMm + sign * movedMm }];
+      }
+      return [];
+    })
+    .sort((a, b) => a.movedMm - b.movedMm)
+    .map(({ side, movedMm, xMm: toMm }) => ({
+      message: 'move',
+      data: { gear: item.placement.name, distance: { value: movedMm, unit: 'mm' }, side },
+      edits: [{ kind: 'move-placement', placement: item.id, xMm: toMm, yMm }],
+    }));
+} // prettier-ignore
+
+function unsure({ item, requiredMm, source }: WorkingSpace): Finding {
+  return findingOf(meta, {
+    message: 'voltage',
+    severity: 'ask',
+    data: { gear: item.placement.name },
+    subjects: [{ kind: 'placement', id: item.id }],
+    at: middleOf(item),
+    required: { value: requiredMm, unit: 'mm' },
+    source,
+  });
+}
+
+type FrontRule = { readonly mm: number; readonly owner: string; readonly source: SourceRef };
+
+/** The largest rule of the gear, the job or its code that asks for room in front where it hangs. */
+function frontRule({ plan }: Prepared, { type, face }: Hung): FrontRule | null {
+  const rules = [...type.rules.map((rule) => ({ rule, owner: type.name })), ...sharedRules(plan)].filter(
+    ({ rule }) => rule.side === 'front' && holdsAt(face, rule.when),
+  );
+  return rules.reduce<FrontRule | null>((most, { rule, owner }) => {
+    const mm = distanceMm(rule.distance);
+    return most === null || mm > most.mm ? { mm, owner, source: rule.source } : most;
+  }, null);
+}
+
+function ruledFinding(prepared: Prepared, item: Hung, rule: FrontRule): Finding[] {
+  const { minY, maxY } = item.body;
+  const near = hindrancesNear(prepared, item, Math.max(LOOK_MM, rule.mm));
+  const drawn = freeRoom(item, near, { widthMm: 0, y: [minY, maxY], mostMm: Math.max(LOOK_MM, rule.mm) });
+  const room = withMeasured(item, drawn);
+  if (!isShort(room, rule.mm)) return [];
+  return [
+    findingOf(meta, {
+      message: 'front-rule',
+      data: { gear: item.placement.name, owner: rule.owner, ends: endsText(room) },
+      subjects: [{ kind: 'placement', id: item.id }],
+      at: middleOf(item),
+      measured: { value: room.depthMm, unit: 'mm' },
+      required: { value: rule.mm, unit: 'mm' },
+      source: rule.source,
+    }),
+  ];
+}
+
+/** A room inside whose other end is neither drawn nor measured. */
+function isUnmeasured(prepared: Prepared, item: Hung, space: WorkingSpace | null): boolean {
+  if (item.face.face.side === 'outside' || item.face.face.roomInFrontMm !== null) return false;
+  if (space !== null) return !space.isMeasured;
+  const near = hindrancesNear(prepared, item, LOOK_MM);
+  const { minY, maxY } = item.body;
+  return freeRoom(item, near, { widthMm: 0, y: [minY, maxY], mostMm: LOOK_MM }).ends === null;
+}
+
+/** One for a face: what is before it is measured once. */
+function unmeasured(
+  item: Hung,
+  neededMm: number,
+  space: WorkingSpace | null,
+  rule: FrontRule | null,
+): Finding {
+  return findingOf(meta, {
+    message: 'unknown',
+    severity: 'ask',
+    data: { face: item.face.name },
+    subjects: [{ kind: 'face', id: item.face.id }],
+    at: middleOf(item),
+    required: { value: neededMm + frontMm(item), unit: 'mm' },
+    source: space?.source ?? rule?.source ?? meta.source,
+  });
+}
+
+function endsText({ ends }: FreeRoom): string {
+  return ends?.name ?? 'what was measured opposite';
+}
+
+export const workingSpaceCheck: Check = { meta, check };
