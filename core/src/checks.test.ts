@@ -74,7 +74,7 @@ describe('the registry of checks', () => {
       readdirSync(`core/src/${folder}`)
         .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
         .filter((file) =>
-          /export const \w+: Check = /u.test(readFileSync(`core/src/${folder}/${file}`, 'utf8')),
+          /export const \w+: (?:Item)?Check = /u.test(readFileSync(`core/src/${folder}/${file}`, 'utf8')),
         ),
     );
     expect(files.length).toBe(ids.length);

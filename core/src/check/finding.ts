@@ -2,7 +2,7 @@ import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Quantity, QuantityUnit } from '../quantity/format.ts';
 import type { SourceRef } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
-import type { Prepared } from './prepared.ts';
+import type { Hung, Prepared } from './prepared.ts';
 
 /**
  * stop: someone can be hurt or it cannot be built. fix: a requirement is not met. ask: a person must look.
@@ -64,6 +64,39 @@ export type Check = {
   readonly meta: CheckMeta;
   readonly check: (prepared: Prepared) => Finding[];
 };
+
+/** A check that looks at one piece of gear at a time, so that after an edit only what is near it is looked at again. */
+export type ItemCheck = Check & {
+  /** Depends on nothing further from the piece than `affected` of the clearances looks. */
+  readonly checkItem: (prepared: Prepared, item: Hung) => Finding[];
+  /** Makes one of what several pieces found about the same; most have nothing to make one of. */
+  readonly merge: (findings: readonly Finding[]) => Finding[];
+};
+
+export function itemCheck(
+  meta: CheckMeta,
+  checkItem: ItemCheck['checkItem'],
+  merge: ItemCheck['merge'] = (findings) => [...findings],
+): ItemCheck {
+  const check = (prepared: Prepared) =>
+    merge([...prepared.hung.values()].flatMap((item) => checkItem(prepared, item)));
+  return { meta, check, checkItem, merge };
+}
+
+export function isItemCheck(check: Check): check is ItemCheck {
+  return 'checkItem' in check;
+}
+
+/** Of findings with one id, the one that lacks most. */
+export function worstOfEach(findings: readonly Finding[]): Finding[] {
+  const lacks = ({ measured, required }: Finding) => (required?.value ?? Infinity) - (measured?.value ?? 0);
+  const worst = new Map<string, Finding>();
+  for (const finding of findings) {
+    const before = worst.get(finding.id);
+    if (before === undefined || lacks(finding) > lacks(before)) worst.set(finding.id, finding);
+  }
+  return [...worst.values()];
+}
 
 type FindingParts = Pick<Finding, 'message' | 'data' | 'subjects'> & Partial<Finding>;
 

@@ -4,7 +4,7 @@ import { foldOf } from '../demo/parts.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import type { ClearanceRule } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
-import { beside, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { beside, boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { aroundCheck } from './around.ts';
 import { gapsAround } from './gaps-around.ts';
 
@@ -35,7 +35,7 @@ describe('aroundCheck', () => {
     const placements = [hang('a', 't', 'w', 3500, 1500), hang('b', 'bare', 'v', 200, 1500)];
     expect(found(corner([rule], { placements }))).toEqual([[100, 150]]);
     // Out of its depth from the first wall, b no longer stands before a’s side.
-    const further = [placements[0]!, hang('b', 'bare', 'v', 401, 1500)];
+    const further = [hang('a', 't', 'w', 3500, 1500), hang('b', 'bare', 'v', 401, 1500)];
     expect(found(corner([rule], { placements: further }))).toEqual([]);
   });
 
@@ -119,7 +119,7 @@ describe('aroundCheck', () => {
     expect(found(corner([rule('floor')], low))).toEqual([[100, 150]]);
     expect(found(corner([rule('ceiling')], low))).toEqual([]);
     const item = prepare(corner([rule('floor')], low));
-    const [gap] = gapsAround(item, item.hung.get('a')!);
+    const [gap] = gapsAround(item, getHung(item, 'a'));
     expect(gap).toMatchObject({ way: 'below' });
   });
 });

@@ -1,4 +1,12 @@
-import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import {
+  findingOf,
+  itemCheck,
+  worstOfEach,
+  type CheckMeta,
+  type Finding,
+  type Fix,
+  type ItemCheck,
+} from '../check/finding.ts';
 import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
@@ -30,20 +38,11 @@ const meta: CheckMeta = {
   fixMessages: { ...MOVE_FIX_MESSAGES, lift: 'Move {gear} {distance} {way}' },
 };
 
-function check(prepared: Prepared): Finding[] {
-  const pairs = new Map<string, Finding>();
-  for (const item of prepared.hung.values()) {
-    for (const finding of [...standsIn(prepared, item).map((thing) => inOther(prepared, item, thing)), ...tooCloseTo(prepared, item)]) {
-      // A pair is found from both of its pieces: the one that lacks more speaks for it.
-      const before = pairs.get(finding.id);
-      if (before === undefined || shortMm(finding) > shortMm(before)) pairs.set(finding.id, finding);
-    }
-  }
-  return [...pairs.values()];
-} // prettier-ignore
-
-function shortMm({ measured, required }: Finding): number {
-  return (required?.value ?? Infinity) - (measured?.value ?? 0);
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  return [
+    ...standsIn(prepared, item).map((thing) => inOther(prepared, item, thing)),
+    ...tooCloseTo(prepared, item),
+  ];
 }
 
 /** Of several gaps to one thing that are too close, the one that lacks most. */
@@ -147,4 +146,5 @@ function movesAway(prepared: Prepared, { item, measuredMm, required }: Pick<GapA
     });
 } // prettier-ignore
 
-export const aroundCheck: Check = { meta, check };
+// A pair is found from both of its pieces: the one that lacks more speaks for it.
+export const aroundCheck: ItemCheck = itemCheck(meta, checkItem, worstOfEach);

@@ -1,5 +1,5 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import type { Prepared } from '../check/prepared.ts';
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
 import { gapWorking, isTooClose, ruledGapsBeside } from './gaps.ts';
 import { MOVE_FIX_MESSAGES, moveFixes } from './move-fix.ts';
@@ -16,40 +16,37 @@ const meta: CheckMeta = {
   fixMessages: MOVE_FIX_MESSAGES,
 };
 
-function check(prepared: Prepared): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const findings: Finding[] = [];
-  for (const item of prepared.hung.values()) {
-    for (const gap of ruledGapsBeside(prepared, item)) {
-      // Each pair once, from its left piece; overlapping bodies are another check’s.
-      if (gap.side !== 'right' || gap.measuredMm < 0 || gap.required === null || !isTooClose(gap)) continue;
-      const { neighbour, required, measuredMm } = gap;
-      if (neighbour.body.minX === item.body.minX && neighbour.id < item.id) continue;
-      findings.push(
-        findingOf(meta, {
-          message: 'too-close',
-          data: { left: item.placement.name, right: neighbour.placement.name, owner: required.owner },
-          subjects: [
-            { kind: 'placement', id: item.id },
-            { kind: 'placement', id: neighbour.id },
-          ],
-          at: {
-            face: item.face.id,
-            xMm: (item.body.maxX + neighbour.body.minX) / 2,
-            yMm:
-              (Math.max(item.body.minY, neighbour.body.minY) +
-                Math.min(item.body.maxY, neighbour.body.maxY)) /
-              2,
-          },
-          measured: { value: measuredMm, unit: 'mm' },
-          required: { value: required.mm, unit: 'mm' },
-          source: required.rule.source,
-          working: gapWorking(item, gap),
-          fixes: moveFixes(prepared, [item, neighbour]),
-        }),
-      );
-    }
+  for (const gap of ruledGapsBeside(prepared, item)) {
+    // Each pair once, from its left piece; overlapping bodies are another check’s.
+    if (gap.side !== 'right' || gap.measuredMm < 0 || gap.required === null || !isTooClose(gap)) continue;
+    const { neighbour, required, measuredMm } = gap;
+    if (neighbour.body.minX === item.body.minX && neighbour.id < item.id) continue;
+    findings.push(
+      findingOf(meta, {
+        message: 'too-close',
+        data: { left: item.placement.name, right: neighbour.placement.name, owner: required.owner },
+        subjects: [
+          { kind: 'placement', id: item.id },
+          { kind: 'placement', id: neighbour.id },
+        ],
+        at: {
+          face: item.face.id,
+          xMm: (item.body.maxX + neighbour.body.minX) / 2,
+          yMm:
+            (Math.max(item.body.minY, neighbour.body.minY) + Math.min(item.body.maxY, neighbour.body.maxY)) /
+            2,
+        },
+        measured: { value: measuredMm, unit: 'mm' },
+        required: { value: required.mm, unit: 'mm' },
+        source: required.rule.source,
+        working: gapWorking(item, gap),
+        fixes: moveFixes(prepared, [item, neighbour]),
+      }),
+    );
   }
   return findings;
 }
 
-export const besideCheck: Check = { meta, check };
+export const besideCheck: ItemCheck = itemCheck(meta, checkItem);

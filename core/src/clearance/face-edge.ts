@@ -1,5 +1,5 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import type { Prepared } from '../check/prepared.ts';
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
 import { isBoxInside } from '../site/polygon.ts';
 import { MOVE_FIX_MESSAGES, moveFixes } from './move-fix.ts';
@@ -14,18 +14,17 @@ const meta: CheckMeta = {
   fixMessages: MOVE_FIX_MESSAGES,
 };
 
-function check(prepared: Prepared): Finding[] {
-  return [...prepared.hung.values()]
-    .filter((item) => !isBoxInside(item.body, item.face.outline))
-    .map((item) =>
-      findingOf(meta, {
-        message: 'beyond',
-        data: { gear: item.placement.name, face: item.face.name },
-        subjects: [{ kind: 'placement', id: item.id }],
-        at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
-        fixes: moveFixes(prepared, [item]),
-      }),
-    );
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  if (isBoxInside(item.body, item.face.outline)) return [];
+  return [
+    findingOf(meta, {
+      message: 'beyond',
+      data: { gear: item.placement.name, face: item.face.name },
+      subjects: [{ kind: 'placement', id: item.id }],
+      at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
+      fixes: moveFixes(prepared, [item]),
+    }),
+  ];
 }
 
-export const faceEdgeCheck: Check = { meta, check };
+export const faceEdgeCheck: ItemCheck = itemCheck(meta, checkItem);

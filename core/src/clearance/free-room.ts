@@ -4,7 +4,8 @@ import { clipPolygon } from '../site/clip.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';
 import type { Vec3 } from '../site/vec3.ts';
 import { GAP_ROUNDING_MM } from './gaps.ts';
-import { polygonsInFrame, thingsNear, wallsOf, type Room, type Thing } from './space.ts';
+import type { Site } from '../site/site.ts';
+import { polygonsInFrame, thingsInRoom, wallsOf, type Room, type Thing } from './space.ts';
 
 /** Something that may stand in a room before a face, in that face’s own frame. */
 export type Hindrance = { readonly thing: Thing; readonly polygons: readonly (readonly Vec3[])[] };
@@ -16,14 +17,23 @@ export function isUpright(frame: Frame): boolean {
   return Math.abs(frame.toViewer[2]) < UPRIGHT_SINE && frame.up[2] > 0;
 }
 
-/** What is near a piece, in its face’s frame; nothing while nothing places the face. */
-export function hindrancesNear(prepared: Prepared, item: Hung, reachMm: number): Hindrance[] {
+/** What may reach into a room before a piece, in its face’s frame; nothing while nothing places the face. */
+export function hindrancesIn(prepared: Prepared, item: Hung, room: Room): Hindrance[] {
   const frame = prepared.site.frames.get(item.face.id);
   if (frame === undefined) return [];
-  return thingsNear(prepared, item, reachMm).map((thing) => ({
+  return thingsInRoom(prepared, item, room).map((thing) => ({
     thing,
     polygons: polygonsInFrame(frame, thing),
   }));
+}
+
+/** The room around a piece, so far on every side of its body and before its front. */
+export function roomAround({ body, type }: Hung, reachMm: number): Room {
+  return {
+    x: [body.minX - reachMm, body.maxX + reachMm],
+    y: [body.minY - reachMm, body.maxY + reachMm],
+    z: [0, type.standoffMm + type.depthMm + reachMm],
+  };
 }
 
 /** The parts of a thing that lie in a room, touching not counted. */
@@ -48,17 +58,27 @@ export function floorUnder(prepared: Prepared, item: Hung): { readonly yMm: numb
     z: [outMm - 1, outMm + 1],
   };
   let highest: { yMm: number; name: string } | null = null;
-  for (const [id, face] of prepared.site.faces) {
-    const other = prepared.site.frames.get(id);
-    if (face.face.kind !== 'floor' || other === undefined) continue;
-    const polygon = face.outline.map((point) => siteFromFace(other, point));
-    const parts = polygonsInFrame(frame, { polygons: [polygon] }).flatMap((each) =>
-      clipPolygon(each, wallsOf(line)),
-    );
+  for (const floor of floorsOf(prepared.site)) {
+    const parts = polygonsInFrame(frame, floor).flatMap((each) => clipPolygon(each, wallsOf(line)));
     for (const [, yMm] of parts)
-      if (highest === null || yMm > highest.yMm) highest = { yMm, name: face.name };
+      if (highest === null || yMm > highest.yMm) highest = { yMm, name: floor.name };
   }
   return highest ?? edge;
+}
+
+const floors = new WeakMap<Site, readonly Pick<Thing, 'name' | 'polygons'>[]>();
+
+/** The floors of a site, worked out once while it stays as it is. */
+function floorsOf(site: Site): readonly Pick<Thing, 'name' | 'polygons'>[] {
+  const known = floors.get(site);
+  if (known !== undefined) return known;
+  const found = [...site.faces.values()].flatMap((face) => {
+    const frame = site.frames.get(face.id);
+    if (face.face.kind !== 'floor' || frame === undefined) return [];
+    return [{ name: face.name, polygons: [face.outline.map((point) => siteFromFace(frame, point))] }];
+  });
+  floors.set(site, found);
+  return found;
 }
 
 /** How far before the front a person stands. */
@@ -73,10 +93,19 @@ export type FreeRoom = {
   readonly window: readonly [number, number];
 };
 
+/** A part of a hindrance in the room: how near to the front it begins, and where along the face it lies. */
+type Part = {
+  readonly thing: Thing;
+  readonly points: readonly Vec3[];
+  readonly fromZ: number;
+  readonly toZ: number;
+  readonly x: readonly [number, number];
+};
+
 /**
  * The room before the front of a piece: the deepest box `widthMm` wide that contains the piece’s width, placed anywhere
- * along the wall, between two heights. The depth is found by halving, to a hundredth of a millimetre, between places
- * where it is free and where it is not.
+ * along the wall, between two heights. Only where something slanting ends it is the depth found by halving, to a
+ * hundredth of a millimetre; else it is exact.
  */
 export function freeRoom(
   item: Hung,
@@ -87,39 +116,68 @@ export function freeRoom(
   const wide = Math.max(widthMm, maxX - minX);
   const front = frontMm(item);
   const reach: Room = { x: [maxX - wide, minX + wide], y, z: [front, front + mostMm] };
-  const near = hindrances.filter((each) => partsIn(each, reach).length > 0);
-  const windowAt = (depthMm: number) => findWindow(near, { ...reach, z: [front, front + depthMm] }, [minX, maxX], wide);
+  const parts = hindrances.flatMap((each) => partsIn(each, reach).map((points) => partOf(each.thing, points)));
+  const windowAt = (depthMm: number) => findWindow(parts, front + depthMm, reach.x, [minX, maxX], wide);
   const whole = windowAt(mostMm);
   if (whole.window !== null) return { depthMm: mostMm, ends: null, window: whole.window };
+  // Where parts begin, nearest first: the first at which no window is left ends the room, or something before it does.
+  const begins = [...new Set(parts.map(({ fromZ }) => fromZ - front))].sort((a, b) => a - b);
   let [free, blocked] = [0, mostMm];
+  for (const depthMm of begins) {
+    if (windowAt(depthMm + COINCIDENT_MM).window === null) {
+      blocked = depthMm;
+      break;
+    }
+    free = depthMm;
+  }
+  if (windowAt(blocked).window !== null) free = blocked;
   while (blocked - free > DEPTH_STEP_MM) {
     const middle = (free + blocked) / 2;
     if (windowAt(middle).window === null) blocked = middle;
     else free = middle;
   }
-  const { window } = windowAt(free);
-  return { depthMm: free, ends: windowAt(blocked).blocker, window: window ?? [minX, maxX] };
+  const depthMm = Math.max(0, free - COINCIDENT_MM);
+  const { blocker } = windowAt(blocked + COINCIDENT_MM);
+  return { depthMm, ends: blocker, window: windowAt(free).window ?? [minX, maxX] };
 } // prettier-ignore
 
 const DEPTH_STEP_MM = 0.01;
 
-/** A window of a width, with the piece in it, that nothing in the room reaches into; or what blocks the piece itself. */
+function partOf(thing: Thing, points: readonly Vec3[]): Part {
+  let [fromZ, toZ, fromX, toX] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const [x, , z] of points) {
+    fromZ = Math.min(fromZ, z);
+    toZ = Math.max(toZ, z);
+    fromX = Math.min(fromX, x);
+    toX = Math.max(toX, x);
+  }
+  return { thing, points, fromZ, toZ, x: [fromX, toX] };
+}
+
+/** Where along the face a part lies as far out as a depth; null where it begins beyond. */
+function spanTo(part: Part, toZ: number): readonly [number, number] | null {
+  if (part.fromZ >= toZ) return null;
+  if (part.toZ <= toZ) return part.x;
+  return partOf(part.thing, clipPolygon(part.points, [{ normal: [0, 0, 1], offset: toZ }])).x;
+}
+
+/** A window of a width, with the piece in it, that nothing reaches into as far out as a depth; or what blocks it. */
 function findWindow(
-  near: readonly Hindrance[],
-  room: Room,
+  parts: readonly Part[],
+  toZ: number,
+  within: readonly [number, number],
   [minX, maxX]: readonly [number, number],
   wide: number,
 ): { readonly window: readonly [number, number] | null; readonly blocker: Thing | null } {
-  let [left, right] = [room.x[0], room.x[1]];
+  let [left, right] = within;
   let [leftBlocker, rightBlocker]: (Thing | null)[] = [null, null];
-  for (const hindrance of near) {
-    for (const part of partsIn(hindrance, room)) {
-      const xs = part.map(([x]) => x);
-      const [from, to] = [Math.min(...xs), Math.max(...xs)];
-      if (from < maxX - COINCIDENT_MM && to > minX + COINCIDENT_MM) return { window: null, blocker: hindrance.thing };
-      if (to <= minX + COINCIDENT_MM && to > left) [left, leftBlocker] = [to, hindrance.thing];
-      if (from >= maxX - COINCIDENT_MM && from < right) [right, rightBlocker] = [from, hindrance.thing];
-    }
+  for (const part of parts) {
+    const span = spanTo(part, toZ);
+    if (span === null) continue;
+    const [from, to] = span;
+    if (from < maxX - COINCIDENT_MM && to > minX + COINCIDENT_MM) return { window: null, blocker: part.thing };
+    if (to <= minX + COINCIDENT_MM && to > left) [left, leftBlocker] = [to, part.thing];
+    if (from >= maxX - COINCIDENT_MM && from < right) [right, rightBlocker] = [from, part.thing];
   }
   if (right - left < wide - 2 * COINCIDENT_MM - GAP_ROUNDING_MM) return { window: null, blocker: leftBlocker ?? rightBlocker ?? null };
   // Square before the gear where there is room for that.

@@ -1,5 +1,5 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import { middleOf, type Prepared } from '../check/prepared.ts';
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { HANDLE_HEIGHT } from '../reference/working-space.ts';
 import { lengthInput } from '../working/working.ts';
@@ -20,50 +20,48 @@ const meta: CheckMeta = {
   fixMessages: { lower: 'Hang {gear} {distance} lower' },
 };
 
-function check(prepared: Prepared): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const { codeBasis, site } = prepared.plan;
   if (codeBasis !== 'us' || site.setting !== 'building') return [];
-  return [...prepared.hung.values()].flatMap((item): Finding[] => {
-    const frame = prepared.site.frames.get(item.face.id);
-    const highest = [...item.type.handles].sort((a, b) => b.upMm - a.upMm)[0];
-    if (highest === undefined || frame === undefined || !isUpright(frame)) return [];
-    const floor = floorUnder(prepared, item);
-    const upMm = item.body.minY + highest.upMm - floor.yMm;
-    if (upMm <= MOST_MM + GAP_ROUNDING_MM) return [];
-    const { xMm, yMm } = item.placement;
-    const lowered = yMm - (upMm - MOST_MM);
-    return [
-      findingOf(meta, {
-        message: 'too-high',
-        data: { handle: highest.name, gear: item.placement.name, floor: floor.name },
-        subjects: [{ kind: 'placement', id: item.id }],
-        at: middleOf(item),
-        measured: { value: upMm, unit: 'mm' },
-        required: { value: MOST_MM, unit: 'mm' },
-        working: {
-          title: `Height of ${highest.name}, ${item.placement.name}`,
-          formula: 'height = bottom of the body + handle above it − floor',
-          inputs: [
-            lengthInput('bottom', 'Bottom of the body from the datum', item.body.minY),
-            lengthInput('handle', `${highest.name}: centre at its highest, above the bottom`, highest.upMm),
-            lengthInput('floor', `${floor.name}, from the datum`, floor.yMm),
-          ],
-          result: { name: 'Height above the floor', value: { value: upMm, unit: 'mm' } },
-          source: meta.source,
-          notes: [],
-        },
-        fixes: isClear(prepared, hungAt(item, xMm, lowered))
-          ? [
-              {
-                message: 'lower',
-                data: { gear: item.placement.name, distance: { value: upMm - MOST_MM, unit: 'mm' } },
-                edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
-              },
-            ]
-          : [],
-      }),
-    ];
-  });
+  const frame = prepared.site.frames.get(item.face.id);
+  const highest = [...item.type.handles].sort((a, b) => b.upMm - a.upMm)[0];
+  if (highest === undefined || frame === undefined || !isUpright(frame)) return [];
+  const floor = floorUnder(prepared, item);
+  const upMm = item.body.minY + highest.upMm - floor.yMm;
+  if (upMm <= MOST_MM + GAP_ROUNDING_MM) return [];
+  const { xMm, yMm } = item.placement;
+  const lowered = yMm - (upMm - MOST_MM);
+  return [
+    findingOf(meta, {
+      message: 'too-high',
+      data: { handle: highest.name, gear: item.placement.name, floor: floor.name },
+      subjects: [{ kind: 'placement', id: item.id }],
+      at: middleOf(item),
+      measured: { value: upMm, unit: 'mm' },
+      required: { value: MOST_MM, unit: 'mm' },
+      working: {
+        title: `Height of ${highest.name}, ${item.placement.name}`,
+        formula: 'height = bottom of the body + handle above it − floor',
+        inputs: [
+          lengthInput('bottom', 'Bottom of the body from the datum', item.body.minY),
+          lengthInput('handle', `${highest.name}: centre at its highest, above the bottom`, highest.upMm),
+          lengthInput('floor', `${floor.name}, from the datum`, floor.yMm),
+        ],
+        result: { name: 'Height above the floor', value: { value: upMm, unit: 'mm' } },
+        source: meta.source,
+        notes: [],
+      },
+      fixes: isClear(prepared, hungAt(item, xMm, lowered))
+        ? [
+            {
+              message: 'lower',
+              data: { gear: item.placement.name, distance: { value: upMm - MOST_MM, unit: 'mm' } },
+              edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
+            },
+          ]
+        : [],
+    }),
+  ];
 }
 
-export const handlesCheck: Check = { meta, check };
+export const handlesCheck: ItemCheck = itemCheck(meta, checkItem);

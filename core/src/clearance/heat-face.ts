@@ -1,8 +1,8 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import type { RuleSide } from '../plan/gear-type.ts';
 import { practice } from '../reference/source.ts';
-import { hindrancesNear, partsIn } from './free-room.ts';
+import { hindrancesIn, partsIn } from './free-room.ts';
 import { rulesTowards } from './required-gap.ts';
 import { sharedRules } from './rule-packs.ts';
 import type { Room } from './space.ts';
@@ -45,16 +45,14 @@ const WHERE = {
 type Open = keyof typeof WHERE;
 const RULE_SIDE = { front: 'front', top: 'above', bottom: 'below', left: 'beside', right: 'beside' } as const satisfies Record<Open, RuleSide>; // prettier-ignore
 
-function check(prepared: Prepared): Finding[] {
-  return [...prepared.hung.values()].flatMap((item): Finding[] => {
-    const { lossW, sheds } = item.type.heat;
-    if (lossW === 0 || sheds === 'none') return [];
-    if (sheds === 'back') return item.type.standoffMm < BEHIND_MM ? [atBack(item)] : [];
-    const shared = sharedRules(prepared.plan);
-    const counterparts = ['any-gear', 'same-kind', 'obstacle', 'surface'] as const;
-    if (rulesTowards(item, [RULE_SIDE[sheds], 'any'], counterparts, shared).length > 0) return [];
-    return blocked(prepared, item, sheds);
-  });
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  const { lossW, sheds } = item.type.heat;
+  if (lossW === 0 || sheds === 'none') return [];
+  if (sheds === 'back') return item.type.standoffMm < BEHIND_MM ? [atBack(item)] : [];
+  const shared = sharedRules(prepared.plan);
+  const counterparts = ['any-gear', 'same-kind', 'obstacle', 'surface'] as const;
+  if (rulesTowards(item, [RULE_SIDE[sheds], 'any'], counterparts, shared).length > 0) return [];
+  return blocked(prepared, item, sheds);
 }
 
 /** The room right before a side, as far out as must stay free. */
@@ -83,7 +81,7 @@ function outFrom(item: Hung, side: Open, [x, y, z]: readonly [number, number, nu
 
 function blocked(prepared: Prepared, item: Hung, side: Open): Finding[] {
   const room = roomBefore(item, side);
-  return hindrancesNear(prepared, item, FREE_MM).flatMap((each): Finding[] => {
+  return hindrancesIn(prepared, item, room).flatMap((each): Finding[] => {
     const parts = partsIn(each, room).flat();
     if (parts.length === 0) return [];
     const { thing } = each;
@@ -116,4 +114,4 @@ function atBack(item: Hung): Finding {
   });
 }
 
-export const heatFaceCheck: Check = { meta, check };
+export const heatFaceCheck: ItemCheck = itemCheck(meta, checkItem);

@@ -1,5 +1,5 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import type { Prepared } from '../check/prepared.ts';
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
 
 const meta: CheckMeta = {
@@ -12,17 +12,16 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function check(prepared: Prepared): Finding[] {
-  return [...prepared.hung.values()]
-    .filter(({ type, face }) => type.location === 'indoor' && face.face.side === 'outside')
-    .map((item) =>
-      findingOf(meta, {
-        message: 'outside',
-        data: { gear: item.placement.name, face: item.face.name },
-        subjects: [{ kind: 'placement', id: item.id }],
-        at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
-      }),
-    );
+function checkItem(_: Prepared, item: Hung): Finding[] {
+  if (!(item.type.location === 'indoor' && item.face.face.side === 'outside')) return [];
+  return [
+    findingOf(meta, {
+      message: 'outside',
+      data: { gear: item.placement.name, face: item.face.name },
+      subjects: [{ kind: 'placement', id: item.id }],
+      at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
+    }),
+  ];
 }
 
-export const locationCheck: Check = { meta, check };
+export const locationCheck: ItemCheck = itemCheck(meta, checkItem);

@@ -91,11 +91,17 @@ export function requiredGapBeside(a: Hung, b: Hung, shared: readonly SharedRule[
   return requiredGap(a, b, 'beside', shared);
 }
 
+const farthest = new WeakMap<Plan, number>();
+
 /** The largest distance any rule in the plan asks for: how far to look for neighbours, mm. */
 export function farthestRuleMm(plan: Plan): number {
+  const known = farthest.get(plan);
+  if (known !== undefined) return known;
   const rules = [
     ...plan.gearTypes.flatMap((type) => type.rules),
     ...sharedRules(plan).map(({ rule }) => rule),
   ];
-  return rules.reduce((farthest, rule) => Math.max(farthest, distanceMm(rule.distance)), 0);
+  const mm = rules.reduce((most, rule) => Math.max(most, distanceMm(rule.distance)), 0);
+  farthest.set(plan, mm);
+  return mm;
 }

@@ -27,6 +27,7 @@ export type Thing = {
 const LEAST_STANDS_OUT_MM = 1;
 
 type Fixed = {
+  readonly neighbours: ReadonlyMap<string, readonly string[]>;
   readonly faces: ReadonlyMap<string, Thing>;
   readonly obstacles: ReadonlyMap<string, readonly Thing[]>;
   readonly hung: WeakMap<Hung, Thing>;
@@ -63,7 +64,15 @@ function fixed(site: Site): Fixed {
       }),
     );
   }
-  const built: Fixed = { faces, obstacles, hung: new WeakMap() };
+  const neighbours = new Map(
+    [...faces].map(([id, face]) => [
+      id,
+      [...faces]
+        .filter(([other, thing]) => other !== id && !isApart(face, thing, NEIGHBOUR_MM))
+        .map(([other]) => other),
+    ]),
+  );
+  const built: Fixed = { faces, obstacles, neighbours, hung: new WeakMap() };
   fixedOf.set(site, built);
   return built;
 }
@@ -98,43 +107,75 @@ export function gearInSpace(prepared: Prepared, item: Hung): Thing | null {
 
 /** How far gear stands out from its face at most, with some to spare: how far to look beyond a face itself. */
 const DEEPEST_GEAR_MM = 1500;
+/** Faces nearer to each other than this are neighbours, listed once for a site. */
+const NEIGHBOUR_MM = 4000;
+
+/** An upright box of the site. */
+type Upright = { readonly min: Vec3; readonly max: Vec3 };
+
+function isApart(a: Upright, b: Upright, byMm: number): boolean {
+  return (
+    a.min[0] > b.max[0] + byMm ||
+    a.max[0] < b.min[0] - byMm ||
+    a.min[1] > b.max[1] + byMm ||
+    a.max[1] < b.min[1] - byMm ||
+    a.min[2] > b.max[2] + byMm ||
+    a.max[2] < b.min[2] - byMm
+  );
+}
 
 /**
  * Everything within reach of a piece of gear but itself, its own face and the other side of it: first what is on its
  * own face. `item` may be a moved copy.
  */
 export function thingsNear(prepared: Prepared, item: Hung, reachMm: number): Thing[] {
-  const self = gearInSpace(prepared, item);
-  if (self === null) return [];
-  const [box] = self.boxes;
-  const frame = prepared.site.frames.get(item.face.id);
-  if (box === undefined || frame === undefined) return [];
+  const [box] = gearInSpace(prepared, item)?.boxes ?? [];
+  if (box === undefined) return [];
   const { min, max } = aroundBox(box);
-  const low = sub(min, [reachMm, reachMm, reachMm]);
-  const high = sub(max, [-reachMm, -reachMm, -reachMm]);
-  const isNear = (thing: Pick<Thing, 'min' | 'max'>, byMm = 0) =>
-    [0, 1, 2].every(
-      (axis) =>
-        (thing.min[axis] ?? 0) <= (high[axis] ?? 0) + byMm &&
-        (thing.max[axis] ?? 0) >= (low[axis] ?? 0) - byMm,
-    );
-  const { faces, obstacles } = fixed(prepared.site);
+  return thingsIn(prepared, item, {
+    min: sub(min, [reachMm, reachMm, reachMm]),
+    max: sub(max, [-reachMm, -reachMm, -reachMm]),
+  });
+}
+
+/** Everything that may reach into a room before the face of a piece, but the piece, its face and the other side of it. */
+export function thingsInRoom(prepared: Prepared, item: Hung, { x, y, z }: Room): Thing[] {
+  const frame = prepared.site.frames.get(item.face.id);
+  if (frame === undefined) return [];
+  const over = { minX: x[0], maxX: x[1], minY: y[0], maxY: y[1] };
+  return thingsIn(prepared, item, aroundBox(boxOnFace(frame, over, z[0], z[1])));
+}
+
+function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
+  const { faces, obstacles, neighbours } = fixed(prepared.site);
   const found: Thing[] = [];
   const takeFrom = (faceId: string) => {
-    for (const hung of gearOnFaceNear(prepared, faceId, low, high)) {
+    for (const hung of gearOnFaceNear(prepared, faceId, within.min, within.max)) {
       if (hung.id === item.id) continue;
       const thing = gearInSpace(prepared, hung);
-      if (thing !== null && isNear(thing)) found.push(thing);
+      if (thing !== null && !isApart(thing, within, 0)) found.push(thing);
     }
-    for (const thing of obstacles.get(faceId) ?? []) if (isNear(thing)) found.push(thing);
+    for (const thing of obstacles.get(faceId) ?? []) if (!isApart(thing, within, 0)) found.push(thing);
   };
   takeFrom(item.face.id);
-  for (const [faceId, thing] of faces) {
-    if (faceId === item.face.id || !isNear(thing, DEEPEST_GEAR_MM)) continue;
-    if (faceId !== item.face.otherSide && isNear(thing)) found.push(thing);
+  const own = faces.get(item.face.id);
+  const isFar =
+    own === undefined || isApart(within, own, 0) || reaches(within, own) > NEIGHBOUR_MM - DEEPEST_GEAR_MM;
+  for (const faceId of isFar ? faces.keys() : (neighbours.get(item.face.id) ?? [])) {
+    const thing = faces.get(faceId);
+    if (thing === undefined || faceId === item.face.id || isApart(thing, within, DEEPEST_GEAR_MM)) continue;
+    if (faceId !== item.face.otherSide && !isApart(thing, within, 0)) found.push(thing);
     takeFrom(faceId);
   }
   return found;
+}
+
+/** How far one upright box reaches beyond another at most. */
+function reaches(a: Upright, b: Upright): number {
+  return Math.max(
+    b.min[0] - a.min[0], b.min[1] - a.min[1], b.min[2] - a.min[2],
+    a.max[0] - b.max[0], a.max[1] - b.max[1], a.max[2] - b.max[2],
+  ); // prettier-ignore
 }
 
 /** Gear of a face whose body may lie in an upright box of the site: by the face’s own grid. */

@@ -1,10 +1,16 @@
-import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import {
+  findingOf,
+  itemCheck,
+  type CheckMeta,
+  type Finding,
+  type Fix,
+  type ItemCheck,
+} from '../check/finding.ts';
 import { hungAt, type Hung, type Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { isClear } from './clear-moves.ts';
 import { isTooClose, ruledGapsStacked, type StackedGap } from './gaps.ts';
-import { sharedRules } from './rule-packs.ts';
 
 const meta: CheckMeta = {
   id: 'clearance.stacked',
@@ -18,20 +24,11 @@ const meta: CheckMeta = {
   fixMessages: { move: 'Move {gear} {distance} {way}' },
 };
 
-function check(prepared: Prepared): Finding[] {
-  const { plan } = prepared;
-  const rules = [
-    ...sharedRules(plan).map(({ rule }) => rule),
-    ...plan.gearTypes.flatMap((type) => type.rules),
-  ];
-  const hasRules = rules.some(({ side }) => side === 'above' || side === 'below' || side === 'any');
-  if (!hasRules) return [];
-  // Each gap is found from its lower piece.
-  return [...prepared.hung.values()].flatMap((item) =>
-    ruledGapsStacked(prepared, item)
-      .filter((gap) => gap.lower === item && isTooClose(gap))
-      .map((gap) => tooClose(prepared, gap)),
-  );
+/** Each gap is found from its lower piece. */
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  return ruledGapsStacked(prepared, item)
+    .filter((gap) => gap.lower === item && isTooClose(gap))
+    .map((gap) => tooClose(prepared, gap));
 }
 
 function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, required }: StackedGap): Finding {
@@ -86,4 +83,4 @@ function movesApart(prepared: Prepared, lower: Hung, upper: Hung, missingMm: num
   });
 }
 
-export const stackedCheck: Check = { meta, check };
+export const stackedCheck: ItemCheck = itemCheck(meta, checkItem);

@@ -1,5 +1,5 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import { middleOf, type Prepared } from '../check/prepared.ts';
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import type { GearKind } from '../plan/gear-type.ts';
 import { practice } from '../reference/source.ts';
 
@@ -24,20 +24,18 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function check(prepared: Prepared): Finding[] {
-  return [...prepared.hung.values()].flatMap((item): Finding[] => {
-    const sun = item.face.conditions.sun.value;
-    if (sun === 'none' || !SHY_OF_SUN.has(item.type.kind)) return [];
-    return [
-      findingOf(meta, {
-        message: sun,
-        severity: sun === 'full' ? 'fix' : 'note',
-        data: { gear: item.placement.name, face: item.face.name },
-        subjects: [{ kind: 'placement', id: item.id }],
-        at: middleOf(item),
-      }),
-    ];
-  });
+function checkItem(_: Prepared, item: Hung): Finding[] {
+  const sun = item.face.conditions.sun.value;
+  if (sun === 'none' || !SHY_OF_SUN.has(item.type.kind)) return [];
+  return [
+    findingOf(meta, {
+      message: sun,
+      severity: sun === 'full' ? 'fix' : 'note',
+      data: { gear: item.placement.name, face: item.face.name },
+      subjects: [{ kind: 'placement', id: item.id }],
+      at: middleOf(item),
+    }),
+  ];
 }
 
-export const sunCheck: Check = { meta, check };
+export const sunCheck: ItemCheck = itemCheck(meta, checkItem);

@@ -1,10 +1,13 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { COINCIDENT_MM } from '../plan/outline.ts';
 import { WORKING_SPACE } from '../reference/working-space.ts';
 import { clipPolygon, type HalfSpace } from '../site/clip.ts';
+import type { Frame } from '../site/frame.ts';
+import type { Site, SiteFace } from '../site/site.ts';
 import type { Vec3 } from '../site/vec3.ts';
-import { hindrancesNear, type Hindrance } from './free-room.ts';
+import type { Obstacle } from '../plan/obstacle.ts';
+import { hindrancesIn, roomAround, type Hindrance } from './free-room.ts';
 import { gearInSpace, polygonsInFrame, wallsOf } from './space.ts';
 
 const meta: CheckMeta = {
@@ -78,7 +81,7 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
       z: [-Infinity, Infinity],
     }),
   ];
-  return hindrancesNear(prepared, item, cover.leafMm)
+  return hindrancesIn(prepared, item, roomAround(item, cover.leafMm))
     .filter((each) => isInSweep(each, spaces))
     .map(({ thing }) =>
       findingOf(meta, {
@@ -98,55 +101,71 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
 const FLAT_DEG = 180;
 const QUARTER_DEG = 90;
 
-/** Gear that a door of the room strikes as it opens. */
-function doorFindings(prepared: Prepared): Finding[] {
-  const findings: Finding[] = [];
-  for (const face of prepared.site.faces.values()) {
-    const frame = prepared.site.frames.get(face.id);
-    if (frame === undefined) continue;
-    for (const { obstacle } of face.inTheWay) {
-      const { opens, shape } = obstacle;
-      if (opens?.kind !== 'swing' || shape.kind !== 'box') continue;
-      const isUpDown = opens.hinge === 'top' || opens.hinge === 'bottom';
-      const [left, low] = [shape.xMm, shape.yMm];
-      const [right, high] = [left + shape.widthMm, low + shape.heightMm];
-      const hinge = { left, right, top: high, bottom: low }[opens.hinge];
-      const sign = opens.hinge === 'left' || opens.hinge === 'bottom' ? 1 : -1;
-      const leafMm = isUpDown ? shape.heightMm : shape.widthMm;
-      const along = wallsOf({
-        x: isUpDown ? [left, right] : [-Infinity, Infinity],
-        y: isUpDown ? [-Infinity, Infinity] : [low, high],
-        z: [-Infinity, Infinity],
-      });
-      const throughDeg = Math.min(FLAT_DEG, opens.throughDeg);
-      const quarters = [
-        sweep(isUpDown ? 1 : 0, [hinge, 0], sign, leafMm, Math.min(QUARTER_DEG, throughDeg)),
-        // The second quarter is the first one’s mirror image at the hinge, as far as the door goes.
-        ...(throughDeg > QUARTER_DEG
-          ? [secondQuarter(isUpDown ? 1 : 0, hinge, sign, leafMm, throughDeg)]
-          : []),
-      ];
-      for (const item of prepared.hung.values()) {
-        const thing = gearInSpace(prepared, item);
-        if (thing === null) continue;
-        const polygons = polygonsInFrame(frame, thing);
-        if (!quarters.some((quarter) => isInSweep({ polygons }, [...quarter, ...along]))) continue;
-        findings.push(
-          findingOf(meta, {
-            message: 'door',
-            data: { door: obstacle.name, gear: item.placement.name },
-            id: `${meta.id}/door/${item.id}+${face.id}:${obstacle.id}`,
-            subjects: [
-              { kind: 'placement', id: item.id },
-              { kind: 'face', id: face.id },
-            ],
-            at: middleOf(item),
-          }),
-        );
-      }
-    }
-  }
-  return findings;
+/** A door of the room as it swings, in the frame of its face. */
+type DoorSwing = {
+  readonly face: SiteFace;
+  readonly frame: Frame;
+  readonly obstacle: Obstacle;
+  readonly quarters: readonly (readonly HalfSpace[])[];
+};
+const doorsOf = new WeakMap<Site, readonly DoorSwing[]>();
+
+/** Every door of a site, worked out once while the site stays as it is. */
+function doorSwings(site: Site): readonly DoorSwing[] {
+  const before = doorsOf.get(site);
+  if (before !== undefined) return before;
+  const doors = [...site.faces.values()].flatMap((face) => {
+    const frame = site.frames.get(face.id);
+    if (frame === undefined) return [];
+    return face.inTheWay.flatMap(({ obstacle }) => {
+      const quarters = quartersOf(obstacle);
+      return quarters.length === 0 ? [] : [{ face, frame, obstacle, quarters }];
+    });
+  });
+  doorsOf.set(site, doors);
+  return doors;
+}
+
+function quartersOf({ opens, shape }: Obstacle): HalfSpace[][] {
+  if (opens?.kind !== 'swing' || shape.kind !== 'box') return [];
+  const across = opens.hinge === 'top' || opens.hinge === 'bottom' ? 1 : 0;
+  const [left, low] = [shape.xMm, shape.yMm];
+  const [right, high] = [left + shape.widthMm, low + shape.heightMm];
+  const hinge = { left, right, top: high, bottom: low }[opens.hinge];
+  const sign = opens.hinge === 'left' || opens.hinge === 'bottom' ? 1 : -1;
+  const leafMm = across === 1 ? shape.heightMm : shape.widthMm;
+  const along = wallsOf({
+    x: across === 1 ? [left, right] : [-Infinity, Infinity],
+    y: across === 1 ? [-Infinity, Infinity] : [low, high],
+    z: [-Infinity, Infinity],
+  });
+  const throughDeg = Math.min(FLAT_DEG, opens.throughDeg);
+  const first = sweep(across, [hinge, 0], sign, leafMm, Math.min(QUARTER_DEG, throughDeg));
+  const second = throughDeg > QUARTER_DEG ? [secondQuarter(across, hinge, sign, leafMm, throughDeg)] : [];
+  return [first, ...second].map((quarter) => [...quarter, ...along]);
+}
+
+/** Doors of the room that strike a piece as they open. */
+function doorFindings(prepared: Prepared, item: Hung): Finding[] {
+  const thing = gearInSpace(prepared, item);
+  if (thing === null) return [];
+  return doorSwings(prepared.site)
+    .filter(({ frame, quarters }) => {
+      const polygons = polygonsInFrame(frame, thing);
+      return quarters.some((quarter) => isInSweep({ polygons }, quarter));
+    })
+    .map(({ face, obstacle }) =>
+      findingOf(meta, {
+        message: 'door',
+        data: { door: obstacle.name, gear: item.placement.name },
+        id: `${meta.id}/door/${item.id}+${face.id}:${obstacle.id}`,
+        subjects: [
+          { kind: 'placement', id: item.id },
+          { kind: 'face', id: face.id },
+        ],
+        at: middleOf(item),
+      }),
+    );
 }
 
 /** From square to the face on to as far as a door goes: a sector on the far side of the hinge. */
@@ -160,11 +179,8 @@ function secondQuarter(across: 0 | 1, hinge: number, sign: 1 | -1, leafMm: numbe
   return [...whole, { normal, offset: normal[across] * hinge - COINCIDENT_MM }];
 } // prettier-ignore
 
-function check(prepared: Prepared): Finding[] {
-  return [
-    ...[...prepared.hung.values()].flatMap((item) => coverFindings(prepared, item)),
-    ...doorFindings(prepared),
-  ];
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  return [...coverFindings(prepared, item), ...doorFindings(prepared, item)];
 }
 
-export const swingCheck: Check = { meta, check };
+export const swingCheck: ItemCheck = itemCheck(meta, checkItem);

@@ -6,7 +6,7 @@ import { NO_RATINGS } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { getMaterial } from '../site/materials.ts';
-import { beside, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { beside, boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { dedicatedSpaceCheck } from './dedicated-space.ts';
 import { handlesCheck } from './handles.ts';
 import { planStrip } from './plan-strip.ts';
@@ -36,7 +36,7 @@ function corridor(apartMm: number, type: Partial<GearType>, more: Partial<Plan> 
 
 function free(of: Plan, id = 'a'): number | undefined {
   const prepared = prepare(of);
-  return workingSpaceOf(prepared, prepared.hung.get(id)!)?.room.depthMm;
+  return workingSpaceOf(prepared, getHung(prepared, id))?.room.depthMm;
 }
 const messages = (of: Plan) => workingSpaceCheck.check(prepare(of)).map(({ message }) => message);
 
@@ -60,7 +60,7 @@ describe('the depth of working space', () => {
     const faces = concrete.faces.map((face) => (face.id === 'far' ? { ...face, material: 'material-concrete' } : face));
     const required = (of: Plan) => {
       const prepared = prepare(of);
-      return workingSpaceOf(prepared, prepared.hung.get('a')!)?.requiredMm;
+      return workingSpaceOf(prepared, getHung(prepared, 'a'))?.requiredMm;
     };
     expect(required(concrete)).toBe(mmFromInch(36));
     const near = { ...corridor(1200, volts(277)), faces: corridor(1200, {}).faces.map((face) => (face.id === 'far' ? { ...face, material: 'material-concrete' } : face)) };

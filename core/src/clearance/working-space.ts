@@ -1,4 +1,12 @@
-import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import {
+  findingOf,
+  itemCheck,
+  worstOfEach,
+  type CheckMeta,
+  type Finding,
+  type Fix,
+  type ItemCheck,
+} from '../check/finding.ts';
 import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import type { GearKind } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -14,7 +22,7 @@ import { lengthInput } from '../working/working.ts';
 import {
   floorUnder,
   freeRoom,
-  hindrancesNear,
+  hindrancesIn,
   isUpright,
   partsIn,
   type FreeRoom,
@@ -25,6 +33,7 @@ import { GAP_ROUNDING_MM } from './gaps.ts';
 import { MOVE_FIX_MESSAGES } from './move-fix.ts';
 import { distanceMm, holdsAt } from './required-gap.ts';
 import { sharedRules } from './rule-packs.ts';
+import type { Room } from './space.ts';
 
 /** Gear that is likely to be examined or adjusted while live. */
 const WORKED_ON: ReadonlySet<GearKind> = new Set([
@@ -37,7 +46,7 @@ const WORKED_ON: ReadonlySet<GearKind> = new Set([
   'combiner',
 ]);
 /** How far out anything is looked for: beyond the deepest space the tables ask for. */
-const LOOK_MM = 3000;
+export const LOOK_MM = 3000;
 const CONDITION_WORDS = {
   1: 'nothing live or grounded opposite',
   2: 'something grounded opposite',
@@ -88,12 +97,15 @@ export function workingSpaceOf(prepared: Prepared, item: Hung): WorkingSpace | n
   const frame = prepared.site.frames.get(item.face.id);
   if (!WORKED_ON.has(item.type.kind) || site.setting !== 'building') return null;
   if (frame === undefined || !isUpright(frame)) return null;
-  const hindrances = hindrancesNear(prepared, item, LOOK_MM).filter((each) => !mayProtrude(item, each));
   const floor = floorUnder(prepared, item);
   const isUs = codeBasis === 'us';
   const heightMm = isUs ? mmFromInch(WORKING_SPACE.heightIn) : GANGWAY.heightMm;
   const y = [floor.yMm, Math.max(floor.yMm + heightMm, item.body.maxY)] as const;
   const widthMm = isUs ? Math.max(mmFromInch(WORKING_SPACE.widthIn), item.type.widthMm) : item.type.widthMm;
+  const wide = Math.max(widthMm, item.type.widthMm);
+  const { minX, maxX } = item.body;
+  const look: Room = { x: [maxX - wide, minX + wide], y, z: [frontMm(item), frontMm(item) + LOOK_MM] };
+  const hindrances = hindrancesIn(prepared, item, look).filter((each) => !mayProtrude(item, each));
   const drawn = freeRoom(item, hindrances, { widthMm, y, mostMm: LOOK_MM });
   const room = withMeasured(item, drawn);
   const condition = isUs ? oppositeOf(prepared, item, hindrances, y) : 1;
@@ -160,24 +172,19 @@ function conditionOf(prepared: Prepared, item: Hung, thing: Hindrance['thing']):
 /** Two faces are opposite when their normals are within 45° of opposite. */
 const FACING_COSINE = Math.SQRT1_2;
 
-function check(prepared: Prepared): Finding[] {
-  const findings: Finding[] = [];
-  const unknown = new Map<string, Finding>();
-  for (const item of prepared.hung.values()) {
-    const space = workingSpaceOf(prepared, item);
-    const rule = frontRule(prepared, item);
-    if (space !== null) {
-      if (!space.isSure) findings.push(unsure(space));
-      else if (isShort(space.room, space.requiredMm)) findings.push(shallow(prepared, space));
-    }
-    if (rule !== null) findings.push(...ruledFinding(prepared, item, rule));
-    const neededMm = Math.max(space?.requiredMm ?? 0, rule?.mm ?? 0);
-    if (neededMm === 0 || !isUnmeasured(prepared, item, space)) continue;
-    const before = unknown.get(item.face.id);
-    if (before?.required == null || before.required.value < neededMm) unknown.set(item.face.id, unmeasured(item, neededMm, space, rule));
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  const space = workingSpaceOf(prepared, item);
+  const rule = frontRule(prepared, item);
+  const findings = rule === null ? [] : ruledFinding(prepared, item, rule);
+  if (space !== null) {
+    if (!space.isSure) findings.push(unsure(space));
+    else if (isShort(space.room, space.requiredMm)) findings.push(shallow(prepared, space));
   }
-  return [...findings, ...unknown.values()];
-} // prettier-ignore
+  const neededMm = Math.max(space?.requiredMm ?? 0, rule?.mm ?? 0);
+  if (neededMm > 0 && isUnmeasured(prepared, item, space))
+    findings.push(unmeasured(item, neededMm, space, rule));
+  return findings;
+}
 
 /** Whether a room is shallower than what is asked for, beyond what halving leaves open. */
 export function isShort(room: FreeRoom, requiredMm: number): boolean {
@@ -267,11 +274,20 @@ function frontRule({ plan }: Prepared, { type, face }: Hung): FrontRule | null {
   }, null);
 }
 
+/** The room straight before the gear’s own body. */
+function roomBefore(prepared: Prepared, item: Hung, mostMm: number): FreeRoom {
+  const { minX, maxX, minY, maxY } = item.body;
+  const y = [minY, maxY] as const;
+  const near = hindrancesIn(prepared, item, {
+    x: [minX, maxX],
+    y,
+    z: [frontMm(item), frontMm(item) + mostMm],
+  });
+  return withMeasured(item, freeRoom(item, near, { widthMm: 0, y, mostMm }));
+}
+
 function ruledFinding(prepared: Prepared, item: Hung, rule: FrontRule): Finding[] {
-  const { minY, maxY } = item.body;
-  const near = hindrancesNear(prepared, item, Math.max(LOOK_MM, rule.mm));
-  const drawn = freeRoom(item, near, { widthMm: 0, y: [minY, maxY], mostMm: Math.max(LOOK_MM, rule.mm) });
-  const room = withMeasured(item, drawn);
+  const room = roomBefore(prepared, item, Math.max(LOOK_MM, rule.mm));
   if (!isShort(room, rule.mm)) return [];
   return [
     findingOf(meta, {
@@ -290,9 +306,7 @@ function ruledFinding(prepared: Prepared, item: Hung, rule: FrontRule): Finding[
 function isUnmeasured(prepared: Prepared, item: Hung, space: WorkingSpace | null): boolean {
   if (item.face.face.side === 'outside' || item.face.face.roomInFrontMm !== null) return false;
   if (space !== null) return !space.isMeasured;
-  const near = hindrancesNear(prepared, item, LOOK_MM);
-  const { minY, maxY } = item.body;
-  return freeRoom(item, near, { widthMm: 0, y: [minY, maxY], mostMm: LOOK_MM }).ends === null;
+  return roomBefore(prepared, item, LOOK_MM).ends === null;
 }
 
 /** One for a face: what is before it is measured once. */
@@ -317,4 +331,5 @@ function endsText({ ends }: FreeRoom): string {
   return ends?.name ?? 'what was measured opposite';
 }
 
-export const workingSpaceCheck: Check = { meta, check };
+// What is before a face is measured once, for the piece that needs most.
+export const workingSpaceCheck: ItemCheck = itemCheck(meta, checkItem, worstOfEach);

@@ -60,7 +60,7 @@ function byProjections(a: OrientedBox, b: OrientedBox): number {
 
 function obb({ centre, axes, half }: OrientedBox): OBB {
   const [x, y, z] = axes.map((axis) => new Vector3(...axis)) as [Vector3, Vector3, Vector3];
-  const box = new OBB().fromBox3(new Box3(new Vector3(...scale(half as Vec3, -1)), new Vector3(...half)));
+  const box = new OBB().fromBox3(new Box3(new Vector3(...scale(half, -1)), new Vector3(...half)));
   return box.applyMatrix4(new Matrix4().makeBasis(x, y, z).setPosition(...centre));
 }
 

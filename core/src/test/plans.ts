@@ -1,3 +1,4 @@
+import type { Hung, Prepared } from '../check/prepared.ts';
 import { boxObstacle, faceOf, rectangle, spacedFraming } from '../demo/parts.ts';
 import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
@@ -62,4 +63,10 @@ export function plan(more: Partial<Plan>): Plan {
     rules: [],
     ...more,
   };
+}
+
+export function getHung(prepared: Prepared, id: string): Hung {
+  const item = prepared.hung.get(id);
+  if (item === undefined) throw new Error(`Nothing called “${id}” hangs there.`);
+  return item;
 }
