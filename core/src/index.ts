@@ -7,7 +7,10 @@ export { gapWorking, isTooClose, liveGapsBeside, type GapBeside } from './cleara
 export { blankPlan } from './demo/blank-plan.ts';
 export { DEMOS } from './demo/demos.ts';
 export { honeyHouse } from './demo/honey-house.ts';
-export { evaluatePlan, type Evaluation } from './evaluate.ts';
+export { clearanceMatrix, type ClearanceLine } from './clearance/matrix.ts';
+export type { Checked } from './check/recheck.ts';
+export { evaluateAfter, evaluatePlan, type Evaluation } from './evaluate.ts';
+export { sharePlan } from './plan/share-plan.ts';
 export { bodyOf, heaviestLiftKg, knockoutOnFace, type BodyMm } from './gear/body.ts';
 export { ADVICE, CAUTIONS } from './pack/cautions.ts';
 export { cautionsOf, drillSheets, type DrillHole, type DrillSheet } from './pack/holes.ts';

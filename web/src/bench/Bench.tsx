@@ -6,8 +6,10 @@ import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
 import { FindingList } from './findings/FindingList.tsx';
 import { GearBench } from './gear/GearBench.tsx';
+import { ClearanceTable } from './mount/ClearanceTable.tsx';
 import { GroupPanel } from './mount/GroupPanel.tsx';
 import { HangGear } from './mount/HangGear.tsx';
+import { JobRules } from './mount/JobRules.tsx';
 import { PlacementPanel } from './mount/PlacementPanel.tsx';
 import { PackBench } from './pack/PackBench.tsx';
 import { PassPanel } from './route/PassPanel.tsx';
@@ -54,6 +56,14 @@ export function Bench({ step, plan, evaluation }: Props) {
       {step !== 'gear' && <FindingList findings={left} plan={plan} reader={reader} />}
       {step === 'gear' && <GearBench plan={plan} reader={reader} />}
       {step === 'route' && <RouteBench plan={plan} routes={evaluation?.routes ?? null} reader={reader} />}
+      {step === 'mount' && (
+        <>
+          <ClearanceTable prepared={derivedOf(plan).prepared} reader={reader} />
+          <div className="mt-3">
+            <JobRules plan={plan} />
+          </div>
+        </>
+      )}
       <ThingsList plan={plan} />
     </>
   );

@@ -145,3 +145,9 @@ export const HEAT_WORDS: Readonly<Record<GearType['heat']['sheds'], string>> = {
 export function optionsOf<Value extends string>(words: Readonly<Record<Value, string>>) {
   return (Object.entries(words) as [Value, string][]).map(([value, label]) => ({ value, label }));
 }
+
+export const CHEMISTRY_WORDS: Readonly<Record<NonNullable<GearType['battery']>['chemistry'], string>> = {
+  'vented-lead-acid': 'Lead-acid, vented',
+  'valve-regulated-lead-acid': 'Lead-acid, valve-regulated',
+  lithium: 'Lithium',
+};

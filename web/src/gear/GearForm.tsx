@@ -8,13 +8,19 @@ import {
   type Reader,
 } from '@zarnel/core';
 import { freshIdIn } from '../bench/fresh-id.ts';
-import { GEAR_KIND_WORDS, HEAT_WORDS, optionsOf, ORIENTATION_WORDS } from '../bench/words.ts';
+import {
+  CHEMISTRY_WORDS,
+  GEAR_KIND_WORDS,
+  HEAT_WORDS,
+  optionsOf,
+  ORIENTATION_WORDS,
+} from '../bench/words.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Section } from '../ui/Section.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
 import { ListEditor } from './ListEditor.tsx';
-import { LiveLength, LiveMeasure, LiveNumber, LiveText } from './LiveField.tsx';
+import { LiveLength, LiveMeasure, LiveNumber, LiveTemperature, LiveText } from './LiveField.tsx';
 import { PartRow } from './PartRow.tsx';
 import { RuleRow } from './RuleRow.tsx';
 
@@ -42,6 +48,15 @@ const SOLAR = [
   ['vmpV', 'Operating voltage', 'V'],
   ['impA', 'Operating current', 'A'],
 ] as const;
+type Hinge = NonNullable<GearType['cover']>['hinge'];
+const COVERS = [
+  { value: 'none', label: 'Does not swing open' },
+  { value: 'left', label: 'Swings, hinged left' },
+  { value: 'right', label: 'Swings, hinged right' },
+  { value: 'top', label: 'Swings up' },
+  { value: 'bottom', label: 'Swings down' },
+];
+const FIRST_BATTERY = { chemistry: 'lithium', cells: 16, capacityAh: 100 } as const;
 const FIRST_SOLAR = {
   pmaxW: 400,
   vocV: 37,
@@ -246,6 +261,63 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
           row={(rule, put, index) => <RuleRow rule={rule} put={put} index={index} at={at} />}
         />
       </Section>
+      <Section title="Cover and handles" summary={String(type.handles.length)}>
+        <Select
+          label="Its front"
+          value={type.cover?.hinge ?? 'none'}
+          options={COVERS}
+          onChange={(hinge) =>
+            set({
+              cover:
+                hinge === 'none'
+                  ? null
+                  : {
+                      hinge: hinge as Hinge,
+                      leafMm:
+                        type.cover?.leafMm ??
+                        (hinge === 'left' || hinge === 'right' ? type.widthMm : type.heightMm),
+                    },
+            })
+          }
+        />
+        {type.cover !== null && (
+          <LiveLength
+            label="Hinge to free edge"
+            valueMm={type.cover.leafMm}
+            reader={reader}
+            onChange={(leafMm) => type.cover !== null && set({ cover: { ...type.cover, leafMm } })}
+            fault={at('cover.leafMm')}
+          />
+        )}
+        <p className="mb-2 text-sm text-kraft">
+          Handles and breakers, by the height of their centre at its highest above the bottom of the body.
+        </p>
+        <ListEditor
+          items={type.handles}
+          noun="handle"
+          onChange={(handles) => set({ handles })}
+          create={() => ({ id: freshIdIn(type.handles, 'handle'), name: 'Handle', upMm: type.heightMm / 2 })}
+          row={(handle, put, index) => (
+            <>
+              <LiveText
+                label="Name"
+                value={handle.name}
+                onChange={(name) => put({ name })}
+                fault={at(`handles[${index}].name`)}
+                isNarrow
+              />
+              <LiveLength
+                label="Above the bottom"
+                valueMm={handle.upMm}
+                reader={reader}
+                onChange={(upMm) => put({ upMm })}
+                fault={at(`handles[${index}].upMm`)}
+                isNarrow
+              />
+            </>
+          )}
+        />
+      </Section>
       <Section title="Terminals" summary={String(type.terminals.length)}>
         <ListEditor
           items={type.terminals}
@@ -307,6 +379,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
           />
         ))}
       </Section>
+      {type.kind === 'battery' && <BatterySection type={type} at={at} set={set} />}
       {type.kind === 'solar-module' && <SolarSection type={type} at={at} set={set} />}
       <Section title="Enclosure, heat and mounting">
         <Select
@@ -342,6 +415,13 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
             {at('heat.sheds')}
           </p>
         )}
+        <LiveTemperature
+          label="Highest air around it"
+          valueC={type.maxAmbientC}
+          reader={reader}
+          onChange={(maxAmbientC) => set({ maxAmbientC })}
+          fault={at('maxAmbientC')}
+        />
         <fieldset>
           <legend className="text-sm text-kraft">May be mounted</legend>
           {ORIENTATIONS.map((orientation) => (
@@ -366,6 +446,50 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
         </fieldset>
       </Section>
     </>
+  );
+}
+
+function BatterySection(props: {
+  readonly type: GearType;
+  readonly at: (path: string) => string | undefined;
+  readonly set: (changed: Partial<GearType>) => void;
+}) {
+  const { type, at, set } = props;
+  const { battery } = type;
+  return (
+    <Section title="Battery inside">
+      <Toggle
+        label="Its cells are known"
+        isOn={battery !== null}
+        onChange={(isOn) => set({ battery: isOn ? FIRST_BATTERY : null })}
+      />
+      {battery !== null && (
+        <>
+          <Select
+            label="Of"
+            value={battery.chemistry}
+            options={optionsOf(CHEMISTRY_WORDS)}
+            onChange={(chemistry) =>
+              set({ battery: { ...battery, chemistry: chemistry as typeof battery.chemistry } })
+            }
+          />
+          <LiveNumber
+            label="Cells in series"
+            value={battery.cells}
+            unit=""
+            onChange={(cells) => cells !== null && set({ battery: { ...battery, cells } })}
+            fault={at('battery.cells')}
+          />
+          <LiveNumber
+            label="Capacity"
+            value={battery.capacityAh}
+            unit="Ah"
+            onChange={(capacityAh) => capacityAh !== null && set({ battery: { ...battery, capacityAh } })}
+            fault={at('battery.capacityAh')}
+          />
+        </>
+      )}
+    </Section>
   );
 }
 

@@ -1,5 +1,13 @@
 import { useId, useState } from 'react';
-import { measureText, parseMeasure, type MeasureKind, type Reader, type Result } from '@zarnel/core';
+import {
+  formatQuantity,
+  measureText,
+  parseMeasure,
+  parseTemperature,
+  type MeasureKind,
+  type Reader,
+  type Result,
+} from '@zarnel/core';
 import { lengthText, readLength } from '../ui/length-text.ts';
 import { numberText, parseNumberText } from '../ui/number-text.ts';
 
@@ -148,6 +156,31 @@ export function LiveText({ label, value, onChange, fault, isNarrow = false }: Te
       fault={fault}
       isText
       isNarrow={isNarrow}
+    />
+  );
+}
+
+type TemperatureProps = {
+  readonly label: string;
+  readonly valueC: number | null;
+  readonly reader: Reader;
+  readonly onChange: (valueC: number | null) => void;
+  readonly fault?: string | undefined;
+};
+
+/** A temperature that may be unknown: an empty field. */
+export function LiveTemperature({ label, valueC, reader, onChange, fault }: TemperatureProps) {
+  return (
+    <LiveField
+      label={label}
+      shown={valueC === null ? '' : formatQuantity({ value: valueC, unit: 'degC' }, reader)}
+      parse={(text): Result<number | null, string> =>
+        text.trim() === ''
+          ? { ok: true, value: null }
+          : parseTemperature(text, reader.system === 'inch' ? 'F' : 'C')
+      }
+      onChange={onChange}
+      fault={fault}
     />
   );
 }

@@ -17,7 +17,7 @@ const TOP_PX = 20;
 export function PlanStripView({ prepared, faceId, faceName, selectedIds, reader, widthPx }: Props) {
   const strip = planStrip(prepared, faceId);
   if (strip === null) return null;
-  const { fromMm, toMm, depthMm, boxes, swings } = strip;
+  const { fromMm, toMm, depthMm, boxes, swings, spaces } = strip;
   const scale = Math.min((widthPx - 2 * MARGIN_PX) / (toMm - fromMm), (STRIP_PX - TOP_PX - 8) / depthMm);
   const left = (widthPx - (toMm - fromMm) * scale) / 2;
   const x = (mm: number) => left + (mm - fromMm) * scale;
@@ -41,6 +41,23 @@ export function PlanStripView({ prepared, faceId, faceName, selectedIds, reader,
         height={5}
         fill="var(--ink-pencil)"
       />
+      {spaces.map(({ id, fromMm: start, toMm: end, backMm, frontMm, isFree }) => (
+        <rect
+          key={`space-${id}`}
+          x={x(start)}
+          y={y(backMm)}
+          width={(end - start) * scale}
+          height={(frontMm - backMm) * scale}
+          fill={isFree ? 'none' : 'var(--ink-crayon)'}
+          fillOpacity={0.12}
+          stroke={isFree ? 'var(--ink-chalk)' : 'var(--ink-crayon)'}
+          strokeDasharray="6 3"
+          strokeOpacity={selectedIds.includes(id) || !isFree ? 1 : 0.45}
+          data-space={id}
+        >
+          <title>{`Working space, ${formatLength(frontMm - backMm, reader)} deep${isFree ? '' : ': not free'}`}</title>
+        </rect>
+      ))}
       {boxes.map(({ id, name, kind, fromMm: start, toMm: end, backMm, frontMm }) => {
         const isSelected = selectedIds.includes(id);
         return (
@@ -66,7 +83,7 @@ export function PlanStripView({ prepared, faceId, faceName, selectedIds, reader,
         return (
           <g key={swing.id} fill="none" stroke="var(--ink-pencil)">
             <polyline points={path.join(' ')} strokeDasharray="3 3" />
-            <polyline points={`${x(swing.hingeMm)},${y(0)} ${path.at(-1) ?? ''}`} />
+            <polyline points={`${x(swing.hingeMm)},${y(swing.outMm)} ${path.at(-1) ?? ''}`} />
           </g>
         );
       })}

@@ -8,16 +8,18 @@ type Props = {
   readonly children: ReactNode;
   /** Said under the title, and to screen readers. */
   readonly about?: string;
+  /** For a table. */
+  readonly isWide?: boolean;
 };
 
 /** A sheet of paper laid over the bench. Escape and the cross close it. */
-export function Modal({ title, isOpen, onClose, children, about }: Props) {
+export function Modal({ title, isOpen, onClose, children, about, isWide = false }: Props) {
   return (
     <Dialog.Root open={isOpen} onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-pencil/30" />
         <Dialog.Content
-          className="fixed top-[12vh] left-1/2 z-50 max-h-[76vh] w-[min(36rem,94vw)] -translate-x-1/2 overflow-auto border border-pencil bg-paper p-5 shadow-lg"
+          className={`fixed top-[12vh] left-1/2 z-50 max-h-[76vh] -translate-x-1/2 overflow-auto border border-pencil bg-paper p-5 shadow-lg ${isWide ? 'w-[min(60rem,96vw)]' : 'w-[min(36rem,94vw)]'}`}
           {...(about === undefined ? { 'aria-describedby': undefined } : {})}
         >
           <div className="mb-3 flex items-start justify-between gap-4">

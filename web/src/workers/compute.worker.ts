@@ -1,10 +1,12 @@
 import { expose } from 'comlink';
 import {
-  evaluatePlan,
+  evaluateAfter,
   readCsvOutline,
   readDxfOutlines,
   readGearCsv,
   readGearFile,
+  sharePlan,
+  type Checked,
   type Evaluation,
   type DrawnOutlines,
   type GearOffer,
@@ -13,8 +15,16 @@ import {
   type Result,
 } from '@zarnel/core';
 
+let last: Checked | null = null;
+
 const compute = {
-  evaluate: (plan: Plan): Evaluation => evaluatePlan(plan),
+  /** What the last plan has worked out is kept where the next one says the same. */
+  evaluate: (copy: Plan): Evaluation => {
+    const plan = last === null ? copy : sharePlan(last.prepared.plan, copy);
+    const { evaluation, checked } = evaluateAfter(plan, last);
+    last = checked;
+    return evaluation;
+  },
   readGear: (text: string, kind: 'json' | 'csv'): Result<GearOffer, string> =>
     kind === 'json' ? readGearFile(text) : readGearCsv(text),
   readDxfOutlines: (text: string): Result<DrawnOutlines, string> => readDxfOutlines(text),

@@ -8,6 +8,7 @@ import { GLAND_SIZES } from '../../reference/glands.ts';
 import { openPlan } from '../open-plan.ts';
 import type { Plan } from '../plan.ts';
 import { applyEdit, applyEdits, applyPlanPatches, planEditSchema, type PlanEdit } from './apply-edit.ts';
+import { beside } from '../../test/plans.ts';
 
 const base = honeyHouse();
 const idOf = (items: readonly { id: string }[]) => fc.constantFrom(...items.map(({ id }) => id));
@@ -167,6 +168,14 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
   'add-gear-type': fc.record({
     kind: fc.constant('add-gear-type'),
     gearType: newId.map((id) => ({ ...(SAMPLE_GEAR[0] ?? fail()), id })),
+  }),
+  'set-rules': fc.record({
+    kind: fc.constant('set-rules'),
+    rules: fc.constantFrom(
+      [],
+      [beside('own', {})],
+      [beside('own', { side: 'any', counterpart: 'edge' }), beside('own', {})],
+    ),
   }),
   'place-gear': fc.record({
     kind: fc.constant('place-gear'),

@@ -9,6 +9,7 @@ import * as faceEdits from './face-edits.ts';
 import * as gearEdits from './gear-edits.ts';
 import * as onFaceEdits from './on-face-edits.ts';
 import * as placementEdits from './placement-edits.ts';
+import * as ruleEdits from './rule-edits.ts';
 import * as runEdits from './run-edits.ts';
 import * as siteEdits from './site-edits.ts';
 
@@ -21,6 +22,7 @@ const KINDS = {
   ...gearEdits,
   ...placementEdits,
   ...runEdits,
+  ...ruleEdits,
 };
 
 export const planEditSchema = z.discriminatedUnion('kind', [
@@ -67,6 +69,7 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.addRun.schema,
   KINDS.setRunSlack.schema,
   KINDS.removeRun.schema,
+  KINDS.setRules.schema,
 ]);
 export type PlanEdit = z.infer<typeof planEditSchema>;
 
@@ -84,7 +87,7 @@ const APPLY = new Map<string, AnyApply>(
 
 /** Edits that add or re-target references, after which the whole plan’s references are checked. */
 const MAY_DANGLE =
-  /^(?:(?:add|place|remove)-|set-(?:face|root|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+  /^(?:(?:add|place|remove)-|set-(?:face|root|rules|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
 /**
  * Makes an edit. A fault leaves the plan as it was and says why; so the same call also answers “may I?”.

@@ -28,6 +28,7 @@ import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { RatioBar } from '../findings/RatioBar.tsx';
 import { requiredFigures } from './required-figures.ts';
 import { NippleList } from './NippleList.tsx';
+import { OtherClearances } from './OtherClearances.tsx';
 
 type Props = {
   readonly item: Hung;
@@ -101,6 +102,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
         </div>
       )}
       <Gaps item={item} prepared={prepared} reader={reader} />
+      <OtherClearances item={item} prepared={prepared} reader={reader} />
       {neighbours.length > 0 && (
         <div className="mt-3 border-t border-faint pt-3">
           <Choice

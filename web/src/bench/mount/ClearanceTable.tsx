@@ -1,0 +1,95 @@
+import { useMemo, useState } from 'react';
+import {
+  clearanceMatrix,
+  formatAgainst,
+  formatLength,
+  sourceText,
+  type ClearanceLine,
+  type Prepared,
+  type Reader,
+} from '@zarnel/core';
+import { useAppDispatch } from '../../state/store.ts';
+import { viewSlice } from '../../state/view-slice.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Modal } from '../../ui/Modal.tsx';
+import { Toggle } from '../../ui/Toggle.tsx';
+import { WAY_WORDS } from './way-words.ts';
+
+type Props = { readonly prepared: Prepared; readonly reader: Reader };
+
+const MOST_ROWS = 300;
+
+/** Every pair with what is there, what is asked for, the margin and the rule: least margin first. */
+export function ClearanceTable({ prepared, reader }: Props) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <Button onClick={() => setOpen(true)}>All clearances</Button>
+      <Modal
+        title="All clearances"
+        about="Each gap that a rule asks for, least margin first."
+        isWide
+        isOpen={isOpen}
+        onClose={() => setOpen(false)}
+      >
+        {isOpen && <Rows prepared={prepared} reader={reader} onTaken={() => setOpen(false)} />}
+      </Modal>
+    </>
+  );
+}
+
+function Rows({ prepared, reader, onTaken }: Props & { readonly onTaken: () => void }) {
+  const dispatch = useAppDispatch();
+  const [isTightOnly, setTightOnly] = useState(false);
+  const lines = useMemo(() => clearanceMatrix(prepared), [prepared]);
+  const shown = lines.filter(({ isMet, isNear }) => !isTightOnly || !isMet || isNear);
+  if (lines.length === 0) return <p>No rule asks for a gap between what hangs here yet.</p>;
+  const take = (line: ClearanceLine) => {
+    dispatch(viewSlice.actions.selected({ kind: 'placement', id: line.item }));
+    const face = prepared.hung.get(line.item)?.face.id;
+    if (face !== undefined) dispatch(viewSlice.actions.faceTaken(face));
+    onTaken();
+  };
+  return (
+    <>
+      <Toggle label="Only what is missing or near" isOn={isTightOnly} onChange={setTightOnly} />
+      <table className="w-full text-sm" data-testid="clearances">
+        <thead>
+          <tr className="border-b border-pencil text-left">
+            <th className="py-1 pr-2">Between</th>
+            <th className="py-1 pr-2 text-right">Measured</th>
+            <th className="py-1 pr-2 text-right">Required</th>
+            <th className="py-1 pr-2 text-right">Margin</th>
+            <th className="py-1">Rule</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.slice(0, MOST_ROWS).map((line) => {
+            const figures = formatAgainst(line.measuredMm, line.requiredMm, reader);
+            const look = !line.isMet ? 'text-crayon font-semibold' : line.isNear ? 'text-kraft font-semibold' : 'text-solder';
+            return (
+              <tr key={line.key} className="border-b border-faint align-top">
+                <td className="py-1 pr-2">
+                  <button type="button" className="min-h-9 text-left underline decoration-faint" onClick={() => take(line)}>
+                    {line.itemName}, {WAY_WORDS[line.way]}: {line.otherName}
+                  </button>
+                </td>
+                <td className="figure py-1 pr-2 text-right">{figures.measured}</td>
+                <td className="figure py-1 pr-2 text-right text-chalk">{figures.required}</td>
+                <td className={`py-1 pr-2 text-right ${look}`}>
+                  <span className="figure">{formatLength(line.marginMm, reader)}</span>
+                  <span className="block text-xs">{!line.isMet ? 'missing' : line.isNear ? 'near' : 'to spare'}</span>
+                </td>
+                <td className="py-1">
+                  {line.owner}
+                  <span className="block text-xs text-kraft">{sourceText(line.source)}</span>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {shown.length > MOST_ROWS && <p className="mt-2">… and {shown.length - MOST_ROWS} more with more to spare.</p>}
+    </>
+  );
+} // prettier-ignore
