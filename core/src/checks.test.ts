@@ -8,6 +8,7 @@ import { applyEdits, type PlanEdit } from './plan/edits/apply-edit.ts';
 import type { Plan } from './plan/plan.ts';
 import { getSample } from './gear/samples.ts';
 import type { ClearanceRule, GearType } from './plan/gear-type.ts';
+import { getMaterial } from './site/materials.ts';
 import { beside, rectangle } from './test/plans.ts';
 import { INCH_READER, METRIC_READER } from './quantity/format.ts';
 
@@ -57,6 +58,7 @@ const FAILING: Record<string, PlanEdit[]> = {
     withRule({ side: 'above', distance: { value: 12, unit: 'in' } }),
     { kind: 'place-gear', placement: { id: 'over', name: 'Over', type: 'array-junction-box', face: 'plant-wall', xMm: 32 * 25.4, yMm: 80 * 25.4 } },
   ],
+  'fixing.holes': [{ kind: 'set-material', material: { ...getMaterial('material-plywood'), holding: 'framing-only' } }],
   'pack.no-drill': [{ kind: 'move-placement', placement: 'battery-a', xMm: 16.5 * 25.4, yMm: 45 * 25.4 }],
   'survey.site': [{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }],
   'route.way': [{ kind: 'remove-pass', pass: 'roof-hole' }],
@@ -70,7 +72,7 @@ describe('the registry of checks', () => {
   const ids = CHECKS.map(({ meta }) => meta.id);
 
   test('lists every check file once, sorted', () => {
-    const files = ['clearance', 'pack', 'route', 'seal', 'survey', 'wireway'].flatMap((folder) =>
+    const files = ['clearance', 'fixing', 'pack', 'route', 'seal', 'survey', 'wireway'].flatMap((folder) =>
       readdirSync(`core/src/${folder}`)
         .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
         .filter((file) =>

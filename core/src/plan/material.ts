@@ -23,6 +23,18 @@ export const materialSchema = z.strictObject({
   holding: z.enum(HOLDINGS),
   fireClass: z.enum(FIRE_CLASSES),
   fireClassNote: z.string().max(200).describe('The class as its sheet states it, such as A2-s1,d0'),
+  approvedPullN: z
+    .number()
+    .positive('must be more than 0')
+    .max(1_000_000)
+    .nullable()
+    .describe('Approved load of the fixing used in it, straight out; null where nobody entered it'),
+  approvedShearN: z
+    .number()
+    .positive('must be more than 0')
+    .max(1_000_000)
+    .nullable()
+    .describe('The same, along the face'),
   cutWith: z.string().max(120).describe('The tool that cuts a clean hole in it'),
   source: sourceSchema,
 });

@@ -4,7 +4,7 @@ import { INCH_READER, METRIC_READER } from './format.ts';
 import { MEASURES, measureText, parseMeasure, type MeasureKind } from './measure.ts';
 
 /** How the units library spells ours. */
-const SPELT: Record<string, string> = { psf: 'lbf/ft^2', mph: 'mi/h', lb: 'lbm', Pa: 'Pa', 'm/s': 'm/s', m: 'm', kg: 'kg', ft: 'ft' }; // prettier-ignore
+const SPELT: Record<string, string> = { psf: 'lbf/ft^2', mph: 'mi/h', lb: 'lbm', Pa: 'Pa', 'm/s': 'm/s', m: 'm', kg: 'kg', ft: 'ft', N: 'N', lbf: 'lbf' }; // prettier-ignore
 
 describe('measures', () => {
   test.each(Object.keys(MEASURES) as MeasureKind[])('of %s convert as a units library has it', (kind) => {

@@ -6,6 +6,7 @@ export const MEASURES = {
   pressurePa: { metric: { unit: 'Pa', inUnit: 1 }, inch: { unit: 'psf', inUnit: 47.880258980336 } },
   speedMps: { metric: { unit: 'm/s', inUnit: 1 }, inch: { unit: 'mph', inUnit: 0.44704 } },
   elevationM: { metric: { unit: 'm', inUnit: 1 }, inch: { unit: 'ft', inUnit: 0.3048 } },
+  forceN: { metric: { unit: 'N', inUnit: 1 }, inch: { unit: 'lbf', inUnit: 4.4482216152605 } },
   massKg: { metric: { unit: 'kg', inUnit: 1 }, inch: { unit: 'lb', inUnit: 0.45359237 } },
 } as const;
 export type MeasureKind = keyof typeof MEASURES;

@@ -1,4 +1,5 @@
 import type {
+  FixingKind,
   Plan,
   Conditions,
   Face,
@@ -150,4 +151,17 @@ export const CHEMISTRY_WORDS: Readonly<Record<NonNullable<GearType['battery']>['
   'vented-lead-acid': 'Lead-acid, vented',
   'valve-regulated-lead-acid': 'Lead-acid, valve-regulated',
   lithium: 'Lithium',
+};
+
+export const FIXING_WORDS: Readonly<Record<FixingKind, string>> = {
+  'lag-in-member': 'Lag into the framing',
+  'screw-in-member': 'Wood screw into the framing',
+  'screw-in-board': 'Wood screw into the board alone',
+  'bolt-in-metal-member': 'Bolt or self-drilling screw into the metal framing',
+  'sleeve-anchor': 'Sleeve anchor, as its approval says',
+  'through-bolt': 'Bolt through, with backing',
+  'rivet-nut': 'Rivet nut',
+  'machine-screw': 'Machine screw or clip',
+  nothing: 'Meets no framing, and the face holds nothing itself',
+  unknown: 'What it holds in is not known',
 };

@@ -42,6 +42,8 @@ function materialsOf(faces: readonly Raw[]): Map<string, Raw> {
       holding: 'unknown',
       fireClass: 'unknown',
       fireClassNote: '',
+      approvedPullN: null,
+      approvedShearN: null,
       cutWith: '',
       source: { kind: 'yours', title: 'Named in an older version of this job' },
     });

@@ -27,6 +27,7 @@ import { PositionFields, tryEdit } from '../PositionFields.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { RatioBar } from '../findings/RatioBar.tsx';
 import { requiredFigures } from './required-figures.ts';
+import { FixingSection } from './FixingSection.tsx';
 import { NippleList } from './NippleList.tsx';
 import { OtherClearances } from './OtherClearances.tsx';
 
@@ -103,6 +104,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
       )}
       <Gaps item={item} prepared={prepared} reader={reader} />
       <OtherClearances item={item} prepared={prepared} reader={reader} />
+      <FixingSection item={item} prepared={prepared} reader={reader} />
       {neighbours.length > 0 && (
         <div className="mt-3 border-t border-faint pt-3">
           <Choice

@@ -1,10 +1,20 @@
-import { SAMPLE_MATERIALS, sourceText, type Material, type Plan, type Reader } from '@zarnel/core';
+import {
+  formatQuantity,
+  parseMeasure,
+  SAMPLE_MATERIALS,
+  sourceText,
+  type Material,
+  type Plan,
+  type Reader,
+  type Result,
+} from '@zarnel/core';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NameField } from '../../ui/NameField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { TypedField } from '../../ui/TypedField.tsx';
 import { freshId } from '../fresh-id.ts';
 import { FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf } from '../words.ts';
 
@@ -41,6 +51,8 @@ export function MaterialsTab({ plan, reader }: Props) {
                 holding: 'unknown',
                 fireClass: 'unknown',
                 fireClassNote: '',
+                approvedPullN: null,
+                approvedShearN: null,
                 cutWith: '',
                 source: { kind: 'yours', title: 'Entered in this job' },
               },
@@ -53,6 +65,12 @@ export function MaterialsTab({ plan, reader }: Props) {
     </section>
   );
 }
+
+/** Of the fixing used in it, as its approval states it for this material. */
+const APPROVED = [
+  ['approvedPullN', 'Approved load of its fixing, out'],
+  ['approvedShearN', 'The same, along the face'],
+] as const;
 
 function MaterialFields({ material, reader }: { readonly material: Material; readonly reader: Reader }) {
   const set = (changed: Partial<Material>) =>
@@ -95,6 +113,18 @@ function MaterialFields({ material, reader }: { readonly material: Material; rea
         mayBeEmpty
         onCommit={(cutWith) => set({ cutWith })}
       />
+      {APPROVED.map(([key, label]) => (
+        <TypedField
+          key={key}
+          label={label}
+          shown={material[key] === null ? '' : formatQuantity({ value: material[key], unit: 'N' }, reader)}
+          hint={material[key] === null ? 'not entered' : null}
+          parse={(text): Result<number | null, string> =>
+            text.trim() === '' ? { ok: true, value: null } : parseMeasure(text, 'forceN', reader)
+          }
+          onCommit={(value) => set({ [key]: value })}
+        />
+      ))}
       <p className="text-sm text-kraft">{sourceText(material.source)}</p>
       <Button look="quiet" onClick={() => makeEdits([{ kind: 'remove-material', material: material.id }])}>
         Take it out

@@ -1,0 +1,57 @@
+import type { Fix } from '../check/finding.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
+import type { Framing } from '../plan/framing.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import type { FixingPlan } from './fixing-plan.ts';
+
+/** A noggin is cut from what the studs are: two-by-four laid flat shows its wide side. */
+const NOGGIN_WIDTH_MM = mmFromInch(3.5);
+/** Members that a noggin fits between. */
+const BETWEEN: ReadonlySet<Framing['role']> = new Set(['stud', 'joist', 'truss', 'rafter']);
+/** Rows of holes nearer than this share one noggin. */
+const SHARE_MM = NOGGIN_WIDTH_MM / 3;
+
+/** The edit that puts noggins between the studs behind the holes that hold in nothing; null on a face with no framing. */
+export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan): Fix | null {
+  const { shape } = item.face.face;
+  const front = shape.kind === 'reverse' ? prepared.site.faces.get(shape.of) : item.face;
+  const framing = front?.face.shape.kind === 'outline' ? front.face.shape.framing : [];
+  const studs = framing.find(({ role, axis, stuff }) => BETWEEN.has(role) && axis === 'vertical' && stuff === 'wood');
+  if (front === undefined || studs === undefined) return null;
+  const loose = holes.filter(({ member }) => member === null);
+  if (loose.length === 0) return null;
+  const rows: number[] = [];
+  for (const { at } of loose) if (!rows.some((row) => Math.abs(row - at[1]) < SHARE_MM)) rows.push(at[1]);
+  // From stud to stud around all the holes, in the front’s own coordinates.
+  const xs = loose.map(({ at }) => (front === item.face ? at[0] : item.face.mirrorSumMm - at[0]));
+  const centres = front.members.filter(({ framingId }) => framingId === studs.id).map(({ centreMm }) => centreMm);
+  const fromMm = Math.max(front.bounds.minX, ...centres.filter((centre) => centre <= Math.min(...xs)));
+  const toMm = Math.min(front.bounds.maxX, ...centres.filter((centre) => centre >= Math.max(...xs)));
+  const id = freshId(`noggin-${item.id}`.slice(0, 36), framing);
+  const noggins: Framing = {
+    ...studs,
+    id,
+    name: `noggins behind ${item.placement.name}`.slice(0, 120),
+    role: 'noggin',
+    axis: 'horizontal',
+    memberWidthMm: NOGGIN_WIDTH_MM,
+    mayBore: false,
+    toleranceMm: 0,
+    at: { kind: 'listed', centresMm: rows.sort((a, b) => a - b) },
+    extent: { fromMm, toMm },
+    found: [],
+  };
+  return {
+    message: 'noggin',
+    data: { gear: item.placement.name },
+    edits: [{ kind: 'set-framing', face: front.id, framing: noggins }],
+  };
+} // prettier-ignore
+
+function freshId(wanted: string, framing: readonly Framing[]): string {
+  const isTaken = (id: string) => framing.some((each) => each.id === id);
+  if (!isTaken(wanted)) return wanted;
+  let count = 2;
+  while (isTaken(`${wanted}-${count}`)) count++;
+  return `${wanted}-${count}`;
+}

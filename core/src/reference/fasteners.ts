@@ -1,0 +1,91 @@
+import { practice, published, type ReferenceTable } from './source.ts';
+
+/** Screws for wood by size: shank and root diameter, inches; of lags also the tip that does not hold. */
+export type ScrewSize = {
+  readonly name: string;
+  readonly kind: 'lag' | 'wood-screw';
+  readonly shankIn: number;
+  readonly rootIn: number;
+  readonly tipIn: number;
+  /** Bending yield strength, psi. */
+  readonly yieldPsi: number;
+};
+
+export const SCREWS: ReferenceTable<readonly ScrewSize[]> = {
+  title: 'Lag and wood screws: shank, root and tip, inches, and bending yield strength, psi',
+  source: published('NDS', 'Appendix L, Tables L2 and L3; Table I1', '2018'),
+  confidence: { level: 'high', doubted: ['root diameters of wood screws: medium'] },
+  rows: [
+    { name: '#8 wood screw', kind: 'wood-screw', shankIn: 0.164, rootIn: 0.113, tipIn: 0, yieldPsi: 90_000 },
+    { name: '#10 wood screw', kind: 'wood-screw', shankIn: 0.19, rootIn: 0.131, tipIn: 0, yieldPsi: 80_000 },
+    { name: '#12 wood screw', kind: 'wood-screw', shankIn: 0.216, rootIn: 0.149, tipIn: 0, yieldPsi: 80_000 },
+    { name: '#14 wood screw', kind: 'wood-screw', shankIn: 0.242, rootIn: 0.168, tipIn: 0, yieldPsi: 70_000 },
+    { name: '1/4″ lag', kind: 'lag', shankIn: 0.25, rootIn: 0.173, tipIn: 0.15625, yieldPsi: 70_000 },
+    { name: '5/16″ lag', kind: 'lag', shankIn: 0.3125, rootIn: 0.227, tipIn: 0.1875, yieldPsi: 60_000 },
+    { name: '3/8″ lag', kind: 'lag', shankIn: 0.375, rootIn: 0.265, tipIn: 0.21875, yieldPsi: 45_000 },
+    { name: '7/16″ lag', kind: 'lag', shankIn: 0.4375, rootIn: 0.328, tipIn: 0.28125, yieldPsi: 45_000 },
+    { name: '1/2″ lag', kind: 'lag', shankIn: 0.5, rootIn: 0.371, tipIn: 0.3125, yieldPsi: 45_000 },
+  ],
+};
+
+/** Screws come in lengths of half an inch. */
+export const SCREW_STOCK_IN = 0.5;
+
+/** Specific gravity of wood by species, and of sheets. */
+export const SPECIES_GRAVITY: ReferenceTable<Readonly<Record<string, number>>> = {
+  title: 'Specific gravity of wood, oven-dry',
+  source: published('NDS', 'Table 12.3.3A and 12.3.3B', '2018'),
+  confidence: { level: 'high', doubted: [] },
+  rows: {
+    'Douglas fir-larch': 0.5,
+    'Hem-fir': 0.43,
+    'Southern pine': 0.55,
+    'Spruce-pine-fir': 0.42,
+    'Spruce-pine-fir (south)': 0.36,
+    Plywood: 0.42,
+    'Structural plywood or strand board': 0.5,
+  },
+};
+
+/** Of wood nobody named: the lighter of the common ones. */
+export const UNNAMED_GRAVITY = 0.42;
+
+/** What the reference values are multiplied by. */
+export const WOOD_FACTORS = {
+  /** Gear hangs for good. */
+  permanent: 0.9,
+  /** A moving body loads its screws in jolts; the value for ten years is taken, no more. */
+  mobile: 1,
+  wetInService: 0.7,
+  source: published('NDS', 'Table 2.3.2 and Table 11.3.3', '2018'),
+} as const;
+
+/** Distances of a lag loaded in withdrawal, in shank diameters. */
+export const LAG_DISTANCES = {
+  edgeShanks: 1.5,
+  spacingShanks: 4,
+  source: published('NDS', 'Table 12.5.1E', '2018'),
+} as const;
+
+/** Common choice of a screw for a pilot hole: the pilot as a part of the shank, softwood. */
+export const PILOT_OF_SHANK = {
+  lag: 0.6,
+  'wood-screw': 0.6,
+  source: published('NDS', '12.1.4 and 12.1.5, lead holes', '2018'),
+} as const;
+
+/** Of gear’s brackets: pressed steel. */
+export const BRACKET = {
+  thicknessIn: 0.12,
+  bearingPsi: 61_850,
+  source: practice('Brackets are pressed steel of about 3 mm'),
+} as const;
+
+/** What gear’s fixings are designed for, times its weight. */
+export const LOAD_FACTORS = {
+  wall: { down: 1.5, across: 0, out: 0 },
+  mobile: { down: 3, across: 1.5, out: 1.5 },
+  source: practice(
+    '1.5 on a building’s wall; in a vehicle or boat 3 g up and down with 1.5 g along and across',
+  ),
+} as const;
