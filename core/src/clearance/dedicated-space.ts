@@ -7,7 +7,7 @@ import { floorUnder, hindrancesIn, isUpright, partsIn } from './free-room.ts';
 
 const ABOVE_MM = mmFromInch(WORKING_SPACE.dedicatedAboveFt * 12);
 /** What has no business over or under a panelboard. */
-const FOREIGN: ReadonlySet<Obstacle['kind']> = new Set(['pipe', 'fuel-line', 'vent', 'fan']);
+export const FOREIGN: ReadonlySet<Obstacle['kind']> = new Set(['pipe', 'fuel-line', 'vent', 'fan']);
 
 const meta: CheckMeta = {
   id: 'clearance.dedicated-space',

@@ -91,7 +91,10 @@ function isSquareTo(item: Hung, other: Hung): boolean {
 }
 
 /** What a rule may call a thing. A door is an obstacle and an opening; a floor is a surface and the floor. */
-function counterpartsOf(item: Hung, { kind, hung, obstacle, face }: Thing): readonly RuleCounterpart[] {
+export function counterpartsOf(
+  item: Hung,
+  { kind, hung, obstacle, face }: Thing,
+): readonly RuleCounterpart[] {
   if (kind === 'gear') return hung === null ? [] : gearCounterparts(item, hung);
   if (kind === 'obstacle') {
     const isOpening = obstacle !== null && OPENINGS.has(obstacle.kind);

@@ -1,0 +1,218 @@
+import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
+import type { Check, Finding } from '../check/finding.ts';
+import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
+import { explainImpossible, type Impossible } from './impossible.ts';
+import { problemOfPlan, type Contradiction } from './problem-of-plan.ts';
+import { isSoundLayout, type ArrangeProblem, type Layout } from './problem.ts';
+import { refineLayout, type RefinedLayout } from './refine.ts';
+import type { ArrangeRequest } from './request.ts';
+import { scoreLayout, type LayoutTerms } from './score.ts';
+import { orderKey, searchLayouts } from './search.ts';
+
+/** A complete layout that violates nothing that stops or must be fixed. */
+export type Proposal = {
+  readonly edits: readonly PlanEdit[];
+  readonly places: readonly { readonly id: string; readonly xMm: number; readonly yMm: number }[];
+  readonly terms: LayoutTerms;
+  /** True where nothing better in conductor and span can exist; framing and lines are bettered from there. */
+  readonly isProven: boolean;
+};
+
+export type ArrangeAnswer = {
+  /** Best first, at most `MOST_PROPOSALS`; each differs from the others by a piece moved a good way. */
+  readonly proposals: readonly Proposal[];
+  /** How the pieces hang now, scored the same way; null where that is not sound. */
+  readonly now: LayoutTerms | null;
+  readonly contradictions: readonly Contradiction[];
+  /** Why there is no proposal, where there is none. */
+  readonly impossible: Impossible | null;
+  /** What the layouts found would still violate, where every one of them was turned down for it. */
+  readonly turnedDown: readonly Finding[];
+  readonly isCancelled: boolean;
+};
+
+export type ArrangeProgress = { readonly doneRatio: number; readonly bestCost: number | null };
+
+export const MOST_PROPOSALS = 5;
+/** Two layouts truly differ when some piece lies this far from where the other has it. */
+const DIFFERENT_MM = 250;
+/** Steps for the best layout, and for each look elsewhere: some seconds and some tenths of one. */
+const MAIN_STEPS = 120_000;
+const ELSEWHERE_STEPS = 2_500;
+/** Layouts looked at before giving up on those the checks turn down. */
+const MOST_TRIED = 40;
+
+/**
+ * Proposes complete layouts of the pieces on one face, ranked by conductor length, span, bracket holes on framing and
+ * lines, with what each term comes to. `checks` are those no proposal may violate. Deterministic for its request; it
+ * ends with the best so far when `onProgress` gives false.
+ */
+export function arrange(
+  prepared: Prepared,
+  request: ArrangeRequest,
+  random: () => number,
+  checks: readonly Check[],
+  onProgress: (progress: ArrangeProgress) => boolean = () => true,
+): ArrangeAnswer {
+  const { problem, pieces, contradictions } = problemOfPlan(prepared, request);
+  let isCancelled = false;
+  const tell = (doneRatio: number, best: Layout | null): boolean => {
+    if (!onProgress({ doneRatio, bestCost: best?.cost ?? null })) isCancelled = true;
+    return !isCancelled;
+  };
+  const main = searchLayouts(problem, {
+    mostSteps: MAIN_STEPS,
+    random,
+    onProgress: ({ steps, best }) => tell((0.6 * steps) / MAIN_STEPS, best),
+  });
+  const now = scoredNow(problem, pieces, request);
+  const nothing = { proposals: [], now, contradictions, turnedDown: [], isCancelled };
+  if (main.best === null) {
+    return { ...nothing, impossible: isCancelled ? null : explainImpossible(problem, pieces, main.isProven, random) };
+  }
+  const refine = (layout: Pick<Layout, 'x' | 'y'>) =>
+    refineLayout(problem, pieces, request.weights, request.stepMm, layout);
+  let pool = ranked(main.found.map(refine));
+  let picked = pick(prepared, problem, pieces, pool, checks, main.isProven);
+  // Look elsewhere from the best, and from what came of that, until enough truly differ.
+  const looked = new Set<string>();
+  for (let round = 0; round < MOST_ROUNDS && picked.proposals.length < ENOUGH_PROPOSALS && !isCancelled; round++) {
+    const from = pool.filter((layout) => !looked.has(orderKey(problem, layout))).slice(0, round === 0 ? 1 : FROM_EACH_ROUND);
+    const looks = from.flatMap((layout) => {
+      looked.add(orderKey(problem, layout));
+      return elsewhere(problem, layout);
+    });
+    const fresh: RefinedLayout[] = [];
+    looks.forEach((look, index) => {
+      if (isCancelled) return;
+      const found = searchLayouts(look, { mostSteps: ELSEWHERE_STEPS, random });
+      fresh.push(...found.found.slice(0, FROM_EACH_LOOK).map(refine));
+      tell(0.6 + (0.35 * (round + (index + 1) / looks.length)) / MOST_ROUNDS, main.best);
+    });
+    pool = ranked([...pool, ...fresh]);
+    picked = pick(prepared, problem, pieces, pool, checks, main.isProven);
+  }
+  const { proposals, turnedDown } = picked;
+  return { proposals, now, contradictions, impossible: null, turnedDown: proposals.length > 0 ? [] : turnedDown, isCancelled };
+} // prettier-ignore
+
+function ranked(layouts: readonly RefinedLayout[]): RefinedLayout[] {
+  return [...layouts].sort((a, b) => a.terms.total - b.terms.total);
+}
+
+const ENOUGH_PROPOSALS = 3;
+const MOST_ROUNDS = 3;
+const FROM_EACH_ROUND = 4;
+const FROM_EACH_LOOK = 3;
+
+/** How the pieces hang now; null where they overlap or are too close, which no score makes good. */
+function scoredNow(problem: ArrangeProblem, pieces: readonly Hung[], { weights }: ArrangeRequest): LayoutTerms | null {
+  const x = pieces.map(({ body }) => body.minX);
+  const y = pieces.map(({ body }) => body.minY);
+  return isSoundLayout(problem, x, y) ? scoreLayout(problem, pieces, weights, x, y) : null;
+} // prettier-ignore
+
+/** The same problem with one piece kept well away from where the best layout has it, on each side of there. */
+function elsewhere(problem: ArrangeProblem, { x, y }: Pick<Layout, 'x' | 'y'>): ArrangeProblem[] {
+  return problem.pieces.flatMap((piece, index) => {
+    const [px, py] = [x[index] ?? 0, y[index] ?? 0];
+    const sides = [
+      { x: [piece.x[0], px - DIFFERENT_MM] as const, y: piece.y },
+      { x: [px + DIFFERENT_MM, piece.x[1]] as const, y: piece.y },
+      { x: piece.x, y: [piece.y[0], py - DIFFERENT_MM] as const },
+      { x: piece.x, y: [py + DIFFERENT_MM, piece.y[1]] as const },
+    ];
+    return sides
+      .filter((side) => side.x[0] <= side.x[1] && side.y[0] <= side.y[1])
+      .map((side) => ({ ...problem, pieces: problem.pieces.map((each, at) => (at === index ? { ...each, ...side } : each)) }));
+  });
+} // prettier-ignore
+
+/**
+ * The best that truly differ and that no check turns down: those whose pieces lie in another order first, then those
+ * that lie elsewhere in one order.
+ */
+function pick(
+  prepared: Prepared,
+  problem: ArrangeProblem,
+  pieces: readonly Hung[],
+  pool: readonly RefinedLayout[],
+  checks: readonly Check[],
+  isProven: boolean,
+): { readonly proposals: Proposal[]; readonly turnedDown: readonly Finding[] } {
+  const moved = new Set(pieces.map(({ id }) => id));
+  const taken: RefinedLayout[] = [];
+  let turnedDown: readonly Finding[] = [];
+  let tried = 0;
+  const orders = new Set<string>();
+  const fill = (isOtherOrder: boolean) => {
+    for (const layout of pool) {
+      if (taken.length === MOST_PROPOSALS || tried === MOST_TRIED) return;
+      if (taken.some((other) => !differ(pieces, layout, other))) continue;
+      if (isOtherOrder && orders.has(orderKey(problem, layout))) continue;
+      orders.add(orderKey(problem, layout));
+      tried++;
+      const violated = violations(prepared, editsOf(pieces, layout), checks, moved);
+      if (violated.length === 0) taken.push(layout);
+      else if (turnedDown.length === 0) turnedDown = violated;
+    }
+  };
+  fill(true);
+  fill(false);
+  const best = ranked(taken);
+  const proposals = best.map((layout, index): Proposal => {
+    const edits = editsOf(pieces, layout);
+    return { edits, places: edits.map(({ placement, xMm, yMm }) => ({ id: placement, xMm, yMm })), terms: layout.terms, isProven: isProven && index === 0 };
+  });
+  return { proposals, turnedDown };
+} // prettier-ignore
+
+type Move = Extract<PlanEdit, { kind: 'move-placement' }>;
+
+function editsOf(pieces: readonly Hung[], { x, y }: RefinedLayout): Move[] {
+  return pieces.map(({ id, type }, index) => ({
+    kind: 'move-placement',
+    placement: id,
+    xMm: (x[index] ?? 0) + type.widthMm / 2,
+    yMm: (y[index] ?? 0) + type.dropMm,
+  }));
+}
+
+/** Whether some piece lies well away from where the other has one of its type: like pieces that change places do not. */
+function differ(pieces: readonly Hung[], a: RefinedLayout, b: RefinedLayout): boolean {
+  const types = new Set(pieces.map(({ type }) => type.id));
+  return [...types].some((type) => {
+    const placesOf = ({ x, y }: RefinedLayout) =>
+      pieces
+        .flatMap((piece, index) => (piece.type.id === type ? [[x[index] ?? 0, y[index] ?? 0] as const] : []))
+        .sort((p, q) => p[0] - q[0] || p[1] - q[1]);
+    const others = placesOf(b);
+    return placesOf(a).some(([x, y], index) => {
+      const [ox, oy] = others[index] ?? [0, 0];
+      return Math.hypot(x - ox, y - oy) >= DIFFERENT_MM;
+    });
+  });
+}
+
+/** What a layout would violate that concerns its pieces and stops the work or must be fixed. */
+function violations(
+  prepared: Prepared,
+  edits: readonly PlanEdit[],
+  checks: readonly Check[],
+  moved: ReadonlySet<string>,
+): Finding[] {
+  const applied = applyEdits(prepared.plan, edits);
+  if (!applied.ok) throw new Error(applied.fault.message);
+  const after = prepare(applied.value.plan, prepared);
+  return checks
+    .flatMap(({ check }) => check(after))
+    .filter(({ severity }) => severity === 'stop' || severity === 'fix')
+    .filter(({ subjects }) => subjects.some(({ kind, id }) => isAbout(kind, id, moved, prepared)));
+}
+
+function isAbout(kind: string, id: string, moved: ReadonlySet<string>, { plan }: Prepared): boolean {
+  if (kind === 'placement') return moved.has(id);
+  if (kind !== 'joint') return false;
+  const joint = plan.joints.find((each) => each.id === id);
+  return joint !== undefined && moved.has(joint.from.placement);
+}

@@ -1,0 +1,203 @@
+import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
+import { FOREIGN } from '../clearance/dedicated-space.ts';
+import { floorUnder } from '../clearance/free-room.ts';
+import { counterpartsOf } from '../clearance/gaps-around.ts';
+import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/required-gap.ts';
+import { sharedRules } from '../clearance/rule-packs.ts';
+import { polygonsInFrame, thingsInRoom, wallsOf, type Thing } from '../clearance/space.ts';
+import { COINCIDENT_MM } from '../plan/outline.ts';
+import type { RuleCounterpart } from '../plan/gear-type.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { HANDLE_HEIGHT, WORKING_SPACE } from '../reference/working-space.ts';
+import { clipPolygon } from '../site/clip.ts';
+import { mayLieUnder } from '../site/obstacle-zone.ts';
+import type { BoxMm } from '../site/polygon.ts';
+import { outsideBoxes } from '../site/outside-boxes.ts';
+import { knockoutOnFace } from '../gear/body.ts';
+import type { ArrangeBlock, ArrangeGap, ArrangePiece, ArrangeProblem, ArrangeWire } from './problem.ts';
+import type { ArrangeRequest } from './request.ts';
+
+/** A rule that cannot hold together with what is asked for; both are named. */
+export type Contradiction = { readonly gear: string; readonly rule: string; readonly against: string };
+
+export type PlanProblem = {
+  readonly problem: ArrangeProblem;
+  readonly pieces: readonly Hung[];
+  /** Pieces that hang over the wireway. */
+  readonly overWireway: ReadonlySet<string>;
+  readonly contradictions: readonly Contradiction[];
+};
+
+/** From a nipple’s centre to the end of the wireway: half a large locknut and the end plate (practice). */
+const WIREWAY_END_MM = 45;
+
+/** The layout problem of a request, all in the face’s frame. The pieces must be in the plan and on the face. */
+export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): PlanProblem {
+  const face = prepared.site.faces.get(request.face);
+  if (face === undefined) throw new Error(`There is no face “${request.face}”.`);
+  const pieces = request.pieces.map((id) => {
+    const item = prepared.hung.get(id);
+    if (item?.face.id !== face.id) throw new Error(`“${id}” does not hang on “${face.name}”.`);
+    return item;
+  });
+  const moving = new Set(request.pieces);
+  const wireway = request.wireway === null ? null : (prepared.hung.get(request.wireway.placement) ?? null);
+  const overWireway = new Set(
+    wireway === null ? [] : pieces.filter(({ type }) => type.knockouts.some(({ edge }) => edge === 'bottom')).map(({ id }) => id),
+  );
+  const shared = sharedRules(prepared.plan);
+  const staying = (prepared.onFace.get(face.id) ?? []).filter(({ id }) => !moving.has(id));
+  const outside = outsideBoxes(face.outline, face.bounds);
+  const contradictions: Contradiction[] = [];
+
+  const gap = (a: Hung, b: Hung, towards: Towards) => requiredGap(a, b, towards, shared)?.mm ?? 0;
+  const gaps = pieces.map((a) =>
+    pieces.map((b): ArrangeGap =>
+      a === b
+        ? { beside: 0, over: 0, under: 0 }
+        : { beside: gap(a, b, 'beside'), over: gap(a, b, 'above'), under: gap(a, b, 'below') },
+    ),
+  );
+  const blocks = pieces.map((piece): ArrangeBlock[] => {
+    const around = staying
+      .filter((other) => !(other === wireway && overWireway.has(piece.id)))
+      .map((other) => grown(other.body, gap(piece, other, 'beside'), gap(piece, other, 'above'), gap(piece, other, 'below')));
+    const inTheWay = face.inTheWay
+      .filter(({ obstacle }) => !mayLieUnder(obstacle, piece.type.standoffMm))
+      .flatMap(({ obstacle, boxes }) => {
+        const isOpening = ['door', 'window', 'hatch', 'skylight'].includes(obstacle.kind);
+        const counterparts: RuleCounterpart[] = isOpening ? ['obstacle', 'opening'] : ['obstacle'];
+        return boxes.map((box) => grownByRules(box, piece, counterparts));
+      });
+    const intruding = intruders(piece).map(({ box, counterparts }) => grownByRules(box, piece, counterparts));
+    return [...around, ...inTheWay, ...intruding, ...outside, ...keptClear(prepared, piece)].filter((box) => isOn(box, face.bounds));
+  });
+
+  function grownByRules(box: BoxMm, piece: Hung, counterparts: readonly RuleCounterpart[]): ArrangeBlock {
+    const away = (side: Towards) => largest(rulesTowards(piece, [side, 'any'], counterparts, shared))?.mm ?? 0;
+    return grown(box, away('beside'), away('above'), away('below'));
+  }
+
+  /** What of other faces and their gear reaches into the depth of a piece, as boxes on the face. */
+  function intruders(piece: Hung): { readonly box: BoxMm; readonly counterparts: readonly RuleCounterpart[] }[] {
+    const frame = prepared.site.frames.get(face?.id ?? '');
+    if (frame === undefined || face === undefined) return [];
+    const { minX, maxX, minY, maxY } = face.bounds;
+    const z = [0.01, frontMm(piece)] as const;
+    const room = { x: [minX, maxX], y: [minY, maxY], z } as const;
+    return thingsInRoom(prepared, piece, room)
+      .filter((thing) => thing.face.id !== face.id)
+      .flatMap((thing: Thing) => {
+        const points = polygonsInFrame(frame, thing).flatMap((polygon) => clipPolygon(polygon, wallsOf({ x: [minX - 1, maxX + 1], y: [minY - 1, maxY + 1], z })));
+        if (points.length === 0) return [];
+        const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
+        const box = { minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) };
+        return [{ box, counterparts: counterpartsOf(piece, thing) }];
+      });
+  }
+
+  const arranged = pieces.map((piece): ArrangePiece => {
+    const { widthMm, heightMm } = piece.type;
+    const { minX, maxX, minY, maxY } = face.bounds;
+    const edge = (side: Towards) => largest(rulesTowards(piece, [side, 'any'], ['edge'], shared))?.mm ?? 0;
+    const [side, over, under] = [edge('beside'), edge('above'), edge('below')];
+    let x: readonly [number, number] = [minX + side, maxX - widthMm - side];
+    let y: readonly [number, number] = [minY + under, Math.min(maxY - heightMm - over, highestBottom(prepared, piece))];
+    if (wireway !== null && request.wireway !== null && overWireway.has(piece.id)) {
+      const bottom = wireway.body.maxY + request.wireway.gapMm;
+      const holes = piece.type.knockouts.filter(({ edge: on }) => on === 'bottom').map(({ alongMm }) => alongMm);
+      x = [
+        Math.max(x[0], wireway.body.minX + WIREWAY_END_MM - Math.min(...holes)),
+        Math.min(x[1], wireway.body.maxX - WIREWAY_END_MM - Math.max(...holes)),
+      ];
+      const below = requiredGap(piece, wireway, 'below', shared);
+      if (below !== null && below.mm > request.wireway.gapMm) {
+        contradictions.push({
+          gear: piece.placement.name,
+          rule: `${below.owner} asks for ${below.rule.distance.value} ${below.rule.distance.unit} below it`,
+          against: `it is to hang over ${wireway.placement.name} with a smaller gap`,
+        });
+      }
+      y = [bottom, bottom];
+    }
+    return { id: piece.id, widthMm, heightMm, x, y };
+  });
+  const wires = wiresOf(prepared, request, pieces);
+  const { conductor, compact } = request.weights;
+  return {
+    problem: {
+      pieces: arranged,
+      gaps,
+      blocks,
+      wires: wires.map((wire) => ({ ...wire, weight: wire.weight * conductor })),
+      compact,
+    },
+    pieces,
+    overWireway,
+    contradictions,
+  };
+} // prettier-ignore
+
+/** Whether a block reaches into a face: what only touches its edge hinders nothing there. */
+function isOn(box: ArrangeBlock, bounds: BoxMm): boolean {
+  const e = COINCIDENT_MM;
+  return (
+    box.maxX > bounds.minX + e &&
+    box.minX < bounds.maxX - e &&
+    box.maxY > bounds.minY + e &&
+    box.minY < bounds.maxY - e
+  );
+}
+
+/** The highest place of a body’s bottom that leaves its handles within reach, where the code has a limit. */
+function highestBottom({ plan, ...rest }: Prepared, piece: Hung): number {
+  if (plan.codeBasis !== 'us' || plan.site.setting !== 'building' || piece.type.handles.length === 0)
+    return Infinity;
+  const [feet, inches] = HANDLE_HEIGHT.mostFtIn;
+  const highest = Math.max(...piece.type.handles.map(({ upMm }) => upMm));
+  return floorUnder({ plan, ...rest }, piece).yMm + mmFromInch(feet * 12 + inches) - highest;
+}
+
+/** Where a load centre may not hang because a pipe runs in the space kept for it: from far below the pipe upwards. */
+function keptClear({ plan }: Prepared, { type, face }: Hung): ArrangeBlock[] {
+  if (type.kind !== 'load-centre' || plan.codeBasis !== 'us' || plan.site.setting !== 'building') return [];
+  const aboveMm = mmFromInch(WORKING_SPACE.dedicatedAboveFt * 12);
+  return face.inTheWay
+    .filter(({ obstacle }) => FOREIGN.has(obstacle.kind))
+    .flatMap(({ boxes }) =>
+      boxes.map((box) => ({ ...box, minY: box.minY - aboveMm, maxY: face.bounds.maxY + type.heightMm })),
+    );
+}
+
+function grown(box: BoxMm, beside: number, above: number, below: number): ArrangeBlock {
+  // What is over the piece keeps the piece’s gap above; what is under it keeps the gap below.
+  return { minX: box.minX - beside, maxX: box.maxX + beside, minY: box.minY - above, maxY: box.maxY + below };
+}
+
+/** Wires between pieces, and from pieces to what stays on the face: runs by their knockouts, else from middle to middle. */
+function wiresOf(prepared: Prepared, request: ArrangeRequest, pieces: readonly Hung[]): ArrangeWire[] {
+  const indexOf = new Map(pieces.map(({ id }, index) => [id, index]));
+  type End = { readonly index: number; readonly at: readonly [number, number] };
+  const end = (id: string, knockoutId: string | null): End | null => {
+    const item = prepared.hung.get(id);
+    if (item === undefined) return null;
+    const knockout = item.type.knockouts.find((each) => each.id === knockoutId);
+    const { minX, minY, maxX, maxY } = item.body;
+    const at = knockout === undefined ? ([(minX + maxX) / 2, (minY + maxY) / 2] as const) : knockoutOnFace(item.body, knockout).at;
+    const index = indexOf.get(id);
+    if (index !== undefined) return { index, at: [at[0] - minX, at[1] - minY] };
+    if (item.face.id === request.face) return { index: -1, at };
+    // What hangs elsewhere is reached through the nearest hole in this face, where there is one.
+    const pass = prepared.plan.passes.find(({ face }) => face === request.face);
+    return pass === undefined ? null : { index: -1, at: [pass.xMm, pass.yMm] };
+  };
+  const pairs = [
+    ...prepared.plan.runs.map(({ from, to }) => [end(from.placement, from.knockout), end(to.placement, to.knockout)] as const),
+    ...request.connections.map(([a, b]) => [end(a, null), end(b, null)] as const),
+  ];
+  return pairs.flatMap(([a, b]): ArrangeWire[] => {
+    if (a === null || b === null || a.index === b.index) return [];
+    const [first, second] = a.index >= 0 ? [a, b] : [b, a];
+    return [{ a: first.index, b: second.index, atA: first.at, atB: second.at, weight: 1 }];
+  });
+} // prettier-ignore

@@ -1,0 +1,60 @@
+import type { Hung } from '../check/prepared.ts';
+import { memberAt, screwFor } from '../fixing/hole-fixing.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { layoutCost, type ArrangeProblem } from './problem.ts';
+import type { ArrangeWeights } from './request.ts';
+
+/** What a layout is worth, term by term, each as it is counted. */
+export type LayoutTerms = {
+  /** Along and up, between all that is connected, mm. */
+  readonly conductorMm: number;
+  /** Width and height that all pieces together span, mm. */
+  readonly spanMm: number;
+  readonly holesOnFraming: number;
+  readonly holeCount: number;
+  /** Pieces whose top or bottom is in line with another’s. */
+  readonly inLine: number;
+  /** The sum of all, in mm of conductor; less is better. */
+  readonly total: number;
+};
+
+/** Tops and bottoms this near are in line. */
+const IN_LINE_MM = 0.5;
+
+/** Scores lower left corners of the pieces on their face. */
+export function scoreLayout(
+  problem: ArrangeProblem,
+  pieces: readonly Hung[],
+  weights: ArrangeWeights,
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+): LayoutTerms {
+  const spanMm = layoutCost({ ...problem, wires: [], compact: 1 }, x, y);
+  const wired = layoutCost({ ...problem, compact: 0 }, x, y);
+  let [holesOnFraming, holeCount] = [0, 0];
+  pieces.forEach((piece, index) => {
+    const { bracketHoles, widthMm, dropMm } = piece.type;
+    for (const hole of bracketHoles) {
+      const at = [(x[index] ?? 0) + widthMm / 2 + hole.xMm, (y[index] ?? 0) + dropMm + hole.yMm] as const;
+      holeCount++;
+      if (memberAt(piece, at, mmFromInch(screwFor(hole.pilotMm).shankIn)) !== null) holesOnFraming++;
+    }
+  });
+  const tops = pieces.map(({ type }, index) => (y[index] ?? 0) + type.heightMm);
+  const inLine = pieces.filter((_, i) =>
+    pieces.some(
+      (__, j) =>
+        i !== j &&
+        (Math.abs((tops[i] ?? 0) - (tops[j] ?? 0)) < IN_LINE_MM ||
+          Math.abs((y[i] ?? 0) - (y[j] ?? 0)) < IN_LINE_MM),
+    ),
+  ).length;
+  return {
+    conductorMm: weights.conductor > 0 ? wired / weights.conductor : 0,
+    spanMm,
+    holesOnFraming,
+    holeCount,
+    inLine,
+    total: wired + weights.compact * spanMm - weights.framing * holesOnFraming - weights.inLine * inLine,
+  };
+}
