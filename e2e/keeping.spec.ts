@@ -129,7 +129,7 @@ test('shows both versions when someone saved first, and loses neither', async ({
   await expect(rows.first()).toContainText('3, kept beside');
   await rows.first().getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await expect(bench(page)).toContainText('Nothing to clear at this step');
+  await expect(bench(page).locator('[data-check="clearance.beside"]')).toHaveCount(0);
   const plan = await savedPlan(request, id);
   expect((plan.placements.find((p) => p.id === 'inverter-b')?.xMm ?? 0) / 25.4).toBeCloseTo(58.5, 6);
 });

@@ -13,7 +13,10 @@ export { DEMOS } from './demo/demos.ts';
 export { honeyHouse } from './demo/honey-house.ts';
 export { clearanceMatrix, type ClearanceLine } from './clearance/matrix.ts';
 export type { Checked } from './check/recheck.ts';
-export { evaluateAfter, evaluatePlan, type Evaluation } from './evaluate.ts';
+export { arrangePlan, evaluateAfter, evaluatePlan, MOST_ARRANGED, type Evaluation } from './evaluate.ts';
+export type { ArrangeAnswer, ArrangeProgress, Proposal } from './arrange/arrange.ts';
+export { USUAL_WEIGHTS, type ArrangeRequest, type ArrangeWeights } from './arrange/request.ts';
+export type { LayoutTerms } from './arrange/score.ts';
 export { sharePlan } from './plan/share-plan.ts';
 export { bodyOf, heaviestLiftKg, knockoutOnFace, type BodyMm } from './gear/body.ts';
 export { ADVICE, CAUTIONS } from './pack/cautions.ts';
@@ -120,7 +123,7 @@ export {
   type Snaps,
 } from './clearance/snaps.ts';
 export { hangSpot } from './wireway/hang-spot.ts';
-export { findWirewayUnder } from './wireway/unit-over-wireway.ts';
+export { findWirewayUnder, mostUsedWireway } from './wireway/unit-over-wireway.ts';
 export {
   CONDITION_KEYS,
   type Air,

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { asLpText, madeUpProblem } from '../test/arrange-mip.ts';
 import { loadHighs } from '../test/highs.ts';
-import { seeded } from '../test/random.ts';
+import { seeded } from './seeded.ts';
 import { AxisSolver } from './axis.ts';
 import { isSoundLayout, layoutCost } from './problem.ts';
 import { searchLayouts } from './search.ts';

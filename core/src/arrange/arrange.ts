@@ -7,6 +7,7 @@ import { isSoundLayout, type ArrangeProblem, type Layout } from './problem.ts';
 import { refineLayout, type RefinedLayout } from './refine.ts';
 import type { ArrangeRequest } from './request.ts';
 import { scoreLayout, type LayoutTerms } from './score.ts';
+import { seeded } from './seeded.ts';
 import { orderKey, searchLayouts } from './search.ts';
 
 /** A complete layout that violates nothing that stops or must be fixed. */
@@ -50,15 +51,15 @@ const MOST_TRIED = 40;
 export function arrange(
   prepared: Prepared,
   request: ArrangeRequest,
-  random: () => number,
   checks: readonly Check[],
   onProgress: (progress: ArrangeProgress) => boolean = () => true,
 ): ArrangeAnswer {
+  const random = seeded(request.seed);
   const { problem, pieces, contradictions } = problemOfPlan(prepared, request);
-  let isCancelled = false;
+  const told: { isCancelled: boolean } = { isCancelled: false };
   const tell = (doneRatio: number, best: Layout | null): boolean => {
-    if (!onProgress({ doneRatio, bestCost: best?.cost ?? null })) isCancelled = true;
-    return !isCancelled;
+    if (!onProgress({ doneRatio, bestCost: best?.cost ?? null })) told.isCancelled = true;
+    return !told.isCancelled;
   };
   const main = searchLayouts(problem, {
     mostSteps: MAIN_STEPS,
@@ -66,9 +67,9 @@ export function arrange(
     onProgress: ({ steps, best }) => tell((0.6 * steps) / MAIN_STEPS, best),
   });
   const now = scoredNow(problem, pieces, request);
-  const nothing = { proposals: [], now, contradictions, turnedDown: [], isCancelled };
+  const nothing = { proposals: [], now, contradictions, turnedDown: [], isCancelled: told.isCancelled };
   if (main.best === null) {
-    return { ...nothing, impossible: isCancelled ? null : explainImpossible(problem, pieces, main.isProven, random) };
+    return { ...nothing, impossible: told.isCancelled ? null : explainImpossible(problem, pieces, main.isProven, random) };
   }
   const refine = (layout: Pick<Layout, 'x' | 'y'>) =>
     refineLayout(problem, pieces, request.weights, request.stepMm, layout);
@@ -76,7 +77,7 @@ export function arrange(
   let picked = pick(prepared, problem, pieces, pool, checks, main.isProven);
   // Look elsewhere from the best, and from what came of that, until enough truly differ.
   const looked = new Set<string>();
-  for (let round = 0; round < MOST_ROUNDS && picked.proposals.length < ENOUGH_PROPOSALS && !isCancelled; round++) {
+  for (let round = 0; round < MOST_ROUNDS && picked.proposals.length < ENOUGH_PROPOSALS && !told.isCancelled; round++) {
     const from = pool.filter((layout) => !looked.has(orderKey(problem, layout))).slice(0, round === 0 ? 1 : FROM_EACH_ROUND);
     const looks = from.flatMap((layout) => {
       looked.add(orderKey(problem, layout));
@@ -84,7 +85,7 @@ export function arrange(
     });
     const fresh: RefinedLayout[] = [];
     looks.forEach((look, index) => {
-      if (isCancelled) return;
+      if (told.isCancelled) return;
       const found = searchLayouts(look, { mostSteps: ELSEWHERE_STEPS, random });
       fresh.push(...found.found.slice(0, FROM_EACH_LOOK).map(refine));
       tell(0.6 + (0.35 * (round + (index + 1) / looks.length)) / MOST_ROUNDS, main.best);
@@ -93,7 +94,7 @@ export function arrange(
     picked = pick(prepared, problem, pieces, pool, checks, main.isProven);
   }
   const { proposals, turnedDown } = picked;
-  return { proposals, now, contradictions, impossible: null, turnedDown: proposals.length > 0 ? [] : turnedDown, isCancelled };
+  return { proposals, now, contradictions, impossible: null, turnedDown: proposals.length > 0 ? [] : turnedDown, isCancelled: told.isCancelled };
 } // prettier-ignore
 
 function ranked(layouts: readonly RefinedLayout[]): RefinedLayout[] {

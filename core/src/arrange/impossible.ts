@@ -72,8 +72,7 @@ function isImpossible(problem: ArrangeProblem, random: () => number): boolean {
 
 /** The same problem with some of its pieces. */
 function only({ pieces, gaps, blocks, compact }: ArrangeProblem, kept: readonly number[]): ArrangeProblem {
-  const pickFrom = <Item>(list: readonly Item[]): Item[] =>
-    kept.flatMap((index) => list[index] ?? []) as Item[];
+  const pickFrom = <Item>(list: readonly Item[]): Item[] => kept.flatMap((index) => list[index] ?? []);
   return {
     pieces: pickFrom(pieces),
     gaps: kept.map((i) => kept.map((j) => gaps[i]?.[j] ?? { beside: 0, over: 0, under: 0 })),

@@ -11,7 +11,9 @@ import { mmFromInch } from '../quantity/convert.ts';
 import { HANDLE_HEIGHT, WORKING_SPACE } from '../reference/working-space.ts';
 import { clipPolygon } from '../site/clip.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
+import type { PointMm } from '../plan/values.ts';
 import type { BoxMm } from '../site/polygon.ts';
+import { faceFromSheet, layOutSheet, sheetFromFace } from '../site/sheet.ts';
 import { outsideBoxes } from '../site/outside-boxes.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import type { ArrangeBlock, ArrangeGap, ArrangePiece, ArrangeProblem, ArrangeWire } from './problem.ts';
@@ -177,6 +179,17 @@ function grown(box: BoxMm, beside: number, above: number, below: number): Arrang
 /** Wires between pieces, and from pieces to what stays on the face: runs by their knockouts, else from middle to middle. */
 function wiresOf(prepared: Prepared, request: ArrangeRequest, pieces: readonly Hung[]): ArrangeWire[] {
   const indexOf = new Map(pieces.map(({ id }, index) => [id, index]));
+  const places = layOutSheet(prepared.site, request.face);
+  /** A place of another face as it lies when everything is folded flat around this one: there wires have their true length. */
+  const onThisFace = (faceId: string, at: PointMm): PointMm | null => {
+    const face = prepared.site.faces.get(faceId);
+    // The outside is reached through its hole, which lies where the inside has it.
+    const pass = prepared.plan.passes.find((each) => each.face === faceId || each.face === face?.otherSide);
+    const [from, point]: [string, PointMm] =
+      pass === undefined || faceId === request.face ? [faceId, at] : [pass.face, [pass.xMm, pass.yMm]];
+    const [here, there] = [places.get(request.face), places.get(from)];
+    return here === undefined || there === undefined ? null : faceFromSheet(here, sheetFromFace(there, point));
+  };
   type End = { readonly index: number; readonly at: readonly [number, number] };
   const end = (id: string, knockoutId: string | null): End | null => {
     const item = prepared.hung.get(id);
@@ -187,9 +200,8 @@ function wiresOf(prepared: Prepared, request: ArrangeRequest, pieces: readonly H
     const index = indexOf.get(id);
     if (index !== undefined) return { index, at: [at[0] - minX, at[1] - minY] };
     if (item.face.id === request.face) return { index: -1, at };
-    // What hangs elsewhere is reached through the nearest hole in this face, where there is one.
-    const pass = prepared.plan.passes.find(({ face }) => face === request.face);
-    return pass === undefined ? null : { index: -1, at: [pass.xMm, pass.yMm] };
+    const there = onThisFace(item.face.id, at);
+    return there === null ? null : { index: -1, at: there };
   };
   const pairs = [
     ...prepared.plan.runs.map(({ from, to }) => [end(from.placement, from.knockout), end(to.placement, to.knockout)] as const),

@@ -6,8 +6,8 @@ import type { ArrangeWeights } from './request.ts';
 
 /** What a layout is worth, term by term, each as it is counted. */
 export type LayoutTerms = {
-  /** Along and up, between all that is connected, mm. */
-  readonly conductorMm: number;
+  /** Along and up, between all that is connected, mm; null where nothing is. */
+  readonly conductorMm: number | null;
   /** Width and height that all pieces together span, mm. */
   readonly spanMm: number;
   readonly holesOnFraming: number;
@@ -20,6 +20,11 @@ export type LayoutTerms = {
 
 /** Tops and bottoms this near are in line. */
 const IN_LINE_MM = 0.5;
+
+/** The wires alone, each mm for what it is. */
+function unweighted(problem: ArrangeProblem): ArrangeProblem {
+  return { ...problem, compact: 0, wires: problem.wires.map((wire) => ({ ...wire, weight: 1 })) };
+}
 
 /** Scores lower left corners of the pieces on their face. */
 export function scoreLayout(
@@ -50,7 +55,7 @@ export function scoreLayout(
     ),
   ).length;
   return {
-    conductorMm: weights.conductor > 0 ? wired / weights.conductor : 0,
+    conductorMm: problem.wires.length === 0 ? null : layoutCost(unweighted(problem), x, y),
     spanMm,
     holesOnFraming,
     holeCount,

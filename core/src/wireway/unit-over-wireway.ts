@@ -14,3 +14,10 @@ export function findWirewayUnder(prepared: Prepared, unit: Hung): Hung | null {
   );
   return below.sort((a, b) => b.body.maxY - a.body.maxY || (a.id < b.id ? -1 : 1))[0] ?? null;
 }
+
+/** The wireway on a face that most nipples lead into, else its first; null where it has none. */
+export function mostUsedWireway(prepared: Prepared, faceId: string): string | null {
+  const wireways = (prepared.onFace.get(faceId) ?? []).filter(({ type }) => type.kind === 'wireway');
+  const uses = (id: string) => prepared.plan.joints.filter(({ wireway }) => wireway === id).length;
+  return [...wireways].sort((a, b) => uses(b.id) - uses(a.id))[0]?.id ?? null;
+}

@@ -48,6 +48,8 @@ export function createApp({ source, log, now, webRoot }: AppParts): Koa {
         },
       },
       strictTransportSecurity: false,
+      // The client is alone in its process, so that a worker can be told to stop in the middle of its work.
+      crossOriginEmbedderPolicy: true,
     }),
   );
   app.use(compress({ threshold: 2048, br: false }));

@@ -6,6 +6,7 @@ import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
 import { FindingList } from './findings/FindingList.tsx';
 import { GearBench } from './gear/GearBench.tsx';
+import { ArrangePanel } from './mount/ArrangePanel.tsx';
 import { ClearanceTable } from './mount/ClearanceTable.tsx';
 import { GroupPanel } from './mount/GroupPanel.tsx';
 import { HangGear } from './mount/HangGear.tsx';
@@ -60,6 +61,7 @@ export function Bench({ step, plan, evaluation }: Props) {
         <>
           <ClearanceTable prepared={derivedOf(plan).prepared} reader={reader} />
           <div className="mt-3">
+            <ArrangePanel plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
             <JobRules plan={plan} />
           </div>
         </>

@@ -27,6 +27,7 @@ import { CornersView } from './CornersView.tsx';
 import { FaceView } from './FaceView.tsx';
 import { GapsView } from './GapsView.tsx';
 import { GearView } from './GearView.tsx';
+import { GhostsView } from './GhostsView.tsx';
 import { JointsView } from './JointsView.tsx';
 import { projector } from './project.ts';
 import { PassView, RunsView } from './RouteView.tsx';
@@ -352,6 +353,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
             onPress={pressGear}
           />
         ))}
+        <GhostsView prepared={shownPrepared} project={project} />
         {shown.passes.map((pass) => (
           <PassView
             key={pass.id}

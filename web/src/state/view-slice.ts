@@ -2,6 +2,9 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { INCH_READER, METRIC_READER, type Reader, type Ref } from '@zarnel/core';
 import type { Waiting } from './outbox.ts';
 
+/** Gear where it might hang. */
+export type Ghost = { readonly id: string; readonly xMm: number; readonly yMm: number };
+
 export type ViewState = {
   readonly selection: Ref | null;
   /** Gear selected together with the selection, which is the first of them. */
@@ -19,6 +22,8 @@ export type ViewState = {
   readonly sheetRoot: string | null;
   /** The sheet folded up into a picture of the site. */
   readonly isFoldedUp: boolean;
+  /** Where a proposal would have gear, shown beside what is there. */
+  readonly ghosts: readonly Ghost[];
   /** Who takes readings at this screen. */
   readonly person: string;
   /** Readings the server has not acknowledged yet. */
@@ -36,6 +41,7 @@ const initial: ViewState = {
   showsFraming: true,
   sheetRoot: null,
   isFoldedUp: false,
+  ghosts: [],
   person: '',
   waiting: [],
 };
@@ -67,12 +73,17 @@ export const viewSlice = createSlice({
       faceInHand: null,
       sheetRoot: null,
       isFoldedUp: false,
+      ghosts: [],
       gearInHand: null,
     }),
     gearTaken: (state, { payload }: PayloadAction<string | null>) => ({ ...state, gearInHand: payload }),
     framingShown: (state, { payload }: PayloadAction<boolean>) => ({ ...state, showsFraming: payload }),
     rooted: (state, { payload }: PayloadAction<string | null>) => ({ ...state, sheetRoot: payload }),
     foldedUp: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isFoldedUp: payload }),
+    ghostsShown: (state, { payload }: PayloadAction<readonly Ghost[]>): ViewState => ({
+      ...(state as ViewState),
+      ghosts: payload,
+    }),
     personNamed: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
     readingsWait: (state, { payload }: PayloadAction<readonly Waiting[]>): ViewState => ({
       ...(state as ViewState),

@@ -1,0 +1,33 @@
+import { proxy, wrap } from 'comlink';
+import type { ArrangeAnswer, ArrangeProgress, ArrangeRequest, Plan, Result } from '@zarnel/core';
+import type { Arranger } from './arrange.worker.ts';
+
+/** A search under way in a worker of its own. */
+export type ArrangeRun = {
+  /** Null where it was broken off and could keep nothing. */
+  readonly answer: Promise<Result<ArrangeAnswer, string> | null>;
+  /** Ends it; the answer then is the best so far. */
+  readonly stop: () => void;
+};
+
+export function startArrange(
+  plan: Plan,
+  request: ArrangeRequest,
+  onProgress: (progress: ArrangeProgress) => void,
+): ArrangeRun {
+  const worker = new Worker(new URL('./arrange.worker.ts', import.meta.url), { type: 'module' });
+  const flag = crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null;
+  let breakOff = () => {};
+  const brokenOff = new Promise<null>((resolve) => {
+    breakOff = () => resolve(null);
+  });
+  const answer = wrap<Arranger>(worker).arrange(plan, request, flag, proxy(onProgress));
+  return {
+    answer: Promise.race([answer, brokenOff]).finally(() => worker.terminate()),
+    stop: () => {
+      // Where the page may share no memory with its worker, it can only be ended.
+      if (flag === null) breakOff();
+      else Atomics.store(flag, 0, 1);
+    },
+  };
+}
