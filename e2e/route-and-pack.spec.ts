@@ -92,7 +92,8 @@ test('exports what is on the screen and imports it as a job of its own', async (
   });
   await expect(page).toHaveURL(/\/jobs\/[0-9a-f-]+\/mount$/);
   expect(page.url()).not.toContain(id);
-  await expect(bench(page)).toContainText('Nothing to clear at this step');
+  await expect(bench(page)).toContainText('1 to clear');
+  await expect(bench(page).locator('[data-check="clearance.beside"]')).toHaveCount(0);
 });
 
 test('takes the cable through by a new hole and a new run', async ({ page, request }) => {
