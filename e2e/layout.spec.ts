@@ -115,3 +115,34 @@ test('says what each bracket hole meets, what it carries, and how many lift the 
     .click();
   await expect(page.getByRole('dialog')).toContainText('NIOSH Applications Manual');
 });
+
+test('brings the tops of the units over a wireway in line, says why both lines cannot be, and shows its fill', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Wireway');
+  await openJob(page, id);
+  await gear(page, 'wireway').click();
+  await bench(page).getByRole('button', { name: 'Tops and hook lines' }).click();
+  await expect(bench(page).getByRole('alert')).toContainText('No gap lines up both');
+  await bench(page).getByRole('button', { name: 'Tops in line' }).click();
+  await expectSaved(page);
+  const plan = await savedPlan(request, id);
+  const top = (name: string) => {
+    const placement = plan.placements.find((each) => each.id === name);
+    const type = plan.gearTypes.find((each) => each.id === placement?.type);
+    return Math.round(((placement?.yMm ?? 0) - (type?.dropMm ?? 0) + (type?.heightMm ?? 0)) * 100) / 100;
+  };
+  expect(new Set(['inverter-a', 'inverter-b', 'load-centre', 'disconnect'].map(top)).size).toBe(1);
+  await bench(page)
+    .getByRole('button', { name: /Conductors in it/u })
+    .click();
+  await expect(bench(page)).toContainText('Inverter A to load centre');
+  const inside = bench(page).getByRole('region', { name: 'Conductors in it' });
+  await inside.getByLabel('From').selectOption({ label: 'Inverter A ac' });
+  await inside.getByLabel('To').selectOption({ label: 'Load centre bottom-right' });
+  await inside.getByLabel('Size').selectOption('500');
+  await inside.getByLabel('How many').selectOption('12');
+  await inside.getByRole('button', { name: 'Add conductors' }).click();
+  await expect(bench(page).locator('[data-check="wireway.fill"]').first()).toContainText('Conductors cover');
+});

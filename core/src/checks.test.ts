@@ -64,6 +64,8 @@ const FAILING: Record<string, PlanEdit[]> = {
   'route.way': [{ kind: 'remove-pass', pass: 'roof-hole' }],
   'seal.framing': [{ kind: 'move-pass', pass: 'roof-hole', xMm: 96.5 * 25.4, yMm: 30 * 25.4 }],
   'seal.gland': [{ kind: 'set-pass-gland', pass: 'roof-hole', gland: 'M40' }],
+  'wireway.fill': [{ kind: 'set-circuit', circuit: { id: 'thick', name: 'Thick', from: 'a-ac', to: 'load-feed', wire: { kind: 'table', size: '500' }, count: 12, currentCarryingCount: 3 } }],
+  'wireway.supports': [{ kind: 'set-gear-type', gearType: { ...getSample('wireway-6x6-10ft'), bracketHoles: [] } }],
   'wireway.holes': [{ kind: 'move-placement', placement: 'inverter-a', xMm: 12 * 25.4, yMm: 63.875 * 25.4 }],
   'wireway.nipple': [{ kind: 'set-joint-play', joint: 'a-dc', playMm: 0 }],
 }; // prettier-ignore

@@ -19,8 +19,10 @@ import { routeCheck } from './route/route-check.ts';
 import { passFramingCheck } from './seal/framing-check.ts';
 import { glandCheck } from './seal/gland-check.ts';
 import { siteCheck } from './survey/site-check.ts';
+import { wirewayFillCheck } from './wireway/fill-check.ts';
 import { wirewayHolesCheck } from './wireway/holes-check.ts';
 import { nippleCheck } from './wireway/nipple-check.ts';
+import { wirewaySupportsCheck } from './wireway/supports-check.ts';
 
 /** Every check, sorted by id. Written by hand, so that a missing one is seen in review. */
 export const CHECKS: readonly Check[] = [
@@ -44,8 +46,10 @@ export const CHECKS: readonly Check[] = [
   passFramingCheck,
   glandCheck,
   siteCheck,
+  wirewayFillCheck,
   wirewayHolesCheck,
   nippleCheck,
+  wirewaySupportsCheck,
 ];
 
 const META = new Map(CHECKS.map(({ meta }) => [meta.id, meta]));

@@ -68,6 +68,10 @@ export type { Site, SiteFace } from './site/site.ts';
 export { faceFromSheet, layOutSheet, sheetFromFace, unionOf, type SheetPlace } from './site/sheet.ts';
 export { hookLineAbove, hookLineForGap, hookLineStack } from './wireway/stack.ts';
 export { isFittingSize, NEW_PLAY_MM, nippleOf, type Nipple } from './wireway/nipple.ts';
+export type { Circuit } from './plan/circuit.ts';
+export { WIRE_SIZES, WIREWAY_RULES } from './reference/wireways.ts';
+export { fillSections, wireAreaMm2 } from './wireway/fill.ts';
+export { lineUpEdits, type LineUp } from './wireway/line-up.ts';
 export { wirewayHoles, wirewaysOf, type WirewayHole } from './wireway/hole-pattern.ts';
 export type { Working } from './working/working.ts';
 export {

@@ -1,3 +1,5 @@
+import type { Circuit } from '../plan/circuit.ts';
+import type { WireSize } from '../reference/wireways.ts';
 import type { Joint } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -241,6 +243,12 @@ export function honeyHouse(): Plan {
       nipple('load-feed', 'load-centre', 'bottom-right'),
       nipple('disconnect-out', 'disconnect', 'bottom'),
     ],
+    circuits: [
+      feed('a-feed', 'Inverter A to load centre', 'a-ac', 'load-feed', '8', 4, 2),
+      feed('b-feed', 'Inverter B to load centre', 'b-ac', 'load-feed', '8', 4, 2),
+      feed('a-array', 'Array to inverter A', 'disconnect-out', 'a-dc', '10', 3, 2),
+      feed('b-array', 'Array to inverter B', 'disconnect-out', 'b-dc', '10', 3, 2),
+    ],
     passes: [
       {
         id: 'roof-hole',
@@ -266,6 +274,18 @@ export function honeyHouse(): Plan {
 
 function hung(id: string, name: string, type: string, face: string, xIn: number, yIn: number) {
   return hungAtMm(id, name, type, face, inch(xIn), inch(yIn));
+}
+
+function feed(
+  id: string,
+  name: string,
+  from: string,
+  to: string,
+  size: WireSize,
+  count: number,
+  currentCarryingCount: number,
+): Circuit {
+  return { id, name, from, to, wire: { kind: 'table', size }, count, currentCarryingCount };
 }
 
 function nipple(id: string, placement: string, knockout: string): Joint {

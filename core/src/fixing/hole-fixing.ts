@@ -10,6 +10,7 @@ import {
   PILOT_OF_SHANK,
   SCREW_STOCK_IN,
   SCREWS,
+  SPECIES_GRAVITY,
   UNNAMED_GRAVITY,
   WOOD_FACTORS,
   type ScrewSize,
@@ -125,7 +126,7 @@ function fixingIn(material: Material | undefined, framing: Framing | null, screw
   const sheetMm = material?.thicknessMm ?? 0;
   const none = { screw: null, lengthMm: null } as const;
   if (framing !== null && (framing.stuff === 'wood' || framing.stuff === 'unknown')) {
-    const gravity = framing.specificGravity ?? UNNAMED_GRAVITY;
+    const gravity = framing.specificGravity ?? gravityOf(framing.species);
     const threadMm = THREAD_SHANKS[screw.kind] * mmFromInch(screw.shankIn);
     const lengthMm = stockLength(mmFromInch(BRACKET.thicknessIn) + sheetMm + threadMm);
     const kind = screw.kind === 'lag' ? 'lag-in-member' : 'screw-in-member';
@@ -153,6 +154,14 @@ function fixingIn(material: Material | undefined, framing: Framing | null, screw
       return { ...none, kind: 'unknown', strength: null };
   }
 } // prettier-ignore
+
+/** By the name of the species, where the table has it. */
+function gravityOf(species: string): number {
+  const named = Object.entries(SPECIES_GRAVITY.rows).find(
+    ([name]) => name.toLowerCase() === species.trim().toLowerCase(),
+  );
+  return named?.[1] ?? UNNAMED_GRAVITY;
+}
 
 function approvedOf(material: Material | undefined): ScrewStrength | null {
   if (material?.approvedPullN == null || material.approvedShearN === null) return null;

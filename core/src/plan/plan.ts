@@ -1,4 +1,5 @@
 import { z } from '../zod.ts';
+import { circuitSchema } from './circuit.ts';
 import { conditionsSchema, travelSchema } from './conditions.ts';
 import { faceSchema, foldSchema } from './face.ts';
 import { clearanceRuleSchema, gearTypeSchema } from './gear-type.ts';
@@ -28,6 +29,7 @@ export const planSchema = z.strictObject({
   gearTypes: z.array(gearTypeSchema).max(500),
   placements: z.array(placementSchema).max(5000),
   joints: z.array(jointSchema).max(5000),
+  circuits: z.array(circuitSchema).max(2000).describe('Conductors in wireways'),
   passes: z.array(passSchema).max(1000),
   runs: z.array(runSchema).max(1000),
   rules: z.array(clearanceRuleSchema).max(200).describe('The user’s own rules, for all gear'),

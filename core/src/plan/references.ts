@@ -111,6 +111,21 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     }
   });
 
+  const wirewayOf = new Map(plan.joints.map(({ id, wireway }) => [id, wireway]));
+  plan.circuits.forEach(({ from, to, name, count, currentCarryingCount }, index) => {
+    const path = `circuits[${index}]`;
+    for (const [end, id] of [
+      ['from', from],
+      ['to', to],
+    ] as const) {
+      if (!wirewayOf.has(id)) dangling(`${path}.${end}`, 'nipple', id);
+    }
+    const invalid = (message: string) => faults.push({ code: 'invalid', path, message });
+    if (from === to) invalid(`“${name}” comes in and leaves by the same nipple.`);
+    else if (wirewayOf.get(from) !== wirewayOf.get(to)) invalid(`“${name}” has its ends in two wireways.`);
+    if (currentCarryingCount > count) invalid(`“${name}” has fewer conductors than it says carry current.`);
+  });
+
   plan.passes.forEach((pass, index) => {
     const path = `passes[${index}].face`;
     const face = faces.get(pass.face);
@@ -165,6 +180,6 @@ function findRepeats(items: readonly { readonly id: string }[]): number[] {
 }
 
 function idLists(plan: Plan): Record<string, readonly { readonly id: string }[]> {
-  const { materials, faces, folds, gearTypes, placements, joints, passes, runs, rules } = plan;
-  return { materials, faces, folds, gearTypes, placements, joints, passes, runs, rules };
+  const { materials, faces, folds, gearTypes, placements, joints, circuits, passes, runs, rules } = plan;
+  return { materials, faces, folds, gearTypes, placements, joints, circuits, passes, runs, rules };
 }

@@ -58,6 +58,7 @@ export function plan(more: Partial<Plan>): Plan {
     gearTypes: [],
     placements: [],
     joints: [],
+    circuits: [],
     passes: [],
     runs: [],
     rules: [],

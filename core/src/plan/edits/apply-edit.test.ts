@@ -169,6 +169,25 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     kind: fc.constant('add-gear-type'),
     gearType: newId.map((id) => ({ ...(SAMPLE_GEAR[0] ?? fail()), id })),
   }),
+  'set-circuit': fc.record({
+    kind: fc.constant('set-circuit'),
+    circuit: fc.record({
+      id: fc.constantFrom('a-feed', 'new-feed'),
+      name: fc.constant('Feed'),
+      from: fc.constantFrom('a-ac', 'a-dc', 'gone'),
+      to: fc.constantFrom('load-feed', 'a-dc'),
+      wire: fc.constantFrom(
+        { kind: 'table', size: '8' } as const,
+        { kind: 'measured', diameterMm: 7.5 } as const,
+      ),
+      count: fc.integer({ min: 1, max: 4 }),
+      currentCarryingCount: fc.integer({ min: 0, max: 5 }),
+    }),
+  }),
+  'remove-circuit': fc.record({
+    kind: fc.constant('remove-circuit'),
+    circuit: fc.constantFrom('a-feed', 'gone'),
+  }),
   'set-rules': fc.record({
     kind: fc.constant('set-rules'),
     rules: fc.constantFrom(

@@ -5,6 +5,7 @@ import { pathText } from '../fault.ts';
 import { findReferenceFaults } from '../references.ts';
 import type { Plan } from '../plan.ts';
 import type { EditFault } from './edit.ts';
+import { removeCircuit, setCircuit } from './circuit-edits.ts';
 import * as faceEdits from './face-edits.ts';
 import * as gearEdits from './gear-edits.ts';
 import * as onFaceEdits from './on-face-edits.ts';
@@ -23,6 +24,8 @@ const KINDS = {
   ...placementEdits,
   ...runEdits,
   ...ruleEdits,
+  setCircuit,
+  removeCircuit,
 };
 
 export const planEditSchema = z.discriminatedUnion('kind', [
@@ -70,6 +73,8 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.setRunSlack.schema,
   KINDS.removeRun.schema,
   KINDS.setRules.schema,
+  KINDS.setCircuit.schema,
+  KINDS.removeCircuit.schema,
 ]);
 export type PlanEdit = z.infer<typeof planEditSchema>;
 
@@ -87,7 +92,7 @@ const APPLY = new Map<string, AnyApply>(
 
 /** Edits that add or re-target references, after which the whole plan’s references are checked. */
 const MAY_DANGLE =
-  /^(?:(?:add|place|remove)-|set-(?:face|root|rules|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+  /^(?:(?:add|place|remove)-|set-(?:face|root|rules|circuit|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
 /**
  * Makes an edit. A fault leaves the plan as it was and says why; so the same call also answers “may I?”.

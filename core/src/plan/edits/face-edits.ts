@@ -4,6 +4,7 @@ import { faceSchema, outlineSchema } from '../face.ts';
 import { findOutlineFault, outlineFaultText, signedAreaMm2 } from '../outline.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema, nameSchema, positionMmSchema, sizeMmSchema, type PointMm } from '../values.ts';
+import { dropLooseCircuits } from './circuit-edits.ts';
 import { defineEdit, missing, type EditFault } from './edit.ts';
 import { findFoldedFault, shiftEdges, usesOfEdges } from './face-edges.ts';
 import { reshape } from './face-shift.ts';
@@ -46,6 +47,7 @@ export const removeFace = defineEdit(
     draft.runs = draft.runs.filter(
       ({ from, to }) => !things.has(from.placement) && !things.has(to.placement),
     );
+    dropLooseCircuits(draft);
     const reversed = new Set(
       draft.faces.flatMap(({ id, shape }) => (shape.kind === 'reverse' ? [id, shape.of] : [])),
     );

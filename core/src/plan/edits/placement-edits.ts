@@ -1,6 +1,7 @@
 import { z } from '../../zod.ts';
 import { jointSchema, placementSchema } from '../placement.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from '../values.ts';
+import { dropLooseCircuits } from './circuit-edits.ts';
 import { defineEdit, missing } from './edit.ts';
 
 export const placeGear = defineEdit(
@@ -45,6 +46,7 @@ export const removePlacement = defineEdit(
     draft.placements = draft.placements.filter((placement) => placement.id !== id);
     draft.joints = draft.joints.filter(({ from, wireway }) => from.placement !== id && wireway !== id);
     draft.runs = draft.runs.filter(({ from, to }) => from.placement !== id && to.placement !== id);
+    dropLooseCircuits(draft);
     return null;
   },
 );
@@ -75,6 +77,7 @@ export const removeJoint = defineEdit(
   (draft, { joint: id }) => {
     if (!draft.joints.some((joint) => joint.id === id)) return missing('nipple', id);
     draft.joints = draft.joints.filter((joint) => joint.id !== id);
+    dropLooseCircuits(draft);
     return null;
   },
 );

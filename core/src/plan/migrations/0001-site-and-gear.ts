@@ -26,6 +26,7 @@ export function siteAndGear(raw: Readonly<Raw>): Raw {
     materials: [...materials.values()],
     faces: faces.map((face) => raisedFace(face, materials)),
     gearTypes: list(raw.gearTypes).map(raisedGear),
+    circuits: [],
   };
 }
 

@@ -29,6 +29,7 @@ import { RatioBar } from '../findings/RatioBar.tsx';
 import { requiredFigures } from './required-figures.ts';
 import { FixingSection } from './FixingSection.tsx';
 import { NippleList } from './NippleList.tsx';
+import { WirewaySection } from './WirewaySection.tsx';
 import { OtherClearances } from './OtherClearances.tsx';
 
 type Props = {
@@ -101,6 +102,9 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
           <WorkingButton working={stack.working} reader={reader} />
           <NippleList item={item} wireway={wireway} plan={plan} reader={reader} />
         </div>
+      )}
+      {type.kind === 'wireway' && (
+        <WirewaySection wireway={item} plan={plan} prepared={prepared} reader={reader} />
       )}
       <Gaps item={item} prepared={prepared} reader={reader} />
       <OtherClearances item={item} prepared={prepared} reader={reader} />

@@ -1,0 +1,32 @@
+import type { Draft } from 'immer';
+import { z } from '../../zod.ts';
+import { circuitSchema } from '../circuit.ts';
+import type { Plan } from '../plan.ts';
+import { idSchema } from '../values.ts';
+import { defineEdit, missing } from './edit.ts';
+
+/** Adds conductors to a wireway, or changes those of the same id. */
+export const setCircuit = defineEdit(
+  z.strictObject({ kind: z.literal('set-circuit'), circuit: circuitSchema }),
+  (draft, { circuit }) => {
+    const at = draft.circuits.findIndex(({ id }) => id === circuit.id);
+    if (at < 0) draft.circuits.push(circuit);
+    else draft.circuits[at] = circuit;
+    return null;
+  },
+);
+
+export const removeCircuit = defineEdit(
+  z.strictObject({ kind: z.literal('remove-circuit'), circuit: idSchema }),
+  (draft, { circuit: id }) => {
+    if (!draft.circuits.some((circuit) => circuit.id === id)) return missing('set of conductors', id);
+    draft.circuits = draft.circuits.filter((circuit) => circuit.id !== id);
+    return null;
+  },
+);
+
+/** Takes out the conductors whose nipples are gone. */
+export function dropLooseCircuits(draft: Draft<Plan>): void {
+  const joints = new Set(draft.joints.map(({ id }) => id));
+  draft.circuits = draft.circuits.filter(({ from, to }) => joints.has(from) && joints.has(to));
+}

@@ -1,0 +1,80 @@
+import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { WIREWAY_RULES } from '../reference/wireways.ts';
+import { deflections, fillSections } from './fill.ts';
+import { wirewaysOf } from './hole-pattern.ts';
+
+const meta: CheckMeta = {
+  id: 'wireway.fill',
+  looksAt: 'What lies in a wireway: the part of its section, the count of current-carrying conductors, room to bend',
+  severity: 'fix',
+  source: WIREWAY_RULES.fill,
+  parameters: [],
+  messages: {
+    full: 'Conductors cover {measured} of {wireway} between {from} and {to} from its left end; at most {required}.',
+    count: '{measured} current-carrying conductors lie in {wireway} at one place; above {required} their ampacity is adjusted.',
+    bend: '{circuit} deflects into {wireway} where it is {measured} wide; {required} is needed to bend it.',
+  },
+  fixMessages: {},
+}; // prettier-ignore
+
+function check(prepared: Prepared): Finding[] {
+  return wirewaysOf(prepared).flatMap((wireway) => {
+    const subjects = [{ kind: 'placement', id: wireway.id }] as const;
+    const own = wireway.type.heightMm * wireway.type.depthMm;
+    const mostMm2 = (own * WIREWAY_RULES.fillPct) / 100;
+    const place = (alongMm: number) => ({
+      face: wireway.face.id,
+      xMm: wireway.body.minX + alongMm,
+      yMm: (wireway.body.minY + wireway.body.maxY) / 2,
+    });
+    const sections = fillSections(prepared, wireway.id);
+    const full = sections
+      .filter(({ areaMm2 }) => areaMm2 > mostMm2)
+      .map(({ fromMm, toMm, areaMm2, working }) =>
+        findingOf(meta, {
+          message: 'full',
+          id: `${meta.id}/full/${wireway.id}/${Math.round(fromMm)}`,
+          data: { wireway: wireway.placement.name, from: { value: fromMm, unit: 'mm' }, to: { value: toMm, unit: 'mm' } },
+          subjects,
+          at: place((fromMm + toMm) / 2),
+          measured: { value: areaMm2, unit: 'mm2' },
+          required: { value: mostMm2, unit: 'mm2' },
+          working,
+        }),
+      );
+    const most = [...sections].sort((a, b) => b.currentCarryingCount - a.currentCarryingCount)[0];
+    const crowded =
+      most === undefined || most.currentCarryingCount <= WIREWAY_RULES.mostCurrentCarrying
+        ? []
+        : [
+            findingOf(meta, {
+              message: 'count',
+              severity: 'ask',
+              data: { wireway: wireway.placement.name },
+              subjects,
+              at: place((most.fromMm + most.toMm) / 2),
+              measured: { value: most.currentCarryingCount, unit: 'count' },
+              required: { value: WIREWAY_RULES.mostCurrentCarrying, unit: 'count' },
+              source: WIREWAY_RULES.count,
+            }),
+          ];
+    const bends = deflections(prepared, wireway.id)
+      .filter(({ neededMm, hasMm }) => hasMm < neededMm)
+      .map(({ hole, circuit, neededMm, hasMm }) =>
+        findingOf(meta, {
+          message: 'bend',
+          id: `${meta.id}/bend/${circuit.id}/${hole.joint.id}`,
+          data: { circuit: circuit.name, wireway: wireway.placement.name },
+          subjects: [{ kind: 'joint', id: hole.joint.id }, ...subjects],
+          at: place(hole.fromLeftMm),
+          measured: { value: hasMm, unit: 'mm' },
+          required: { value: neededMm, unit: 'mm' },
+          source: WIREWAY_RULES.bending,
+        }),
+      );
+    return [...full, ...crowded, ...bends];
+  });
+} // prettier-ignore
+
+export const wirewayFillCheck: Check = { meta, check };
