@@ -139,8 +139,8 @@ test('brings the tops of the units over a wireway in line, says why both lines c
     .click();
   await expect(bench(page)).toContainText('Inverter A to load centre');
   const inside = bench(page).getByRole('region', { name: 'Conductors in it' });
-  await inside.getByLabel('From').selectOption({ label: 'Inverter A ac' });
-  await inside.getByLabel('To').selectOption({ label: 'Load centre bottom-right' });
+  await inside.getByLabel('From', { exact: true }).selectOption({ label: 'Inverter A ac' });
+  await inside.getByLabel('To', { exact: true }).selectOption({ label: 'Load centre bottom-right' });
   await inside.getByLabel('Size').selectOption('500');
   await inside.getByLabel('How many').selectOption('12');
   await inside.getByRole('button', { name: 'Add conductors' }).click();

@@ -213,7 +213,8 @@ test('a face takes the site’s conditions until it has its own, says where each
   await expect(conditions.getByText('this face’s own')).toHaveCount(1);
   await expect(bench(page).locator('[data-check="clearance.beside"]')).toHaveCount(0);
   await page.getByRole('link', { name: /Mount/u }).click();
-  await expect(page.getByRole('link', { name: /Mount/u })).not.toContainText('1');
+  // What is left there is the transfer switch’s working space.
+  await expect(page.getByRole('link', { name: /Mount/u })).toContainText('1');
   await page.getByRole('link', { name: /Site/u }).click();
   await (await unfold(page, 'Conditions')).getByRole('button', { name: 'take the site’s' }).click();
   await expectSaved(page);
@@ -228,7 +229,7 @@ test('walks the survey: readings from the laser, one struck, the mean put into t
   const id = await importDemo(request, 'Survey');
   await openJob(page, id, 'site');
   await bench(page).getByRole('tab', { name: 'Survey' }).click();
-  await expect(bench(page)).toContainText('0 of 60 measured, 60 still missing');
+  await expect(bench(page)).toContainText('0 of 62 measured, 62 still missing');
   await bench(page)
     .getByRole('button', { name: /^missing Height/u })
     .first()
@@ -258,7 +259,7 @@ test('walks the survey: readings from the laser, one struck, the mean put into t
   await dialog.getByRole('button', { name: 'Put the mean into the plan' }).click();
   await expect(dialog).toContainText('The plan has the mean now.');
   await dialog.getByRole('button', { name: 'Close' }).click();
-  await expect(bench(page)).toContainText('1 of 60 measured');
+  await expect(bench(page)).toContainText('1 of 62 measured');
 
   // No network: the reading is kept in this browser, through a reload, and sent when it is back.
   await page.route('**/api/jobs/*/readings', (route) =>

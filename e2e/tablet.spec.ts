@@ -137,7 +137,11 @@ test('the command line checks a file and prints its holes, with nothing else on 
     const checked = run('check', file, '--json');
     expect(checked.status).toBe(1);
     const report = JSON.parse(checked.stdout) as { findings: { check: string }[] };
-    expect(report.findings.map(({ check }) => check)).toEqual(['seal.framing', 'clearance.beside']);
+    expect(report.findings.map(({ check }) => check)).toEqual([
+      'seal.framing',
+      'clearance.beside',
+      'clearance.working-space',
+    ]);
     const csv = execFileSync('npm', ['run', '-s', 'zarnel', '--', 'holes', file, '--csv'], {
       cwd: ROOT,
       encoding: 'utf8',

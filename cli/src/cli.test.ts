@@ -87,3 +87,30 @@ describe('zarnel holes', () => {
     expect(sheets.length).toBeGreaterThanOrEqual(5);
   });
 });
+
+describe('zarnel arrange', () => {
+  test('prints layouts that break nothing, as text and as JSON', () => {
+    const { code, out } = run('arrange', 'demo.json');
+    expect(code).toBe(0);
+    expect(out).toMatch(/^Hollowmere honey house: [3-5] layouts/u);
+    expect(out).toContain('Inverter A');
+    const report = JSON.parse(run('arrange', 'demo.json', '--json').out) as {
+      proposals: { edits: unknown[] }[];
+    };
+    const [first] = report.proposals;
+    const applied = applyEdits(
+      honeyHouse(),
+      (first?.edits ?? []).map((edit) => planEditSchema.parse(edit)),
+    );
+    if (!applied.ok) throw new Error(applied.fault.message);
+    files.set('laid-out.json', writePlan(applied.value.plan));
+    const { findings } = JSON.parse(run('check', 'laid-out.json', '--json').out) as Report;
+    expect(findings.map(({ sentence }) => sentence).join()).not.toContain('Inverter B are');
+  });
+
+  test('says what it cannot do', () => {
+    expect(run('arrange', 'demo.json', '--face=gone')).toMatchObject({ code: 2, out: '' });
+    expect(run('arrange', 'demo.json', '--face=gone').err).toContain('no face “gone”');
+    expect(run('arrange', 'demo.json', '--face=plant-floor').err).toContain('at least one piece');
+  });
+});

@@ -1,4 +1,5 @@
 import {
+  arrangePlan,
   drillSheets,
   evaluatePlan,
   fixLabelOf,
@@ -7,11 +8,14 @@ import {
   INCH_READER,
   markOf,
   METRIC_READER,
+  mostUsedWireway,
   openPlanText,
   PLAN_TOO_LARGE,
   prepare,
   sentenceOf,
   sourceText,
+  stepMm,
+  USUAL_WEIGHTS,
   type DrillSheet,
   type Finding,
   type Plan,
@@ -26,15 +30,19 @@ export type ReadText = (path: string) => string | null;
 const USAGE = `Use:
   zarnel check FILE [--json]          findings; exit code 1 when one is “stop” or “fix”
   zarnel holes FILE [--csv | --json]  the hole schedule
+  zarnel arrange FILE [--face=ID] [--json]  proposes layouts for the gear of a face (its root’s, where none is named)
 FILE is a job file, NAME.zarnel.json. Exit code 2: the file or the command was not understood.
 `;
 
-const OUTPUTS = { check: ['--json'], holes: ['--csv', '--json'] } as const;
+const OUTPUTS = { check: ['--json'], holes: ['--csv', '--json'], arrange: ['--json'] } as const;
+const FACE_FLAG = '--face=';
 
 /** The command line without the machine: arguments in, text and exit code out. */
 export function runCli(args: readonly string[], readText: ReadText): CliResult {
-  const [command, file, ...flags] = args;
-  if (command !== 'check' && command !== 'holes') return refuse(USAGE);
+  const [command, file, ...given] = args;
+  if (command !== 'check' && command !== 'holes' && command !== 'arrange') return refuse(USAGE);
+  const face = command === 'arrange' ? given.find((flag) => flag.startsWith(FACE_FLAG)) : undefined;
+  const flags = given.filter((flag) => flag !== face);
   if (file === undefined || file.startsWith('--')) return refuse(`Name a job file.\n${USAGE}`);
   const [flag, ...more] = flags;
   const allowed: readonly string[] = OUTPUTS[command];
@@ -43,6 +51,7 @@ export function runCli(args: readonly string[], readText: ReadText): CliResult {
   }
   const opened = openFile(file, readText);
   if (typeof opened === 'string') return refuse(opened);
+  if (command === 'arrange') return layouts(opened, face?.slice(FACE_FLAG.length) ?? opened.rootFace, flag);
   return command === 'check' ? check(opened, flag) : holes(opened, flag);
 }
 
@@ -79,6 +88,51 @@ function holes(plan: Plan, flag: string | undefined): CliResult {
   }
   return { code: 0, out: sheets.map((sheet) => sheetText(sheet, reader)).join('\n'), err: '' };
 }
+
+/** The program’s own layouts of a face. Exit code 1 where there is none. */
+function layouts(plan: Plan, face: string, flag: string | undefined): CliResult {
+  const reader = readerOf(plan);
+  const prepared = prepare(plan);
+  const wireway = mostUsedWireway(prepared, face);
+  const pieces = (prepared.onFace.get(face) ?? [])
+    .filter(({ type }) => type.kind !== 'wireway' && type.kind !== 'board')
+    .map(({ id }) => id);
+  const answer = arrangePlan(plan, {
+    face,
+    pieces,
+    wireway: wireway === null ? null : { placement: wireway, gapMm: USUAL_GAP_MM },
+    connections: [],
+    weights: USUAL_WEIGHTS,
+    stepMm: stepMm(reader),
+    seed: 1,
+  });
+  if (!answer.ok) return refuse(`${answer.fault}\n`);
+  const { proposals, impossible, turnedDown } = answer.value;
+  const code = proposals.length === 0 ? 1 : 0;
+  if (flag === '--json') return { code, out: `${JSON.stringify(answer.value, null, 2)}\n`, err: '' };
+  if (proposals.length === 0) {
+    const why =
+      impossible === null
+        ? turnedDown.map((each) => sentenceOf(each, getCheckMeta(each.check), reader))
+        : [`${impossible.pieces.map(({ name }) => name).join(', ')} do not fit.`];
+    return { code, out: `${plan.name}: no layout.\n${why.map((line) => `  ${line}\n`).join('')}`, err: '' };
+  }
+  const nameOf = (id: string) => prepared.hung.get(id)?.placement.name ?? id;
+  const lines = proposals.flatMap(({ places, terms }, index) => [
+    `Layout ${index + 1}: ${terms.holesOnFraming} of ${terms.holeCount} holes on framing, ${terms.inLine} in line`,
+    ...places.map(
+      ({ id, xMm, yMm }) =>
+        `  ${markOf(xMm, reader).text.padStart(12)}  ${markOf(yMm, reader).text.padStart(12)}  ${nameOf(id)}`,
+    ),
+  ]);
+  return {
+    code,
+    out: `${plan.name}: ${proposals.length} layouts; each hook line’s centre right of and up from the datum.\n${lines.join('\n')}\n`,
+    err: '',
+  };
+}
+
+const USUAL_GAP_MM = 76.2;
 
 function sheetText(sheet: DrillSheet, reader: Reader): string {
   const head = `${sheet.surface}\n  seen from ${sheet.viewedFrom}; datum: ${sheet.datum}\n`;
