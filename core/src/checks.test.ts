@@ -58,6 +58,11 @@ const FAILING: Record<string, PlanEdit[]> = {
     withRule({ side: 'above', distance: { value: 12, unit: 'in' } }),
     { kind: 'place-gear', placement: { id: 'over', name: 'Over', type: 'array-junction-box', face: 'plant-wall', xMm: 32 * 25.4, yMm: 80 * 25.4 } },
   ],
+  'fixing.board': [
+    { kind: 'add-gear-type', gearType: getSample('backer-board-800x480') },
+    { kind: 'place-gear', placement: { id: 'board', name: 'Board', type: 'backer-board-800x480', face: 'north-wall', xMm: 68 * 25.4, yMm: 54 * 25.4 } },
+    { kind: 'place-gear', placement: { id: 'hot', name: 'Hot', type: 'transfer-switch-200a', face: 'north-wall', xMm: 68 * 25.4, yMm: 54 * 25.4, on: 'board' } },
+  ],
   'fixing.holes': [{ kind: 'set-material', material: { ...getMaterial('material-plywood'), holding: 'framing-only' } }],
   'pack.no-drill': [{ kind: 'move-placement', placement: 'battery-a', xMm: 16.5 * 25.4, yMm: 45 * 25.4 }],
   'survey.site': [{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }],

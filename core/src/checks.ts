@@ -13,6 +13,7 @@ import { sunCheck } from './clearance/sun.ts';
 import { swingCheck } from './clearance/swing.ts';
 import { ventilationCheck } from './clearance/ventilation.ts';
 import { workingSpaceCheck } from './clearance/working-space.ts';
+import { boardCheck } from './fixing/board-check.ts';
 import { fixingsCheck } from './fixing/fixings-check.ts';
 import { noDrillCheck } from './pack/no-drill-check.ts';
 import { routeCheck } from './route/route-check.ts';
@@ -40,6 +41,7 @@ export const CHECKS: readonly Check[] = [
   swingCheck,
   ventilationCheck,
   workingSpaceCheck,
+  boardCheck,
   fixingsCheck,
   noDrillCheck,
   routeCheck,

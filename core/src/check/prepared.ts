@@ -12,9 +12,12 @@ const CELL_MM = 500;
 export type Hung = {
   readonly id: string;
   readonly placement: Placement;
+  /** As it hangs: on a board its standoff counts from the face behind the board. */
   readonly type: GearType;
   readonly face: SiteFace;
   readonly body: BodyMm;
+  /** The board it is fixed to; null where it hangs on the face itself. */
+  readonly board: { readonly placement: Placement; readonly type: GearType } | null;
 };
 
 /** All that checks share, computed once from a plan whose references hold. */
@@ -34,6 +37,7 @@ export type Prepared = {
 export function prepare(plan: Plan, before: Prepared | null = null): Prepared {
   const site = before !== null && hasSameSite(plan, before.plan) ? before.site : buildSite(plan);
   const types = new Map(plan.gearTypes.map((type) => [type.id, type]));
+  const placements = new Map(plan.placements.map((placement) => [placement.id, placement]));
   const hung = new Map<string, Hung>();
   const onFace = new Map<string, Hung[]>();
   for (const placement of plan.placements) {
@@ -42,9 +46,23 @@ export function prepare(plan: Plan, before: Prepared | null = null): Prepared {
     if (type === undefined || face === undefined) {
       throw new Error(`“${placement.id}” refers to nothing: the plan was not checked.`);
     }
+    const boardPlacement = placement.on === undefined ? undefined : placements.get(placement.on);
+    const boardType = boardPlacement === undefined ? undefined : types.get(boardPlacement.type);
+    const board =
+      boardPlacement === undefined || boardType === undefined
+        ? null
+        : { placement: boardPlacement, type: boardType };
     const known = before?.hung.get(placement.id);
-    const isKept = known?.placement === placement && known.type === type && known.face === face;
-    const item = isKept ? known : { id: placement.id, placement, type, face, body: bodyOf(type, placement) };
+    const asHung = board === null ? type : onBoard(type, board.type);
+    const isKept =
+      known?.placement === placement &&
+      known.type === asHung &&
+      known.face === face &&
+      known.board?.placement === boardPlacement &&
+      known.board?.type === boardType;
+    const item = isKept
+      ? known
+      : { id: placement.id, placement, type: asHung, face, body: bodyOf(type, placement), board };
     hung.set(item.id, item);
     const others = onFace.get(face.id);
     if (others === undefined) onFace.set(face.id, [item]);
@@ -58,6 +76,24 @@ export function prepare(plan: Plan, before: Prepared | null = null): Prepared {
     }),
   );
   return { plan, site, hung, onFace, grids };
+}
+
+const onBoards = new WeakMap<GearType, Map<GearType, GearType>>();
+
+/** A type as it hangs on a board: further out from the face by all of the board. One object for each pair of types. */
+function onBoard(type: GearType, board: GearType): GearType {
+  const known = onBoards.get(type) ?? new Map<GearType, GearType>();
+  onBoards.set(type, known);
+  const before = known.get(board);
+  if (before !== undefined) return before;
+  const raised = { ...type, standoffMm: type.standoffMm + board.standoffMm + board.depthMm };
+  known.set(board, raised);
+  return raised;
+}
+
+/** Whether one of two pieces is the board the other is fixed to. */
+export function isOnOther(a: Hung, b: Hung): boolean {
+  return a.placement.on === b.id || b.placement.on === a.id;
 }
 
 function hasSameSite(a: Plan, b: Plan): boolean {
@@ -88,7 +124,9 @@ export function frontMm({ type }: Hung): number {
   return type.standoffMm + type.depthMm;
 }
 
-/** Gear on the same face near a box, without `except`. */
-export function gearNear(prepared: Prepared, face: string, box: BodyMm, except: string): Hung[] {
-  return (prepared.grids.get(face)?.near(box) ?? []).filter(({ id }) => id !== except);
+/** Gear near a box on the face of a piece, without the piece itself, its board and what is fixed to it. */
+export function gearNear(prepared: Prepared, box: BodyMm, item: Hung): Hung[] {
+  return (prepared.grids.get(item.face.id)?.near(box) ?? []).filter(
+    (other) => other.id !== item.id && !isOnOther(item, other),
+  );
 }

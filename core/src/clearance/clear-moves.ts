@@ -1,5 +1,6 @@
-import { gearNear, hungAt, type Hung, type Prepared } from '../check/prepared.ts';
-import type { BodyMm } from '../gear/body.ts';
+import { gearNear, hungAt, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
+import { bodyOf, type BodyMm } from '../gear/body.ts';
+import { COINCIDENT_MM } from '../plan/outline.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
 import { doBoxesOverlap, isBoxInside } from '../site/polygon.ts';
 import { gapsAround, standsIn } from './gaps-around.ts';
@@ -13,11 +14,23 @@ export type ClearMove = { readonly xMm: number; readonly movedMm: number; readon
 /** Whether gear hung there is on its face, overlaps nothing, and keeps every gap around it, on other faces too. */
 export function isClear(prepared: Prepared, item: Hung): boolean {
   return (
-    isBoxInside(item.body, item.face.outline) &&
+    isOnItsGround(item) &&
     findCovered(prepared, item).length === 0 &&
     ![...ruledGapsBeside(prepared, item), ...ruledGapsStacked(prepared, item)].some(isTooClose) &&
     standsIn(prepared, item).length === 0 &&
     !gapsAround(prepared, item).some(isTooClose)
+  );
+}
+
+/** Whether the whole body is on its face, and on its board where it is fixed to one. */
+export function isOnItsGround({ body, face, board }: Hung): boolean {
+  if (board === null) return isBoxInside(body, face.outline);
+  const ground = bodyOf(board.type, board.placement);
+  return (
+    body.minX >= ground.minX - COINCIDENT_MM &&
+    body.maxX <= ground.maxX + COINCIDENT_MM &&
+    body.minY >= ground.minY - COINCIDENT_MM &&
+    body.maxY <= ground.maxY + COINCIDENT_MM
   );
 }
 
@@ -26,7 +39,7 @@ export function findCovered(
   prepared: Prepared,
   item: Hung,
 ): { readonly id: string; readonly name: string; readonly box: BodyMm; readonly isGear: boolean }[] {
-  const gear = gearNear(prepared, item.face.id, item.body, item.id).map(({ id, placement, body }) => ({
+  const gear = gearNear(prepared, item.body, item).map(({ id, placement, body }) => ({
     id,
     name: placement.name,
     box: body,
@@ -51,7 +64,7 @@ export function findClearMoves(prepared: Prepared, item: Hung): ClearMove[] {
   const stops = [bounds.minX + half, bounds.maxX - half];
   for (const other of prepared.onFace.get(item.face.id) ?? []) {
     // Only what stands at the same height can stop a sideways move.
-    if (other.id === item.id || !isFacingBeside(item.body, other.body)) continue;
+    if (other.id === item.id || isOnOther(item, other) || !isFacingBeside(item.body, other.body)) continue;
     const gapMm = requiredGapBeside(item, other, sharedRules(prepared.plan))?.mm ?? 0;
     stops.push(other.body.minX - gapMm - half, other.body.maxX + gapMm + half);
   }

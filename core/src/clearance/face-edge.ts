@@ -1,12 +1,12 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
-import { isBoxInside } from '../site/polygon.ts';
+import { isOnItsGround } from './clear-moves.ts';
 import { MOVE_FIX_MESSAGES, moveFixes } from './move-fix.ts';
 
 const meta: CheckMeta = {
   id: 'clearance.face-edge',
-  looksAt: 'Gear that reaches past the edge of its face',
+  looksAt: 'Gear that reaches past the edge of its face, or of the board it is fixed to',
   severity: 'stop',
   source: practice('Gear needs its whole back on the face'),
   parameters: [],
@@ -15,11 +15,11 @@ const meta: CheckMeta = {
 };
 
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
-  if (isBoxInside(item.body, item.face.outline)) return [];
+  if (isOnItsGround(item)) return [];
   return [
     findingOf(meta, {
       message: 'beyond',
-      data: { gear: item.placement.name, face: item.face.name },
+      data: { gear: item.placement.name, face: item.board?.placement.name ?? item.face.name },
       subjects: [{ kind: 'placement', id: item.id }],
       at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
       fixes: moveFixes(prepared, [item]),

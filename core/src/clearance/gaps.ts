@@ -41,9 +41,7 @@ export function ruledGapsBeside(prepared: Prepared, item: Hung): GapBeside[] {
   const reachMm = farthestRuleMm(prepared.plan);
   const { minX, maxX, minY, maxY } = item.body;
   const around = { minX: minX - reachMm, maxX: maxX + reachMm, minY, maxY };
-  return gapsTo(prepared, item, gearNear(prepared, item.face.id, around, item.id)).filter(
-    ({ required }) => required !== null,
-  );
+  return gapsTo(prepared, item, gearNear(prepared, around, item)).filter(({ required }) => required !== null);
 }
 
 /** The gap from a piece of gear up to another, and what is asked for there. */
@@ -60,7 +58,7 @@ export function ruledGapsStacked(prepared: Prepared, item: Hung): StackedGap[] {
   const reachMm = farthestRuleMm(prepared.plan);
   const { minX, maxX, minY, maxY } = item.body;
   const around = { minX, maxX, minY: minY - reachMm, maxY: maxY + reachMm };
-  return gearNear(prepared, item.face.id, around, item.id).flatMap((other): StackedGap[] => {
+  return gearNear(prepared, around, item).flatMap((other): StackedGap[] => {
     const [lower, upper] = other.body.minY < item.body.minY ? [other, item] : [item, other];
     const measuredMm = upper.body.minY - lower.body.maxY;
     if (measuredMm < 0 || !isOneOverOther(item.body, other.body)) return [];
@@ -73,7 +71,7 @@ export function ruledGapsStacked(prepared: Prepared, item: Hung): StackedGap[] {
 export function liveGapsBeside(prepared: Prepared, item: Hung): GapBeside[] {
   const { bounds } = item.face;
   const row = { ...item.body, minX: bounds.minX - 1, maxX: bounds.maxX + 1 };
-  const gaps = gapsTo(prepared, item, gearNear(prepared, item.face.id, row, item.id));
+  const gaps = gapsTo(prepared, item, gearNear(prepared, row, item));
   const nearest = (['left', 'right'] as const).map((side) => gaps.find((gap) => gap.side === side));
   return gaps.filter((gap) => nearest.includes(gap) || isTooClose(gap));
 }

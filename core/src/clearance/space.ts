@@ -1,4 +1,4 @@
-import type { Hung, Prepared } from '../check/prepared.ts';
+import { isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';
 import { obstacleBoxes } from '../site/obstacle-zone.ts';
@@ -151,7 +151,7 @@ function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
   const found: Thing[] = [];
   const takeFrom = (faceId: string) => {
     for (const hung of gearOnFaceNear(prepared, faceId, within.min, within.max)) {
-      if (hung.id === item.id) continue;
+      if (hung.id === item.id || isOnOther(hung, item)) continue;
       const thing = gearInSpace(prepared, hung);
       if (thing !== null && !isApart(thing, within, 0)) found.push(thing);
     }

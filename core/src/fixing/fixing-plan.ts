@@ -1,4 +1,5 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
+import { boardFigures } from './board.ts';
 import { holeFixings, type HoleFixing } from './hole-fixing.ts';
 import { fixingLoadOf, type FixingLoad } from './loads.ts';
 
@@ -7,7 +8,9 @@ export type FixingPlan = { readonly load: FixingLoad; readonly holes: readonly H
 
 /** Null for gear without bracket holes. `item` may be a moved copy. */
 export function fixingPlanOf(prepared: Prepared, item: Hung): FixingPlan | null {
-  const load = fixingLoadOf(item, prepared.plan.site.setting);
+  // A board’s own fixings carry everything on it.
+  const carriedKg = item.type.kind === 'board' ? boardFigures(prepared, item).massKg : item.type.massKg;
+  const load = fixingLoadOf(item, prepared.plan.site.setting, carriedKg);
   if (load === null) return null;
   const holes = holeFixings(prepared, item, (id) => ({
     pullN: load.topIds.has(id) ? load.topPullN : load.otherPullN,

@@ -39,7 +39,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
   if (plan === null) return [];
   const { holes } = plan;
   const common = { subjects: [{ kind: 'placement', id: item.id }], at: middleOf(item), working: plan.load.working } as const;
-  const names = { gear: item.placement.name, face: item.face.name };
+  const names = { gear: item.placement.name, face: item.board?.placement.name ?? item.face.name };
   const loose = holes.filter(({ kind }) => kind === 'nothing');
   if (loose.length > 0) {
     const data = { ...names, missing: String(loose.length), count: String(holes.length) };

@@ -59,14 +59,14 @@ export function holeFixings(
   item: Hung,
   load: (holeId: string) => { readonly pullN: number; readonly shearN: number },
 ): HoleFixing[] {
-  const material = prepared.plan.materials.find(({ id }) => id === item.face.face.material);
+  const material = groundOf(prepared, item);
   const { location } = item.face.conditions;
   const duration = prepared.plan.site.setting === 'mobile' ? WOOD_FACTORS.mobile : WOOD_FACTORS.permanent;
   const factor = duration * (location.value === 'wet' ? WOOD_FACTORS.wetInService : 1);
   return item.type.bracketHoles.map((hole): HoleFixing => {
     const at: PointMm = [item.placement.xMm + hole.xMm, item.placement.yMm + hole.yMm];
     const screw = screwFor(hole.pilotMm);
-    const found = memberAt(item, at, mmFromInch(screw.shankIn));
+    const found = item.board === null ? memberAt(item, at, mmFromInch(screw.shankIn)) : null;
     const framing = found === null ? null : framingOf(prepared, item, found.member);
     const fixing = fixingIn(material, framing, screw, factor);
     const { pullN, shearN } = load(hole.id);
@@ -79,6 +79,20 @@ export function holeFixings(
       useRatio: fixing.strength === null ? null : screwUse(fixing.strength, pullN, shearN),
     };
   });
+}
+
+/** What the holes of a piece go into: its board, or what its face is made of. */
+type Ground = Pick<Material, 'thicknessMm' | 'holding' | 'approvedPullN' | 'approvedShearN'>;
+
+function groundOf(prepared: Prepared, { board, face }: Hung): Ground | undefined {
+  if (board === null) return prepared.plan.materials.find(({ id }) => id === face.face.material);
+  const { depthMm, board: made } = board.type;
+  return {
+    thicknessMm: depthMm,
+    holding: made?.holding ?? 'unknown',
+    approvedPullN: null,
+    approvedShearN: null,
+  };
 }
 
 /** The screw a pilot hole is usual for: a lag from about 4 mm on, a wood screw below. */
@@ -122,7 +136,7 @@ function framingOf(prepared: Prepared, item: Hung, member: Member): Framing | nu
 
 type Fixing = Pick<HoleFixing, 'kind' | 'screw' | 'lengthMm' | 'strength'>;
 
-function fixingIn(material: Material | undefined, framing: Framing | null, screw: ScrewSize, factor: number): Fixing {
+function fixingIn(material: Ground | undefined, framing: Framing | null, screw: ScrewSize, factor: number): Fixing {
   const sheetMm = material?.thicknessMm ?? 0;
   const none = { screw: null, lengthMm: null } as const;
   if (framing !== null && (framing.stuff === 'wood' || framing.stuff === 'unknown')) {
@@ -163,7 +177,7 @@ function gravityOf(species: string): number {
   return named?.[1] ?? UNNAMED_GRAVITY;
 }
 
-function approvedOf(material: Material | undefined): ScrewStrength | null {
+function approvedOf(material: Ground | undefined): ScrewStrength | null {
   if (material?.approvedPullN == null || material.approvedShearN === null) return null;
   return { pullN: material.approvedPullN, shearN: material.approvedShearN };
 }

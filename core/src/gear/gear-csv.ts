@@ -40,7 +40,7 @@ const SOLAR = {
 
 export const GEAR_CSV_COLUMNS = [
   'id', 'name', 'kind', ...Object.keys(LENGTHS), 'mass_kg', 'location', 'enclosure', 'orientations', 'heat_w', 'heat_side',
-  'max_ambient_c', 'knockouts', 'bracket_holes', 'parts', 'terminals', 'cover', 'handles', 'battery', ...Object.keys(RATINGS), ...Object.keys(SOLAR), 'rules',
+  'max_ambient_c', 'knockouts', 'bracket_holes', 'parts', 'terminals', 'cover', 'handles', 'battery', 'board', ...Object.keys(RATINGS), ...Object.keys(SOLAR), 'rules',
 ]; // prettier-ignore
 
 /** Which column a field of the type comes from, so that a fault names what the person sees. */
@@ -181,6 +181,15 @@ class RowReader {
         cells: numberIn(cells),
         capacityAh: numberIn(capacity),
       })),
+      board: this.one('board', ([material, fireClass, holding, radius, trim, cables, ...rails]) => ({
+        material,
+        fireClass,
+        holding,
+        cornerRadiusMm: lengthIn(radius),
+        hasTrim: trim === 'trim',
+        cables,
+        railsUpMm: rails.map(lengthIn),
+      })),
       solarModule: solar.every(([, value]) => value === null) ? null : Object.fromEntries(solar),
       rules: this.list('rules', ruleOf),
       origin: null,
@@ -320,6 +329,9 @@ export function writeGearCsv(gear: readonly GearType[]): string {
       handles: join(type.handles, ({ id, name, upMm }) => [id, name, mm(upMm)]),
       battery: join(type.battery === null ? [] : [type.battery], ({ chemistry, cells, capacityAh }) => [
         chemistry, String(cells), String(capacityAh),
+      ]),
+      board: join(type.board === null ? [] : [type.board], (board) => [
+        board.material, board.fireClass, board.holding, mm(board.cornerRadiusMm), board.hasTrim ? 'trim' : '', board.cables, ...board.railsUpMm.map(mm),
       ]),
       rules: join(type.rules, ({ id, side, counterpart, distance, when, source }) => [
         id, side, counterpart, `${distance.value} ${distance.unit}`, when.side ?? '', thresholdText(when.meanMaxAtLeast), ...sourceFields(source),

@@ -267,6 +267,15 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     dropMm: 450,
     massKg: 3.4,
     bracketHoles: fourHoles(720, 420, 6),
+    board: {
+      material: 'Plastic sheet, 12 mm',
+      fireClass: 'unknown',
+      holding: 'wood-screw',
+      cornerRadiusMm: 20,
+      hasTrim: true,
+      cables: 'behind',
+      railsUpMm: [],
+    },
   }),
   newGearType('roof-gland-box', 'Roof gland box, 2 entries', 'junction-box', {
     widthMm: 120,

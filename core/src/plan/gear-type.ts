@@ -1,3 +1,4 @@
+import { FIRE_CLASSES, HOLDINGS } from './material.ts';
 import { KNOCKOUT_SIZES } from '../reference/knockouts.ts';
 import { sourceSchema } from '../reference/source.ts';
 import { z } from '../zod.ts';
@@ -88,6 +89,21 @@ const batterySchema = z.strictObject({
   cells: z.number().int().min(1).max(2_000).describe('In series'),
   capacityAh: z.number().positive('must be more than 0').max(100_000).describe('At the ten-hour rate'),
 });
+
+/** What a backer board is: gear that other gear is fixed to. Its body’s depth is its thickness. */
+const boardSchema = z.strictObject({
+  material: nameSchema.describe('As it is bought'),
+  fireClass: z.enum(FIRE_CLASSES),
+  holding: z.enum(HOLDINGS),
+  cornerRadiusMm: lengthMmSchema,
+  hasTrim: z.boolean().describe('Its edge is trimmed all round'),
+  cables: z.enum(['behind', 'on-face']).describe('Where its cables run'),
+  railsUpMm: z
+    .array(lengthMmSchema)
+    .max(20)
+    .describe('Level rails behind it with slide-in nuts: the middle of each above its bottom'),
+});
+export type Board = z.infer<typeof boardSchema>;
 
 /** A door or cover on its front that swings open about one of its edges. */
 const coverSchema = z.strictObject({
@@ -191,6 +207,7 @@ export const gearTypeSchema = z.strictObject({
   cover: coverSchema.nullable().describe('Null where its front does not swing open'),
   handles: z.array(handleSchema).max(60),
   battery: batterySchema.nullable(),
+  board: boardSchema.nullable().describe('Null for all but backer boards'),
   solarModule: solarModuleSchema.nullable(),
   rules: z.array(clearanceRuleSchema).max(60),
   origin: z

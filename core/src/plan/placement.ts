@@ -9,6 +9,7 @@ export const placementSchema = z.strictObject({
   face: idSchema,
   xMm: positionMmSchema,
   yMm: positionMmSchema,
+  on: idSchema.optional().describe('The board it is fixed to; left out where it hangs on the face itself'),
 });
 export type Placement = z.infer<typeof placementSchema>;
 

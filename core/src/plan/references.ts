@@ -90,6 +90,16 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
   plan.placements.forEach((placement, index) => {
     if (!types.has(placement.type)) dangling(`placements[${index}].type`, 'gear type', placement.type);
     if (!faces.has(placement.face)) dangling(`placements[${index}].face`, 'face', placement.face);
+    if (placement.on !== undefined) {
+      const path = `placements[${index}].on`;
+      const board = placements.get(placement.on);
+      if (board === undefined) dangling(path, 'board', placement.on);
+      else if (types.get(board.type)?.kind !== 'board' || board.on !== undefined) {
+        faults.push({ code: 'invalid', path, message: `“${board.name}” is no board that hangs on a face.` });
+      } else if (board.face !== placement.face) {
+        faults.push({ code: 'invalid', path, message: `“${board.name}” hangs on another face.` });
+      }
+    }
   });
 
   const checkPort = (port: Port, path: string) => {

@@ -20,7 +20,7 @@ export function hangSpot(
   const xMm = (minX + maxX) / 2;
   const centredY = (minY + maxY) / 2 - type.heightMm / 2 + type.dropMm;
   const placement = { id: '', name: type.name, type: type.id, face: faceId, xMm, yMm: centredY };
-  const centred: Hung = { id: '', placement, type, face, body: bodyOf(type, placement) };
+  const centred: Hung = { id: '', placement, type, face, body: bodyOf(type, placement), board: null };
   const wireway = (prepared.onFace.get(faceId) ?? []).find((item) => item.type.kind === 'wireway');
   const hasBottomKnockout = type.knockouts.some(({ edge }) => edge === 'bottom');
   const yMm =

@@ -10,6 +10,8 @@ import {
 import { freshIdIn } from '../bench/fresh-id.ts';
 import {
   CHEMISTRY_WORDS,
+  FIRE_CLASS_WORDS,
+  HOLDING_WORDS,
   GEAR_KIND_WORDS,
   HEAT_WORDS,
   optionsOf,
@@ -379,6 +381,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
           />
         ))}
       </Section>
+      {type.kind === 'board' && <BoardFields type={type} at={at} set={set} reader={reader} />}
       {type.kind === 'battery' && <BatterySection type={type} at={at} set={set} />}
       {type.kind === 'solar-module' && <SolarSection type={type} at={at} set={set} />}
       <Section title="Enclosure, heat and mounting">
@@ -446,6 +449,92 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
         </fieldset>
       </Section>
     </>
+  );
+}
+
+const FIRST_BOARD = {
+  material: 'Cement board, 12 mm',
+  fireClass: 'non-combustible',
+  holding: 'through-bolt',
+  cornerRadiusMm: 0,
+  hasTrim: false,
+  cables: 'on-face',
+  railsUpMm: [],
+} as const satisfies GearType['board'];
+
+function BoardFields(props: {
+  readonly type: GearType;
+  readonly at: (path: string) => string | undefined;
+  readonly set: (changed: Partial<GearType>) => void;
+  readonly reader: Reader;
+}) {
+  const { type, at, set, reader } = props;
+  const { board } = type;
+  const put = (changed: Partial<NonNullable<GearType['board']>>) =>
+    board !== null && set({ board: { ...board, ...changed } });
+  return (
+    <Section title="Board">
+      <Toggle
+        label="What it is made of is known"
+        isOn={board !== null}
+        onChange={(isOn) => set({ board: isOn ? { ...FIRST_BOARD, railsUpMm: [] } : null })}
+      />
+      {board !== null && (
+        <>
+          <LiveText
+            label="Of"
+            value={board.material}
+            onChange={(material) => put({ material })}
+            fault={at('board.material')}
+          />
+          <Select
+            label="Fire"
+            value={board.fireClass}
+            options={optionsOf(FIRE_CLASS_WORDS)}
+            onChange={(fireClass) => put({ fireClass: fireClass as typeof board.fireClass })}
+          />
+          <Select
+            label="Fixing"
+            value={board.holding}
+            options={optionsOf(HOLDING_WORDS)}
+            onChange={(holding) => put({ holding: holding as typeof board.holding })}
+          />
+          <LiveLength
+            label="Radius of its corners"
+            valueMm={board.cornerRadiusMm}
+            reader={reader}
+            onChange={(cornerRadiusMm) => put({ cornerRadiusMm })}
+            fault={at('board.cornerRadiusMm')}
+          />
+          <Toggle label="Its edge is trimmed" isOn={board.hasTrim} onChange={(hasTrim) => put({ hasTrim })} />
+          <Select
+            label="Its cables run"
+            value={board.cables}
+            options={[
+              { value: 'behind', label: 'Behind it' },
+              { value: 'on-face', label: 'On its face' },
+            ]}
+            onChange={(cables) => put({ cables: cables as typeof board.cables })}
+          />
+          <ListEditor
+            items={board.railsUpMm.map((upMm, index) => ({ id: `rail ${index + 1}`, upMm }))}
+            noun="rail"
+            onChange={(rails) => put({ railsUpMm: rails.map(({ upMm }) => upMm) })}
+            create={() => ({ id: 'rail', upMm: type.heightMm / 2 })}
+            row={(rail, change, index) => (
+              <LiveLength
+                label="Rail above the bottom"
+                valueMm={rail.upMm}
+                reader={reader}
+                onChange={(upMm) => change({ upMm })}
+                fault={at(`board.railsUpMm[${index}]`)}
+                isNarrow
+              />
+            )}
+          />
+        </>
+      )}
+    </Section>
   );
 }
 

@@ -11,6 +11,7 @@ import {
   type Evaluation,
   type Hung,
   type Plan,
+  type Prepared,
   type PlanEdit,
   type PointMm,
   type Ref,
@@ -342,7 +343,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
             }}
           />
         )}
-        {[...shownPrepared.hung.values()].map((item) => (
+        {boardsFirst(shownPrepared).map((item) => (
           <GearView
             key={item.id}
             item={item}
@@ -496,4 +497,13 @@ function moveEdit(ref: Ref, [xMm, yMm]: PointMm): PlanEdit {
 function pointIn(svg: SVGSVGElement, event: { readonly clientX: number; readonly clientY: number }): PointPx {
   const box = svg.getBoundingClientRect();
   return [event.clientX - box.left, event.clientY - box.top];
+}
+
+/** What is fixed to a board is drawn over it. */
+function boardsFirst({ hung }: Prepared): Hung[] {
+  const items = [...hung.values()];
+  return [
+    ...items.filter(({ type }) => type.kind === 'board'),
+    ...items.filter(({ type }) => type.kind !== 'board'),
+  ];
 }

@@ -213,6 +213,11 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     xMm: lengthMm,
     yMm: lengthMm,
   }),
+  'mount-on': fc.record({
+    kind: fc.constant('mount-on'),
+    placement,
+    board: fc.constantFrom(null, 'wireway', 'gone'),
+  }),
   'rename-placement': fc.record({ kind: fc.constant('rename-placement'), placement, name: fc.constant('N') }),
   'remove-placement': fc.record({ kind: fc.constant('remove-placement'), placement }),
   'add-joint': fc.record({

@@ -60,6 +60,7 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.removeGearType.schema,
   KINDS.placeGear.schema,
   KINDS.movePlacement.schema,
+  KINDS.mountOn.schema,
   KINDS.renamePlacement.schema,
   KINDS.removePlacement.schema,
   KINDS.addJoint.schema,
@@ -92,7 +93,7 @@ const APPLY = new Map<string, AnyApply>(
 
 /** Edits that add or re-target references, after which the whole plan’s references are checked. */
 const MAY_DANGLE =
-  /^(?:(?:add|place|remove)-|set-(?:face|root|rules|circuit|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
 /**
  * Makes an edit. A fault leaves the plan as it was and says why; so the same call also answers “may I?”.

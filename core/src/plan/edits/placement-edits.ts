@@ -22,8 +22,15 @@ export const movePlacement = defineEdit(
   (draft, { placement: id, xMm, yMm }) => {
     const placement = draft.placements.find((candidate) => candidate.id === id);
     if (placement === undefined) return missing('gear', id);
+    const [dx, dy] = [xMm - placement.xMm, yMm - placement.yMm];
     placement.xMm = xMm;
     placement.yMm = yMm;
+    // What is fixed to a board goes with it.
+    for (const each of draft.placements) {
+      if (each.on !== id) continue;
+      each.xMm += dx;
+      each.yMm += dy;
+    }
     return null;
   },
 );
@@ -38,12 +45,25 @@ export const renamePlacement = defineEdit(
   },
 );
 
-/** Takes the nipples and runs that end at the gear with it. */
+/** Fixes gear to a board that is behind it, or to the face itself again. */
+export const mountOn = defineEdit(
+  z.strictObject({ kind: z.literal('mount-on'), placement: idSchema, board: idSchema.nullable() }),
+  (draft, { placement: id, board }) => {
+    const placement = draft.placements.find((candidate) => candidate.id === id);
+    if (placement === undefined) return missing('gear', id);
+    if (board === null) delete placement.on;
+    else placement.on = board;
+    return null;
+  },
+);
+
+/** Takes the nipples and runs that end at the gear with it; what was fixed to a board hangs on the face. */
 export const removePlacement = defineEdit(
   z.strictObject({ kind: z.literal('remove-placement'), placement: idSchema }),
   (draft, { placement: id }) => {
     if (!draft.placements.some((placement) => placement.id === id)) return missing('gear', id);
     draft.placements = draft.placements.filter((placement) => placement.id !== id);
+    for (const placement of draft.placements) if (placement.on === id) delete placement.on;
     draft.joints = draft.joints.filter(({ from, wireway }) => from.placement !== id && wireway !== id);
     draft.runs = draft.runs.filter(({ from, to }) => from.placement !== id && to.placement !== id);
     dropLooseCircuits(draft);

@@ -27,6 +27,7 @@ import { PositionFields, tryEdit } from '../PositionFields.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { RatioBar } from '../findings/RatioBar.tsx';
 import { requiredFigures } from './required-figures.ts';
+import { BoardSection, MountedOn } from './BoardSection.tsx';
 import { FixingSection } from './FixingSection.tsx';
 import { NippleList } from './NippleList.tsx';
 import { WirewaySection } from './WirewaySection.tsx';
@@ -103,6 +104,8 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
           <NippleList item={item} wireway={wireway} plan={plan} reader={reader} />
         </div>
       )}
+      <MountedOn item={item} prepared={prepared} />
+      {type.kind === 'board' && <BoardSection item={item} prepared={prepared} reader={reader} />}
       {type.kind === 'wireway' && (
         <WirewaySection wireway={item} plan={plan} prepared={prepared} reader={reader} />
       )}

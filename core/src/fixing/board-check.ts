@@ -1,0 +1,53 @@
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { practice } from '../reference/source.ts';
+import { boardFigures, gearOn } from './board.ts';
+
+const meta: CheckMeta = {
+  id: 'fixing.board',
+  looksAt:
+    'Backer boards: whether what they are made of may stand next to heat, and whether bolts meet their rails',
+  severity: 'fix',
+  source: practice(
+    'A board next to heat does not burn; ask for its fire class, also of plastics said not to burn',
+  ),
+  parameters: [],
+  messages: {
+    burns:
+      '{board} is of {material}, which burns, and {gear} on it sheds {loss}: use a board that does not burn.',
+    unknown: 'The fire class of {board} is not known, and {gear} on it sheds {loss}: ask for its class.',
+    'not-described': 'Nobody said what {board} is made of: describe it in its gear type.',
+    'off-rail':
+      '{count} holes of the gear on {board} have no rail behind them: bolt through, or move the rail.',
+  },
+  fixMessages: {},
+};
+
+/** Gear that gives off less than this warms no board, W (practice). */
+const WARM_W = 10;
+
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  if (item.type.kind !== 'board') return [];
+  const on = gearOn(prepared, item.id);
+  const common = { subjects: [{ kind: 'placement', id: item.id }], at: middleOf(item) } as const;
+  const board = item.placement.name;
+  const made = item.type.board;
+  if (made === null) {
+    return on.length === 0 ? [] : [findingOf(meta, { ...common, message: 'not-described', severity: 'ask', data: { board } })];
+  }
+  const hottest = [...on].sort((a, b) => b.type.heat.lossW - a.type.heat.lossW)[0];
+  const findings: Finding[] = [];
+  if (hottest !== undefined && hottest.type.heat.lossW >= WARM_W) {
+    const loss = { value: hottest.type.heat.lossW, unit: 'W' } as const;
+    const data = { board, material: made.material, gear: hottest.placement.name, loss };
+    if (made.fireClass === 'combustible') findings.push(findingOf(meta, { ...common, message: 'burns', data }));
+    if (made.fireClass === 'unknown') findings.push(findingOf(meta, { ...common, message: 'unknown', severity: 'ask', data }));
+  }
+  const { offRailCount } = boardFigures(prepared, item);
+  if (offRailCount > 0) {
+    findings.push(findingOf(meta, { ...common, message: 'off-rail', severity: 'ask', data: { board, count: String(offRailCount) } }));
+  }
+  return findings;
+} // prettier-ignore
+
+export const boardCheck: ItemCheck = itemCheck(meta, checkItem);

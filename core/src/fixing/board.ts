@@ -1,0 +1,54 @@
+import type { Hung, Prepared } from '../check/prepared.ts';
+import { lengthInput, type Working } from '../working/working.ts';
+
+/** What is fixed to a board, by id. */
+export function gearOn(prepared: Prepared, boardId: string): Hung[] {
+  return [...prepared.hung.values()].filter(({ placement }) => placement.on === boardId);
+}
+
+/** A board with everything on it: its mass, its trim, and the cut from the sheet it is bought as. */
+export type BoardFigures = {
+  readonly massKg: number;
+  /** Once round the edge with its rounded corners; null where it has no trim. */
+  readonly trimMm: number | null;
+  readonly trimWorking: Working | null;
+  /** Slide-in nuts in the rails behind it: for each hole of the gear on it that a rail is behind. */
+  readonly nutCount: number;
+  /** Holes with no rail behind them: they are bolted through or screwed into the board. */
+  readonly offRailCount: number;
+};
+
+/** A bolt reaches a rail when its hole is this near to the rail’s middle: half the mouth of a slotted rail (practice). */
+const RAIL_REACH_MM = 6;
+
+/** The figures of a board as it hangs; `item` must be a board. */
+export function boardFigures(prepared: Prepared, item: Hung): BoardFigures {
+  const { type, body } = item;
+  const on = gearOn(prepared, item.id);
+  const railsMm = (type.board?.railsUpMm ?? []).map((up) => body.minY + up);
+  const holes = on.flatMap(({ placement, type: gear }) => gear.bracketHoles.map(({ yMm }) => placement.yMm + yMm));
+  const onRail = holes.filter((y) => railsMm.some((rail) => Math.abs(rail - y) <= RAIL_REACH_MM));
+  const radiusMm = type.board?.cornerRadiusMm ?? 0;
+  const trimMm = type.board?.hasTrim === true ? 2 * (type.widthMm + type.heightMm) - (8 - 2 * Math.PI) * radiusMm : null;
+  return {
+    massKg: type.massKg + on.reduce((sum, { type: gear }) => sum + gear.massKg, 0),
+    trimMm,
+    trimWorking:
+      trimMm === null
+        ? null
+        : {
+            title: `Edge trim of ${item.placement.name}`,
+            formula: 'trim = 2·(w + h) − (8 − 2π)·r',
+            inputs: [
+              lengthInput('w', 'Width', type.widthMm),
+              lengthInput('h', 'Height', type.heightMm),
+              lengthInput('r', 'Radius of its corners', radiusMm),
+            ],
+            result: { name: 'Trim, once round', value: { value: trimMm, unit: 'mm' } },
+            source: { kind: 'practice', title: 'The edge of a rectangle with four quarter circles for corners' },
+            notes: ['Cut it a little long and trim where it meets.'],
+          },
+    nutCount: railsMm.length === 0 ? 0 : onRail.length,
+    offRailCount: railsMm.length === 0 ? 0 : holes.length - onRail.length,
+  };
+} // prettier-ignore
