@@ -72,6 +72,8 @@ export { isFittingSize, NEW_PLAY_MM, nippleOf, type Nipple } from './wireway/nip
 export type { Circuit } from './plan/circuit.ts';
 export { WIRE_SIZES, WIREWAY_RULES } from './reference/wireways.ts';
 export { fillSections, wireAreaMm2 } from './wireway/fill.ts';
+export { joinOf, screwWindow, type Join, type Meeting } from './wireway/joined.ts';
+export { upgradeNeeds } from './wireway/upgrade.ts';
 export { lineUpEdits, type LineUp } from './wireway/line-up.ts';
 export { wirewayHoles, wirewaysOf, type WirewayHole } from './wireway/hole-pattern.ts';
 export type { Working } from './working/working.ts';

@@ -12,7 +12,7 @@ export const INCH_READER: Reader = { system: 'inch', inchDenominator: 16, metric
 export const METRIC_READER: Reader = { system: 'metric', inchDenominator: 16, metricStepMm: 1 };
 
 export type QuantityUnit =
-  'mm' | 'kg' | 'degC' | 'kelvin' | 'deg' | 'count' | 'mm2' | 'N' | 'W' | 'm3PerH' | 'cm2' | 'ratio';
+  'mm' | 'kg' | 'degC' | 'kelvin' | 'deg' | 'count' | 'mm2' | 'N' | 'W' | 'A' | 'm3PerH' | 'cm2' | 'ratio';
 export type Quantity = { readonly value: number; readonly unit: QuantityUnit };
 
 /** A mark that can be made: the length rounded to the reader's step, and by how much that moved it. */
@@ -130,6 +130,8 @@ export function formatQuantity(quantity: Quantity, reader: Reader): string {
           : `${Math.round(value)} N`;
     case 'W':
       return `${Math.round(value)} W`;
+    case 'A':
+      return `${trim(value.toFixed(1))} A`;
     case 'm3PerH':
       return reader.system === 'inch'
         ? `${trim((value * CFM_PER_M3_PER_H).toFixed(2))} cfm`

@@ -29,6 +29,7 @@ import { RatioBar } from '../findings/RatioBar.tsx';
 import { requiredFigures } from './required-figures.ts';
 import { BoardSection, MountedOn } from './BoardSection.tsx';
 import { FixingSection } from './FixingSection.tsx';
+import { JoinSection } from './JoinSection.tsx';
 import { NippleList } from './NippleList.tsx';
 import { WirewaySection } from './WirewaySection.tsx';
 import { OtherClearances } from './OtherClearances.tsx';
@@ -111,6 +112,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
       )}
       <Gaps item={item} prepared={prepared} reader={reader} />
       <OtherClearances item={item} prepared={prepared} reader={reader} />
+      <JoinSection item={item} prepared={prepared} reader={reader} />
       <FixingSection item={item} prepared={prepared} reader={reader} />
       {neighbours.length > 0 && (
         <div className="mt-3 border-t border-faint pt-3">

@@ -1,0 +1,173 @@
+import type { Hung, Prepared } from '../check/prepared.ts';
+import type { BodyMm } from '../gear/body.ts';
+import type { Knockout } from '../plan/gear-type.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { practice } from '../reference/source.ts';
+import { lengthInput, type Working } from '../working/working.ts';
+import { fittingFor, isFittingSize } from './nipple.ts';
+import { LONGEST_NIPPLE_MM } from './line-up.ts';
+
+/** How two enclosures stand to each other. */
+export type JoinKind = 'side-by-side' | 'back-to-back';
+
+/** Two knockouts across from each other: how far they miss, and what joins them. */
+export type Meeting = {
+  readonly mine: Knockout;
+  readonly theirs: Knockout;
+  /** Theirs as seen from mine: along the wall or up it, and out from it. */
+  readonly offUpMm: number;
+  readonly offOutMm: number;
+  readonly isMet: boolean;
+  /** Bushing or chase nipple through touching walls, a nipple with two connectors over a gap, else none. */
+  readonly fitting: 'chase-nipple' | 'nipple' | 'too-near' | 'none';
+};
+
+export type Join = {
+  readonly kind: JoinKind;
+  readonly a: Hung;
+  readonly b: Hung;
+  /** Between the two walls. */
+  readonly gapMm: number;
+  /** Back to back: where one hole through the wall lies behind both, on the first one’s face; null side by side. */
+  readonly through: BodyMm | null;
+  /** Nearest to meeting first. */
+  readonly meetings: readonly Meeting[];
+};
+
+/** Holes that miss by less are brought together by the play of their fittings (practice). */
+const MEET_MM = 1.5;
+/** Walls nearer than this touch: a chase nipple holds both. */
+const TOUCH_MM = 3;
+
+/**
+ * How two enclosures can be joined: beside each other on one face, or back to back through it. Null where they stand
+ * neither way, or further apart than a nipple reaches.
+ */
+export function joinOf(prepared: Prepared, a: Hung, b: Hung): Join | null {
+  return sideBySide(a, b) ?? backToBack(prepared, a, b);
+}
+
+function sideBySide(a: Hung, b: Hung): Join | null {
+  if (a.face.id !== b.face.id) return null;
+  const isRight = b.body.minX + b.body.maxX >= a.body.minX + a.body.maxX;
+  const gapMm = isRight ? b.body.minX - a.body.maxX : a.body.minX - b.body.maxX;
+  const doFace = a.body.minY < b.body.maxY && b.body.minY < a.body.maxY;
+  if (!doFace || gapMm < 0 || gapMm > LONGEST_NIPPLE_MM) return null;
+  const mine = a.type.knockouts.filter(({ edge }) => edge === (isRight ? 'right' : 'left'));
+  const theirs = b.type.knockouts.filter(({ edge }) => edge === (isRight ? 'left' : 'right'));
+  const place = ({ body, type }: Hung, { alongMm, fromBackMm }: Knockout) => [body.minY + alongMm, type.standoffMm + fromBackMm] as const;
+  return { kind: 'side-by-side', a, b, gapMm, through: null, meetings: meetingsOf(mine, theirs, gapMm, (knockout) => place(a, knockout), (knockout) => place(b, knockout)) };
+} // prettier-ignore
+
+/** Through the wall the knockouts are not in the types: what meets is where both backs lie over each other. */
+function backToBack(prepared: Prepared, a: Hung, b: Hung): Join | null {
+  if (a.face.otherSide !== b.face.id) return null;
+  const mirror = a.face.mirrorSumMm;
+  const across = { minX: mirror - b.body.maxX, maxX: mirror - b.body.minX };
+  const doFace =
+    a.body.minX < across.maxX &&
+    across.minX < a.body.maxX &&
+    a.body.minY < b.body.maxY &&
+    b.body.minY < a.body.maxY;
+  const gapMm = a.face.thicknessMm + a.type.standoffMm + b.type.standoffMm;
+  if (!doFace || gapMm > LONGEST_NIPPLE_MM || prepared.hung.get(a.id) === undefined) return null;
+  const through = {
+    minX: Math.max(a.body.minX, across.minX),
+    maxX: Math.min(a.body.maxX, across.maxX),
+    minY: Math.max(a.body.minY, b.body.minY),
+    maxY: Math.min(a.body.maxY, b.body.maxY),
+  };
+  return { kind: 'back-to-back', a, b, gapMm, through, meetings: [] };
+}
+
+function meetingsOf(
+  mine: readonly Knockout[],
+  theirs: readonly Knockout[],
+  gapMm: number,
+  placeOfMine: (knockout: Knockout) => readonly [number, number],
+  placeOfTheirs: (knockout: Knockout) => readonly [number, number],
+): Meeting[] {
+  return mine
+    .flatMap((own) =>
+      theirs
+        .filter(({ tradeSize }) => tradeSize === own.tradeSize)
+        .map((other): Meeting => {
+          const [up, out] = placeOfMine(own);
+          const [otherUp, otherOut] = placeOfTheirs(other);
+          const [offUpMm, offOutMm] = [otherUp - up, otherOut - out];
+          const isMet = Math.hypot(offUpMm, offOutMm) <= MEET_MM;
+          return { mine: own, theirs: other, offUpMm, offOutMm, isMet, fitting: fittingOf(own, gapMm, isMet) };
+        }),
+    )
+    .sort((a, b) => Math.hypot(a.offUpMm, a.offOutMm) - Math.hypot(b.offUpMm, b.offOutMm) || (a.mine.id < b.mine.id ? -1 : 1));
+} // prettier-ignore
+
+function fittingOf({ tradeSize }: Knockout, gapMm: number, isMet: boolean): Meeting['fitting'] {
+  if (!isMet) return 'none';
+  if (gapMm <= TOUCH_MM) return 'chase-nipple';
+  if (!isFittingSize(tradeSize)) return 'nipple';
+  return gapMm >= 2 * fittingFor(tradeSize).lengthMm ? 'nipple' : 'too-near';
+}
+
+/** What a screw through both walls goes through, from its head on, mm. */
+export type ScrewStack = {
+  readonly firstSheetMm: number;
+  /** Bushings, spacers or the wall between. */
+  readonly betweenMm: number;
+  readonly secondSheetMm: number;
+  /** Of the nut or the tapped hole’s backing; 0 where the second sheet is tapped. */
+  readonly nutMm: number;
+  readonly pitchMm: number;
+  /** Free depth behind the second sheet, to the nearest part. */
+  readonly freeBehindMm: number;
+};
+
+export type ScrewWindow = {
+  readonly leastMm: number;
+  readonly mostMm: number;
+  /** The shortest stock length in the window; null where none is. */
+  readonly stockMm: number | null;
+  readonly working: Working;
+};
+
+/** Threads that show beyond what holds them, so that all of it holds (practice). */
+const THREADS_SHOWING = 3;
+/** What a tip keeps from what is behind it (practice). */
+const TIP_CLEAR_MM = 6;
+/** Machine screws come in these lengths. */
+const STOCK_IN = [0.25, 0.375, 0.5, 0.625, 0.75, 1, 1.25, 1.5, 1.75, 2, 2.5, 3, 4];
+
+/**
+ * Between which lengths a screw that joins two enclosures must be: through all of it with three threads showing, and
+ * short of what is behind. Tips inside an enclosure are dressed smooth or capped.
+ */
+export function screwWindow(stack: ScrewStack): ScrewWindow {
+  const { firstSheetMm, betweenMm, secondSheetMm, nutMm, pitchMm, freeBehindMm } = stack;
+  const gripMm = firstSheetMm + betweenMm + secondSheetMm;
+  const leastMm = gripMm + nutMm + THREADS_SHOWING * pitchMm;
+  const mostMm = gripMm + freeBehindMm - TIP_CLEAR_MM;
+  const stockMm = STOCK_IN.map(mmFromInch).find((length) => length >= leastMm - ROUNDING_MM && length <= mostMm + ROUNDING_MM) ?? null;
+  return {
+    leastMm,
+    mostMm,
+    stockMm,
+    working: {
+      title: 'Screws that join two enclosures',
+      formula: 'least = t₁ + between + t₂ + nut + 3·pitch;  most = t₁ + between + t₂ + free − 6 mm',
+      inputs: [
+        lengthInput('t₁', 'First sheet', firstSheetMm),
+        lengthInput('between', 'Bushings, spacers or wall between', betweenMm),
+        lengthInput('t₂', 'Second sheet', secondSheetMm),
+        lengthInput('nut', 'Nut', nutMm),
+        lengthInput('pitch', 'Thread pitch', pitchMm),
+        lengthInput('free', 'Free behind the second sheet', freeBehindMm),
+        lengthInput('most', 'Longest that clears what is behind', mostMm),
+      ],
+      result: { name: 'Shortest that holds', value: { value: leastMm, unit: 'mm' } },
+      source: practice('Three threads showing; a tip clear of what is behind it'),
+      notes: ['Dress tips smooth or cap them: conductors lie against them.', 'Stock lengths go by eighths and quarters of an inch.'],
+    },
+  };
+} // prettier-ignore
+
+const ROUNDING_MM = 1e-6;

@@ -1,0 +1,69 @@
+import type { GearType } from '../plan/gear-type.ts';
+import {
+  AMPACITY_75C,
+  BUSBAR,
+  CONTINUOUS,
+  SMALL_CONDUCTORS,
+  STANDARD_RATINGS,
+} from '../reference/overcurrent.ts';
+import type { Working } from '../working/working.ts';
+import { WIRE_SIZES, type WireSize } from '../reference/wireways.ts';
+
+/** What a unit needs of the panel it is joined to. */
+export type UpgradeNeeds = {
+  /** Its output at 125 %, A. */
+  readonly designA: number;
+  /** The next standard breaker; null above the table. */
+  readonly breakerA: number | null;
+  /** The smallest copper conductor at 75 °C that carries it and that the breaker protects; null above the table. */
+  readonly wire: WireSize | null;
+  /** Whether the panel passes as much through as the unit gives; null where its rating is not stated. */
+  readonly doesPanelCarry: boolean | null;
+  /** Whether the unit’s breaker and the panel’s own supply stay within 120 % of its rating; null where not stated. */
+  readonly isWithinBusbar: boolean | null;
+  readonly working: Working;
+};
+
+/** From the ratings of a unit and of the panel it goes on; null where the unit states no continuous current. */
+export function upgradeNeeds(unit: Pick<GearType, 'name' | 'ratings'>, panel: Pick<GearType, 'name' | 'ratings'>): UpgradeNeeds | null {
+  const outputA = unit.ratings.maxCurrentA;
+  if (outputA === null) return null;
+  const designA = outputA * CONTINUOUS.factor;
+  const breakerA = STANDARD_RATINGS.rows.find((rating) => rating >= designA - ROUNDING_A) ?? null;
+  const wire = WIRE_SIZES.find((size) => AMPACITY_75C.rows[size] >= designA - ROUNDING_A && isProtected(size, breakerA)) ?? null;
+  const panelA = panel.ratings.maxCurrentA;
+  return {
+    designA,
+    breakerA,
+    wire,
+    doesPanelCarry: panelA === null ? null : panelA >= designA - ROUNDING_A,
+    isWithinBusbar: panelA === null || breakerA === null ? null : panelA + breakerA <= panelA * BUSBAR.mostRatio + ROUNDING_A,
+    working: {
+      title: `What ${unit.name} needs of ${panel.name}`,
+      formula: 'breaker ≥ 1.25 · continuous output;  conductor at 75 °C ≥ the same, protected by the breaker',
+      inputs: [
+        { symbol: 'I', name: 'Continuous output', value: { value: outputA, unit: 'A' } },
+        { symbol: '1.25 I', name: 'For breaker and conductors', value: { value: designA, unit: 'A' } },
+        ...(panelA === null ? [] : [{ symbol: 'panel', name: 'Rating of the panel', value: { value: panelA, unit: 'A' } as const }]),
+      ],
+      result: { name: breakerA === null ? 'Above the standard breakers' : 'Next standard breaker', value: { value: breakerA ?? designA, unit: 'A' } },
+      source: CONTINUOUS.source,
+      notes: [
+        'At most three conductors in a raceway at 30 °C; warmer or more of them need a larger size.',
+        'A breaker at the far end of the busbar and the supply breaker together: at most 120 % of the busbar, by many editions. The panel’s own labels and the licensed person decide.',
+      ],
+    },
+  };
+} // prettier-ignore
+
+/** A conductor is protected by the breaker it carries, by the next standard size above it, or by its own limit when small. */
+function isProtected(size: WireSize, breakerA: number | null): boolean {
+  if (breakerA === null) return true;
+  const small = SMALL_CONDUCTORS.rows[size];
+  if (small !== undefined) return breakerA <= small;
+  const ampacity = AMPACITY_75C.rows[size];
+  const next = STANDARD_RATINGS.rows.find((rating) => rating >= ampacity) ?? ampacity;
+  return breakerA <= next;
+}
+
+const ROUNDING_A = 1e-9;

@@ -1,0 +1,166 @@
+import { useState } from 'react';
+import {
+  formatLength,
+  joinOf,
+  screwWindow,
+  sizeText,
+  upgradeNeeds,
+  type Hung,
+  type Join,
+  type Meeting,
+  type Prepared,
+  type Reader,
+} from '@zarnel/core';
+import { tryEdits } from '../../state/job-session.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { Section } from '../../ui/Section.tsx';
+import { WorkingButton } from '../../ui/WorkingButton.tsx';
+
+type Props = { readonly item: Hung; readonly prepared: Prepared; readonly reader: Reader };
+
+const FITTING_WORDS: Readonly<Record<Meeting['fitting'], string>> = {
+  'chase-nipple': 'chase nipple or bushing through both walls, locknut and bonding bushing inside',
+  nipple: 'nipple with two connectors',
+  'too-near': 'too near for two connectors: bring the walls together, or further apart',
+  none: 'they do not meet',
+};
+/** Usual sheet of small enclosures, nut and thread (practice): typed over where the real ones are measured. */
+const FIRST_STACK = { firstSheetMm: 1.5, secondSheetMm: 1.5, nutMm: 3.2, pitchMm: 0.8, freeBehindMm: 40 };
+
+/** How a piece can be joined to an enclosure beside it or on the other side of its wall. */
+export function JoinSection({ item, prepared, reader }: Props) {
+  const joins = [...prepared.hung.values()].flatMap((other) => {
+    if (other.id === item.id || item.type.kind === 'board' || other.type.kind === 'board') return [];
+    return joinOf(prepared, item, other) ?? [];
+  });
+  const [chosen, setChosen] = useState('');
+  const join = joins.find(({ b }) => b.id === chosen) ?? joins[0];
+  if (join === undefined) return null;
+  return (
+    <Section title="Joined to another" summary={join.b.placement.name}>
+      <Choice label="With" value={join.b.id} options={joins.map(({ b }) => ({ value: b.id, label: b.placement.name }))} onChange={setChosen} />
+      <p className="mt-2">
+        {join.kind === 'side-by-side' ? 'Side by side' : 'Back to back through the wall'}, <span className="figure">{formatLength(join.gapMm, reader)}</span>{' '}
+        between them
+      </p>
+      <Meetings join={join} reader={reader} />
+      <Screws join={join} reader={reader} />
+      <Upgrade unit={item} panel={join.b} reader={reader} />
+    </Section>
+  );
+} // prettier-ignore
+
+/** A move along the wall cannot bring together what lies at different depths. */
+const MEET_OUT_MM = 1.5;
+
+function Meetings({ join, reader }: { readonly join: Join; readonly reader: Reader }) {
+  const [fault, setFault] = useState<string | null>(null);
+  const { a, meetings, through } = join;
+  const length = (mm: number) => <span className="figure">{formatLength(mm, reader)}</span>;
+  if (through !== null) {
+    const x = (through.minX + through.maxX) / 2;
+    const y = (through.minY + through.maxY) / 2;
+    return (
+      <p className="mb-2">
+        One hole serves both within {length(through.maxX - through.minX)} × {length(through.maxY - through.minY)}; its middle is {length(x)} right of
+        and {length(y)} up from the datum here, {length(a.face.mirrorSumMm - x)} right of it on the other side. Check what runs in the wall before
+        drilling.
+      </p>
+    );
+  }
+  if (meetings.length === 0) return <p className="mb-2">No knockouts of one size face each other.</p>;
+  const [first] = meetings;
+  return (
+    <>
+      <ul className="mb-2">
+        {meetings.slice(0, 6).map(({ mine, theirs, offUpMm, offOutMm, isMet, fitting }) => (
+          <li key={mine.id + theirs.id} className="border-b border-faint py-1">
+            <span className={isMet ? 'text-solder' : 'text-crayon'}>
+              {mine.id} – {theirs.id}, {sizeText(mine.tradeSize)}
+            </span>
+            <span className="block text-sm">
+              {isMet ? (
+                FITTING_WORDS[fitting]
+              ) : (
+                <>
+                  miss by {length(offUpMm)} up and {length(offOutMm)} out
+                </>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {first !== undefined && !first.isMet && Math.abs(first.offOutMm) <= MEET_OUT_MM && (
+        <Button
+          onClick={() =>
+            setFault(tryEdits([{ kind: 'move-placement', placement: a.id, xMm: a.placement.xMm, yMm: a.placement.yMm + first.offUpMm }]))
+          }
+        >
+          Move it so that {first.mine.id} meets {first.theirs.id}
+        </Button>
+      )}
+      {fault !== null && (
+        <p role="alert" className="text-sm text-crayon">
+          {fault}
+        </p>
+      )}
+    </>
+  );
+} // prettier-ignore
+
+function Screws({ join, reader }: { readonly join: Join; readonly reader: Reader }) {
+  const [stack, setStack] = useState(FIRST_STACK);
+  const window = screwWindow({ ...stack, betweenMm: join.gapMm });
+  const field = (key: keyof typeof FIRST_STACK, label: string) => (
+    <LengthField
+      label={label}
+      valueMm={stack[key]}
+      reader={reader}
+      onCommit={(mm) => {
+        setStack({ ...stack, [key]: mm });
+        return null;
+      }}
+    />
+  );
+  return (
+    <>
+      <h4 className="mt-2 font-semibold">Screws through both</h4>
+      {field('firstSheetMm', 'First sheet')}
+      {field('secondSheetMm', 'Second sheet')}
+      {field('nutMm', 'Nut, 0 where it is tapped')}
+      {field('freeBehindMm', 'Free behind it')}
+      <p className={window.stockMm === null ? 'text-crayon' : ''}>
+        From <span className="figure">{formatLength(window.leastMm, reader)}</span> to <span className="figure">{formatLength(window.mostMm, reader)}</span>
+        {window.stockMm === null ? ': no stock length fits.' : ': '}
+        {window.stockMm !== null && <span className="figure font-semibold">{formatLength(window.stockMm, reader)}</span>}
+      </p>
+      <p className="text-sm text-kraft">Dress the tips smooth or cap them.</p>
+      <WorkingButton working={window.working} reader={reader} />
+    </>
+  );
+} // prettier-ignore
+
+function Upgrade({ unit, panel, reader }: { readonly unit: Hung; readonly panel: Hung; readonly reader: Reader }) {
+  const needs = upgradeNeeds(unit.type, panel.type);
+  if (needs === null) return null;
+  const { breakerA, wire, doesPanelCarry, isWithinBusbar, working } = needs;
+  return (
+    <>
+      <h4 className="mt-2 font-semibold">
+        What {unit.placement.name} needs of {panel.placement.name}
+      </h4>
+      <p>
+        Breaker <span className="figure">{breakerA === null ? 'above the table' : `${breakerA} A`}</span>, copper{' '}
+        <span className="figure">{wire === null ? 'above the table' : `#${wire}`}</span> at 75 °C
+      </p>
+      {doesPanelCarry === false && <p className="text-crayon">The panel’s rating is below that: it must be larger.</p>}
+      {doesPanelCarry !== false && isWithinBusbar === false && (
+        <p className="text-crayon">With its supply breaker the busbar would be above 120 %: ask which rule the panel allows.</p>
+      )}
+      {doesPanelCarry === null && <p className="text-kraft">The panel’s rating is not stated: ask.</p>}
+      <WorkingButton working={working} reader={reader} />
+    </>
+  );
+} // prettier-ignore
