@@ -63,6 +63,10 @@ const FAILING: Record<string, PlanEdit[]> = {
     { kind: 'place-gear', placement: { id: 'board', name: 'Board', type: 'backer-board-800x480', face: 'north-wall', xMm: 68 * 25.4, yMm: 54 * 25.4 } },
     { kind: 'place-gear', placement: { id: 'hot', name: 'Hot', type: 'transfer-switch-200a', face: 'north-wall', xMm: 68 * 25.4, yMm: 54 * 25.4, on: 'board' } },
   ],
+  'fixing.flush': [
+    { kind: 'add-gear-type', gearType: getSample('panel-display') },
+    { kind: 'place-gear', placement: { id: 'display', name: 'Display', type: 'panel-display', face: 'north-wall', xMm: 64 * 25.4, yMm: 40 * 25.4, isFlush: true } },
+  ],
   'fixing.holes': [{ kind: 'set-material', material: { ...getMaterial('material-plywood'), holding: 'framing-only' } }],
   'pack.no-drill': [{ kind: 'move-placement', placement: 'battery-a', xMm: 16.5 * 25.4, yMm: 45 * 25.4 }],
   'survey.site': [{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }],

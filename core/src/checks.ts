@@ -15,6 +15,7 @@ import { ventilationCheck } from './clearance/ventilation.ts';
 import { workingSpaceCheck } from './clearance/working-space.ts';
 import { boardCheck } from './fixing/board-check.ts';
 import { fixingsCheck } from './fixing/fixings-check.ts';
+import { flushCheck } from './fixing/flush-check.ts';
 import { noDrillCheck } from './pack/no-drill-check.ts';
 import { routeCheck } from './route/route-check.ts';
 import { passFramingCheck } from './seal/framing-check.ts';
@@ -42,6 +43,7 @@ export const CHECKS: readonly Check[] = [
   ventilationCheck,
   workingSpaceCheck,
   boardCheck,
+  flushCheck,
   fixingsCheck,
   noDrillCheck,
   routeCheck,

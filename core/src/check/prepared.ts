@@ -53,7 +53,7 @@ export function prepare(plan: Plan, before: Prepared | null = null): Prepared {
         ? null
         : { placement: boardPlacement, type: boardType };
     const known = before?.hung.get(placement.id);
-    const asHung = board === null ? type : onBoard(type, board.type);
+    const asHung = hungType(type, board?.type ?? null, placement.isFlush === true);
     const isKept =
       known?.placement === placement &&
       known.type === asHung &&
@@ -78,12 +78,20 @@ export function prepare(plan: Plan, before: Prepared | null = null): Prepared {
   return { plan, site, hung, onFace, grids };
 }
 
-const onBoards = new WeakMap<GearType, Map<GearType, GearType>>();
+const hungTypes = new WeakMap<GearType, Map<GearType | null, GearType>>();
+const flushTypes = new WeakMap<GearType, GearType>();
 
-/** A type as it hangs on a board: further out from the face by all of the board. One object for each pair of types. */
-function onBoard(type: GearType, board: GearType): GearType {
-  const known = onBoards.get(type) ?? new Map<GearType, GearType>();
-  onBoards.set(type, known);
+/** A type as it hangs: further out by all of its board, or let in so far. One object for each way, while types stay. */
+function hungType(type: GearType, board: GearType | null, isFlush: boolean): GearType {
+  const { flush } = type;
+  if (isFlush && flush !== null) {
+    const known = flushTypes.get(type) ?? { ...type, standoffMm: -flush.behindMm, bracketHoles: [] };
+    flushTypes.set(type, known);
+    return known;
+  }
+  if (board === null) return type;
+  const known = hungTypes.get(type) ?? new Map<GearType | null, GearType>();
+  hungTypes.set(type, known);
   const before = known.get(board);
   if (before !== undefined) return before;
   const raised = { ...type, standoffMm: type.standoffMm + board.standoffMm + board.depthMm };

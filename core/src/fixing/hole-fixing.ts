@@ -108,7 +108,7 @@ export function screwFor(pilotMm: number): ScrewSize {
 const LAG_PILOT_MM = 4;
 
 /** Roles that carry: a seam or a batten of a sheet does not. */
-const CARRIES = {
+export const CARRIES = {
   stud: true, joist: true, truss: true, rafter: true, purlin: true, noggin: true, rib: true, spar: true, batten: false, seam: false,
 } as const satisfies Record<Framing['role'], boolean>; // prettier-ignore
 

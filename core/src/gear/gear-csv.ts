@@ -40,7 +40,7 @@ const SOLAR = {
 
 export const GEAR_CSV_COLUMNS = [
   'id', 'name', 'kind', ...Object.keys(LENGTHS), 'mass_kg', 'location', 'enclosure', 'orientations', 'heat_w', 'heat_side',
-  'max_ambient_c', 'knockouts', 'bracket_holes', 'parts', 'terminals', 'cover', 'handles', 'battery', 'board', ...Object.keys(RATINGS), ...Object.keys(SOLAR), 'rules',
+  'max_ambient_c', 'knockouts', 'bracket_holes', 'parts', 'terminals', 'cover', 'handles', 'battery', 'board', 'flush', ...Object.keys(RATINGS), ...Object.keys(SOLAR), 'rules',
 ]; // prettier-ignore
 
 /** Which column a field of the type comes from, so that a fault names what the person sees. */
@@ -190,6 +190,14 @@ class RowReader {
         cables,
         railsUpMm: rails.map(lengthIn),
       })),
+      flush: this.one('flush', (fields) => ({
+        cutWidthMm: lengthIn(fields[0]),
+        cutHeightMm: lengthIn(fields[1]),
+        cornerHoleMm: lengthIn(fields[2]),
+        behindMm: lengthIn(fields[3]),
+        wiresMm: lengthIn(fields[4]),
+        panelMm: { leastMm: lengthIn(fields[5]), mostMm: lengthIn(fields[6]) },
+      })),
       solarModule: solar.every(([, value]) => value === null) ? null : Object.fromEntries(solar),
       rules: this.list('rules', ruleOf),
       origin: null,
@@ -333,6 +341,8 @@ export function writeGearCsv(gear: readonly GearType[]): string {
       board: join(type.board === null ? [] : [type.board], (board) => [
         board.material, board.fireClass, board.holding, mm(board.cornerRadiusMm), board.hasTrim ? 'trim' : '', board.cables, ...board.railsUpMm.map(mm),
       ]),
+      flush: join(type.flush === null ? [] : [type.flush], ({ cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm }) =>
+        [cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm.leastMm, panelMm.mostMm].map(mm)),
       rules: join(type.rules, ({ id, side, counterpart, distance, when, source }) => [
         id, side, counterpart, `${distance.value} ${distance.unit}`, when.side ?? '', thresholdText(when.meanMaxAtLeast), ...sourceFields(source),
       ]),

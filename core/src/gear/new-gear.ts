@@ -39,6 +39,7 @@ export function newGearType(
     cover: null,
     handles: [],
     battery: null,
+    flush: null,
     board: null,
     solarModule: null,
     rules: [],

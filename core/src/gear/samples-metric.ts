@@ -277,6 +277,22 @@ export const METRIC_SAMPLES: readonly GearType[] = [
       railsUpMm: [],
     },
   }),
+  newGearType('panel-display', 'Battery display, flush', 'other', {
+    widthMm: 130,
+    heightMm: 90,
+    depthMm: 38,
+    dropMm: 45,
+    massKg: 0.3,
+    knockouts: [knockoutAt('back', 'bottom', 65, 10, 'M16')],
+    flush: {
+      cutWidthMm: 118,
+      cutHeightMm: 78,
+      cornerHoleMm: 8,
+      behindMm: 32,
+      wiresMm: 20,
+      panelMm: { leastMm: 2, mostMm: 15 },
+    },
+  }),
   newGearType('roof-gland-box', 'Roof gland box, 2 entries', 'junction-box', {
     widthMm: 120,
     heightMm: 90,

@@ -1,7 +1,9 @@
 import type { Ref } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
+import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/knockouts.ts';
+import { cutOutCorners } from '../fixing/cut-out.ts';
 import { allPassSides } from '../seal/pass-sides.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import type { SiteFace } from '../site/site.ts';
@@ -43,15 +45,31 @@ export type DrillSheet = {
 
 /** The hole schedule: faces in the plan’s order, then wireways, each from above and from below. */
 export function drillSheets(prepared: Prepared): DrillSheet[] {
-  const faces = [...prepared.site.faces.values()].map((face) => faceSheet(prepared, face));
+  const faces = [...prepared.site.faces.values()].map((face) => keptFaceSheet(prepared, face));
   const wireways = wirewaysOf(prepared).flatMap((wireway) => wirewaySheets(prepared, wireway));
   return [...faces, ...wireways].filter(({ holes }) => holes.length > 0);
+}
+
+type Kept = { readonly site: Prepared['site']; readonly passes: Plan['passes']; readonly sheet: DrillSheet };
+/** Sheets by the index of what hangs on their face, which stays the same object while nothing there moves. */
+const kept = new WeakMap<object, Kept>();
+
+/** The sheet of a face, as it was while nothing on it, no pass and nothing of the site changed. */
+function keptFaceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
+  const grid = prepared.grids.get(face.id);
+  if (grid === undefined) return faceSheet(prepared, face);
+  const { site, plan } = prepared;
+  const before = kept.get(grid);
+  if (before?.site === site && before.passes === plan.passes) return before.sheet;
+  const sheet = faceSheet(prepared, face);
+  kept.set(grid, { site, passes: plan.passes, sheet });
+  return sheet;
 }
 
 /** The holes of one face; none where nothing is drilled. */
 export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
   const brackets = (prepared.onFace.get(face.id) ?? []).flatMap((item) =>
-    bracketHoles(item).map((hole): DrillHole => ({
+    [...bracketHoles(item), ...cornerHoles(item)].map((hole): DrillHole => ({
       ...hole,
       taped: asTaped(prepared.site, face, [hole.xMm, hole.yMm]),
     })),
@@ -91,6 +109,20 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
       ...(face.face.kind === 'roof' && face.face.side === 'outside' ? (['fall'] as const) : []),
     ],
   };
+}
+
+/** The corner holes of a flush cut-out, from which it is sawn. */
+function cornerHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
+  return cutOutCorners(item).map(({ corner, at, diameterMm }) => ({
+    id: `${item.id}/cut-out-${corner}`,
+    purpose: `${item.placement.name}, cut-out, ${corner} corner`,
+    xMm: at[0],
+    yMm: at[1],
+    diameterMm,
+    tool: 'Drill, then saw from hole to hole',
+    playMm: 0,
+    subject: { kind: 'placement', id: item.id },
+  }));
 }
 
 function bracketHoles(item: Hung): Omit<DrillHole, 'taped'>[] {

@@ -47,6 +47,18 @@ export function findGearFaults(type: GearType): GearFault[] {
       );
     }
   });
+  const { flush } = type;
+  if (flush !== null) {
+    if (flush.panelMm.leastMm > flush.panelMm.mostMm) {
+      fault(['flush', 'panelMm', 'leastMm'], 'The thinnest panel its clips hold is above the thickest.');
+    }
+    if (flush.cutWidthMm > type.widthMm + ROUNDING_MM || flush.cutHeightMm > type.heightMm + ROUNDING_MM) {
+      fault(['flush', 'cutWidthMm'], 'The cut-out is larger than the front that must cover it.');
+    }
+    if (flush.cornerHoleMm > Math.min(flush.cutWidthMm, flush.cutHeightMm)) {
+      fault(['flush', 'cornerHoleMm'], 'The corner holes are larger than the cut-out.');
+    }
+  }
   const { minVoltageV, maxVoltageV } = type.ratings;
   if (minVoltageV !== null && maxVoltageV !== null && minVoltageV > maxVoltageV) {
     fault(['ratings', 'minVoltageV'], 'The operating window starts above the highest voltage.');

@@ -105,6 +105,21 @@ const boardSchema = z.strictObject({
 });
 export type Board = z.infer<typeof boardSchema>;
 
+/** How gear is let into a panel: its cut-out, what it needs behind, which panels its clips or screws hold. */
+const flushSchema = z.strictObject({
+  cutWidthMm: sizeMmSchema,
+  cutHeightMm: sizeMmSchema,
+  cornerHoleMm: lengthMmSchema.describe(
+    'Holes drilled first in the corners of the cut-out; 0 where it is sawn square',
+  ),
+  behindMm: sizeMmSchema.describe('How far it reaches in behind the face of the panel'),
+  wiresMm: lengthMmSchema.describe('What its wires need behind it to bend'),
+  panelMm: z
+    .strictObject({ leastMm: lengthMmSchema, mostMm: sizeMmSchema })
+    .describe('Thickness of panel that its clips or screws hold'),
+});
+export type Flush = z.infer<typeof flushSchema>;
+
 /** A door or cover on its front that swings open about one of its edges. */
 const coverSchema = z.strictObject({
   hinge: z.enum(['left', 'right', 'top', 'bottom']),
@@ -207,6 +222,7 @@ export const gearTypeSchema = z.strictObject({
   cover: coverSchema.nullable().describe('Null where its front does not swing open'),
   handles: z.array(handleSchema).max(60),
   battery: batterySchema.nullable(),
+  flush: flushSchema.nullable().describe('Null where it cannot be let into a panel'),
   board: boardSchema.nullable().describe('Null for all but backer boards'),
   solarModule: solarModuleSchema.nullable(),
   rules: z.array(clearanceRuleSchema).max(60),

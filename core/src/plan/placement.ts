@@ -9,6 +9,7 @@ export const placementSchema = z.strictObject({
   face: idSchema,
   xMm: positionMmSchema,
   yMm: positionMmSchema,
+  isFlush: z.literal(true).optional().describe('Let into the panel; left out where it hangs on its face'),
   on: idSchema.optional().describe('The board it is fixed to; left out where it hangs on the face itself'),
 });
 export type Placement = z.infer<typeof placementSchema>;

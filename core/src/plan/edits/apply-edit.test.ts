@@ -218,6 +218,11 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     placement,
     board: fc.constantFrom(null, 'wireway', 'gone'),
   }),
+  'set-flush': fc.record({
+    kind: fc.constant('set-flush'),
+    placement,
+    isFlush: fc.boolean(),
+  }),
   'rename-placement': fc.record({ kind: fc.constant('rename-placement'), placement, name: fc.constant('N') }),
   'remove-placement': fc.record({ kind: fc.constant('remove-placement'), placement }),
   'add-joint': fc.record({

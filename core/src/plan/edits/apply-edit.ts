@@ -61,6 +61,7 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.placeGear.schema,
   KINDS.movePlacement.schema,
   KINDS.mountOn.schema,
+  KINDS.setFlush.schema,
   KINDS.renamePlacement.schema,
   KINDS.removePlacement.schema,
   KINDS.addJoint.schema,

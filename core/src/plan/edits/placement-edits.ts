@@ -57,6 +57,25 @@ export const mountOn = defineEdit(
   },
 );
 
+/** Lets gear into its panel, or hangs it on the face again. */
+export const setFlush = defineEdit(
+  z.strictObject({ kind: z.literal('set-flush'), placement: idSchema, isFlush: z.boolean() }),
+  (draft, { placement: id, isFlush }) => {
+    const placement = draft.placements.find((candidate) => candidate.id === id);
+    if (placement === undefined) return missing('gear', id);
+    const type = draft.gearTypes.find((candidate) => candidate.id === placement.type);
+    if (isFlush && type?.flush === null) {
+      return {
+        code: 'not-allowed',
+        message: `“${type.name}” cannot be let into a panel: its type has no cut-out.`,
+      };
+    }
+    if (isFlush) placement.isFlush = true;
+    else delete placement.isFlush;
+    return null;
+  },
+);
+
 /** Takes the nipples and runs that end at the gear with it; what was fixed to a board hangs on the face. */
 export const removePlacement = defineEdit(
   z.strictObject({ kind: z.literal('remove-placement'), placement: idSchema }),

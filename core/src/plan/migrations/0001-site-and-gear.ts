@@ -124,6 +124,7 @@ function raisedGear(gear: Raw): Raw {
     cover: null,
     handles: [],
     battery: null,
+    flush: null,
     board: null,
     solarModule: null,
     origin: null,

@@ -29,6 +29,7 @@ import { RatioBar } from '../findings/RatioBar.tsx';
 import { requiredFigures } from './required-figures.ts';
 import { BoardSection, MountedOn } from './BoardSection.tsx';
 import { FixingSection } from './FixingSection.tsx';
+import { FlushSection } from './FlushSection.tsx';
 import { JoinSection } from './JoinSection.tsx';
 import { NippleList } from './NippleList.tsx';
 import { WirewaySection } from './WirewaySection.tsx';
@@ -105,6 +106,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
           <NippleList item={item} wireway={wireway} plan={plan} reader={reader} />
         </div>
       )}
+      <FlushSection item={item} prepared={prepared} reader={reader} />
       <MountedOn item={item} prepared={prepared} />
       {type.kind === 'board' && <BoardSection item={item} prepared={prepared} reader={reader} />}
       {type.kind === 'wireway' && (

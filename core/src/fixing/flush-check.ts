@@ -1,0 +1,65 @@
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { practice } from '../reference/source.ts';
+import { lengthInput } from '../working/working.ts';
+import { behindCutOut } from './cut-out.ts';
+
+const meta: CheckMeta = {
+  id: 'fixing.flush',
+  looksAt: 'Gear let into a panel: the hollow behind it, framing in the way, the panel its clips hold',
+  severity: 'fix',
+  source: practice('The maker’s sheet states cut-out, depth and panel; look behind before sawing'),
+  parameters: [],
+  messages: {
+    deep: '{gear} and its wires need {required} behind the panel of {face}; the hollow there is {measured}.',
+    framing: 'The cut-out of {gear} meets {member}: move it, or do not let it in there.',
+    thin: 'The panel of {face} is {measured} thick; {gear} holds in panels from {required}.',
+    thick: 'The panel of {face} is {measured} thick; {gear} holds in panels up to {required}.',
+  },
+  fixMessages: {},
+};
+
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  const behind = behindCutOut(prepared, item);
+  const { flush } = item.type;
+  if (behind === null || flush === null) return [];
+  const { panelMm, hollowMm, neededMm, members } = behind;
+  const data = { gear: item.placement.name, face: item.face.name };
+  const common = { subjects: [{ kind: 'placement', id: item.id }], at: middleOf(item) } as const;
+  const mm = (value: number) => ({ value, unit: 'mm' }) as const;
+  const findings: Finding[] = [];
+  const [member] = members;
+  if (member !== undefined) {
+    findings.push(findingOf(meta, { ...common, message: 'framing', severity: 'stop', data: { ...data, member: `one of the ${member.framing}` } }));
+  }
+  if (neededMm > hollowMm) {
+    findings.push(
+      findingOf(meta, {
+        ...common,
+        message: 'deep',
+        data,
+        measured: mm(hollowMm),
+        required: mm(neededMm),
+        working: {
+          title: `Room behind the panel for ${item.placement.name}`,
+          formula: 'needed = reach behind the face − panel + wires',
+          inputs: [
+            lengthInput('reach', 'How far it reaches in behind the face', flush.behindMm),
+            lengthInput('panel', 'Thickness of the panel', panelMm),
+            lengthInput('wires', 'For its wires to bend', flush.wiresMm),
+            lengthInput('hollow', 'Whole wall less the panel', hollowMm),
+          ],
+          result: { name: 'Needed behind the panel', value: mm(neededMm) },
+          source: meta.source,
+          notes: ['The hollow counts as free: look in with a mirror or a camera for cables, pipes and insulation.'],
+        },
+      }),
+    );
+  }
+  const { leastMm, mostMm } = flush.panelMm;
+  if (panelMm < leastMm) findings.push(findingOf(meta, { ...common, message: 'thin', data, measured: mm(panelMm), required: mm(leastMm) }));
+  if (panelMm > mostMm) findings.push(findingOf(meta, { ...common, message: 'thick', data, measured: mm(panelMm), required: mm(mostMm) }));
+  return findings;
+} // prettier-ignore
+
+export const flushCheck: ItemCheck = itemCheck(meta, checkItem);
