@@ -3,8 +3,13 @@ import { honeyHouse, jobSummarySchema, openPlan, writePlan, type Plan } from '@z
 
 /** A job of one test's own, from the demo. Gives its id. */
 export async function importDemo(request: APIRequestContext, name: string): Promise<string> {
+  return importPlan(request, { ...honeyHouse(), name });
+}
+
+/** A job of one test’s own from any plan. Gives its id. */
+export async function importPlan(request: APIRequestContext, plan: Plan): Promise<string> {
   const answer = await request.post('/api/jobs/import', {
-    data: writePlan({ ...honeyHouse(), name }),
+    data: writePlan(plan),
     headers: { 'Content-Type': 'application/json' },
   });
   expect(answer.status()).toBe(201);

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { bench, expectSaved, gear, importDemo, openJob, savedPlan } from './job.ts';
+import { honeyHouse, newGearType, type GearType, type Placement } from '@zarnel/core';
+import { bench, expectSaved, gear, importDemo, importPlan, openJob, savedPlan } from './job.ts';
 
 const INCH = 25.4;
 
@@ -145,4 +146,138 @@ test('brings the tops of the units over a wireway in line, says why both lines c
   await inside.getByLabel('How many').selectOption('12');
   await inside.getByRole('button', { name: 'Add conductors' }).click();
   await expect(bench(page).locator('[data-check="wireway.fill"]').first()).toContainText('Conductors cover');
+});
+
+/** The demo with more gear on its north wall, where nothing else is in the way. */
+function withMore(name: string, types: GearType[], placements: Placement[]) {
+  const demo = honeyHouse();
+  const kept = demo.placements.filter(({ id }) => id !== 'battery-b');
+  return { ...demo, name, gearTypes: [...demo.gearTypes, ...types], placements: [...kept, ...placements] };
+}
+const at = (id: string, type: string, xIn: number, yIn: number): Placement => ({
+  id,
+  name: id,
+  type,
+  face: 'north-wall',
+  xMm: xIn * INCH,
+  yMm: yIn * INCH,
+});
+
+test('fixes gear to a board, which then carries it along, and asks for the fire class next to heat', async ({
+  page,
+  request,
+}) => {
+  const board = newGearType('board', 'Backer board', 'board', {
+    widthMm: 900,
+    heightMm: 600,
+    depthMm: 12,
+    standoffMm: 20,
+    dropMm: 600,
+    massKg: 7,
+    board: {
+      material: 'Plastic sheet',
+      fireClass: 'unknown',
+      holding: 'wood-screw',
+      cornerRadiusMm: 20,
+      hasTrim: true,
+      cables: 'behind',
+      railsUpMm: [],
+    },
+  });
+  const unit = newGearType('warm', 'Warm box', 'other', {
+    widthMm: 200,
+    heightMm: 200,
+    massKg: 6,
+    heat: { lossW: 40, sheds: 'front' },
+  });
+  const id = await importPlan(
+    request,
+    withMore('Board', [board, unit], [at('plate', 'board', 88, 50), at('box', 'warm', 88, 40)]),
+  );
+  await openJob(page, id);
+  await expect(bench(page).locator('[data-check="clearance.overlap"]')).toContainText('covers');
+  await gear(page, 'box').click();
+  await bench(page).getByLabel('Fixed to').selectOption({ label: 'plate' });
+  await expect(bench(page).locator('[data-check="clearance.overlap"]')).toHaveCount(0);
+  await gear(page, 'plate').click({ position: { x: 4, y: 4 } });
+  await expect(bench(page).locator('[data-check="fixing.board"]')).toContainText(
+    'The fire class of plate is not known, and box on it sheds 40 W',
+  );
+  await expect(bench(page)).toContainText('With all on it');
+  await expect(bench(page)).toContainText('29 lb');
+  await bench(page).getByLabel('Centre, right of datum').fill('90"');
+  await bench(page).getByLabel('Centre, right of datum').press('Enter');
+  await expectSaved(page);
+  const plan = await savedPlan(request, id);
+  expect((plan.placements.find((each) => each.id === 'box')?.xMm ?? 0) / INCH).toBeCloseTo(90, 6);
+});
+
+test('lets a display into its panel, gives the cut-out, and says what is behind', async ({
+  page,
+  request,
+}) => {
+  const display = newGearType('display', 'Display', 'other', {
+    widthMm: 130,
+    heightMm: 90,
+    depthMm: 38,
+    dropMm: 45,
+    massKg: 0.3,
+    flush: {
+      cutWidthMm: 118,
+      cutHeightMm: 78,
+      cornerHoleMm: 8,
+      behindMm: 32,
+      wiresMm: 20,
+      panelMm: { leastMm: 2, mostMm: 25 },
+    },
+  });
+  const id = await importPlan(request, withMore('Flush', [display], [at('shown', 'display', 88, 50)]));
+  await openJob(page, id);
+  await gear(page, 'shown').click();
+  await bench(page).getByRole('checkbox', { name: 'Let in, not hung on it' }).click();
+  await expect(bench(page)).toContainText('Behind the panel it needs');
+  await expect(bench(page).locator('[data-check="fixing.flush"]')).toHaveCount(0);
+  // Onto a stud, which stands every 16 inches.
+  await bench(page).getByLabel('Centre, right of datum').fill('96"');
+  await bench(page).getByLabel('Centre, right of datum').press('Enter');
+  await expect(bench(page).locator('[data-check="fixing.flush"]')).toContainText('meets one of the studs');
+  await expectSaved(page);
+  await page.getByRole('link', { name: /Pack/u }).click();
+  await expect(page.getByText('shown, cut-out, lower left corner').first()).toBeVisible();
+});
+
+test('joins two enclosures: which knockouts meet, the move that brings them together, screws, what the larger asks of the panel', async ({
+  page,
+  request,
+}) => {
+  const box = (id: string, edge: 'left' | 'right', alongMm: number, maxCurrentA: number) =>
+    newGearType(id, id, 'other', {
+      massKg: 4,
+      knockouts: [{ id: 'side', edge, alongMm, fromBackMm: 60, tradeSize: '1' }],
+      ratings: {
+        maxVoltageV: 240,
+        minVoltageV: null,
+        voltsToGroundV: 120,
+        maxCurrentA,
+        powerW: null,
+        energyWh: null,
+      },
+    });
+  const types = [box('one', 'right', 100, 48), box('two', 'left', 160, 40)];
+  // 300 mm wide each, touching: their bottoms are level, so the knockouts miss by 60 mm.
+  const id = await importPlan(
+    request,
+    withMore('Join', types, [at('a', 'one', 80, 50), at('b', 'two', 80 + 300 / INCH, 50)]),
+  );
+  await openJob(page, id);
+  await gear(page, 'a').click();
+  await bench(page)
+    .getByRole('button', { name: /Joined to another/u })
+    .click();
+  await expect(bench(page)).toContainText('miss by 2 3⁄8″ up and 0″ out');
+  await expect(bench(page)).toContainText('The panel’s rating is below that: it must be larger.');
+  await bench(page).getByRole('button', { name: 'Move it so that side meets side' }).click();
+  await expect(bench(page)).toContainText('chase nipple or bushing through both walls');
+  await expect(bench(page)).toContainText('Dress the tips smooth or cap them.');
+  await expectSaved(page);
 });

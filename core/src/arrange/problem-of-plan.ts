@@ -30,6 +30,8 @@ export type PlanProblem = {
   readonly contradictions: readonly Contradiction[];
 };
 
+/** Between gear that no rule keeps apart: room for fingers and a screwdriver (practice). */
+const LEAST_GAP_MM = mmFromInch(1);
 /** From a nipple’s centre to the end of the wireway: half a large locknut and the end plate (practice). */
 const WIREWAY_END_MM = 45;
 
@@ -52,7 +54,8 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
   const outside = outsideBoxes(face.outline, face.bounds);
   const contradictions: Contradiction[] = [];
 
-  const gap = (a: Hung, b: Hung, towards: Towards) => requiredGap(a, b, towards, shared)?.mm ?? 0;
+  const gap = (a: Hung, b: Hung, towards: Towards) =>
+    Math.max(LEAST_GAP_MM, requiredGap(a, b, towards, shared)?.mm ?? 0);
   const gaps = pieces.map((a) =>
     pieces.map((b): ArrangeGap =>
       a === b
