@@ -44,3 +44,21 @@ describe('evaluating after an edit', () => {
     );
   });
 }); // prettier-ignore
+
+describe('a thousand pieces dropped at once', () => {
+  test('are one heap to clear, and nothing before is lost', () => {
+    const demo = DEMOS[0]?.plan();
+    if (demo === undefined) throw new Error('no demo');
+    const dropped = Array.from({ length: 1000 }, (_, index) => ({
+      kind: 'place-gear' as const,
+      placement: { id: `x${index}`, name: `X ${index}`, type: 'array-junction-box', face: 'plant-wall', xMm: 400, yMm: 2000 },
+    }));
+    const applied = applyEdits(demo, dropped);
+    if (!applied.ok) throw new Error(applied.fault.message);
+    const { findings } = evaluatePlan(applied.value.plan);
+    const heap = findings.filter(({ message }) => message === 'heap');
+    expect(heap.map(({ measured }) => measured?.value)).toEqual([999]);
+    expect(findings.length).toBeLessThan(20);
+    for (const { id } of evaluatePlan(demo).findings) expect(findings.map((each) => each.id)).toContain(id);
+  });
+}); // prettier-ignore

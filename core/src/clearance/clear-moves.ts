@@ -8,6 +8,9 @@ import { isFacingBeside, isTooClose, ruledGapsBeside, ruledGapsStacked } from '.
 import { requiredGapBeside } from './required-gap.ts';
 import { sharedRules } from './rule-packs.ts';
 
+/** Places looked at before giving up: a wall has fewer, a heap has no clear place near. */
+const MOST_STOPS = 120;
+
 /** A sideways move that leaves the gear clear of everything on its face. */
 export type ClearMove = { readonly xMm: number; readonly movedMm: number; readonly side: 'left' | 'right' };
 
@@ -74,9 +77,9 @@ export function findClearMoves(prepared: Prepared, item: Hung): ClearMove[] {
   const { xMm: fromX, yMm } = item.placement;
   const nearestFirst = [...stops].sort((a, b) => Math.abs(a - fromX) - Math.abs(b - fromX) || a - b);
   const findOn = (side: ClearMove['side']) =>
-    nearestFirst.find(
-      (xMm) => (side === 'left') === xMm < fromX && isClear(prepared, hungAt(item, xMm, yMm)),
-    );
+    nearestFirst
+      .slice(0, MOST_STOPS)
+      .find((xMm) => (side === 'left') === xMm < fromX && isClear(prepared, hungAt(item, xMm, yMm)));
   return (['left', 'right'] as const)
     .flatMap((side): ClearMove[] => {
       const xMm = findOn(side);

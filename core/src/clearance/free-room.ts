@@ -18,13 +18,20 @@ export function isUpright(frame: Frame): boolean {
 }
 
 /** What may reach into a room before a piece, in its face’s frame; nothing while nothing places the face. */
-export function hindrancesIn(prepared: Prepared, item: Hung, room: Room): Hindrance[] {
+export function hindrancesIn(
+  prepared: Prepared,
+  item: Hung,
+  room: Room,
+  counts: (thing: Thing) => boolean = () => true,
+): Hindrance[] {
   const frame = prepared.site.frames.get(item.face.id);
   if (frame === undefined) return [];
-  return thingsInRoom(prepared, item, room).map((thing) => ({
-    thing,
-    polygons: polygonsInFrame(frame, thing),
-  }));
+  return thingsInRoom(prepared, item, room)
+    .filter(counts)
+    .map((thing) => ({
+      thing,
+      polygons: polygonsInFrame(frame, thing),
+    }));
 }
 
 /** The room around a piece, so far on every side of its body and before its front. */

@@ -5,7 +5,7 @@ import { practice } from '../reference/source.ts';
 import { hindrancesIn, partsIn } from './free-room.ts';
 import { rulesTowards } from './required-gap.ts';
 import { sharedRules } from './rule-packs.ts';
-import type { Room } from './space.ts';
+import type { Room, Thing } from './space.ts';
 
 /** Air before the side that sheds heat, where its maker says nothing. */
 const FREE_MM = 100;
@@ -81,26 +81,30 @@ function outFrom(item: Hung, side: Open, [x, y, z]: readonly [number, number, nu
 
 function blocked(prepared: Prepared, item: Hung, side: Open): Finding[] {
   const room = roomBefore(item, side);
-  return hindrancesIn(prepared, item, room).flatMap((each): Finding[] => {
-    const parts = partsIn(each, room).flat();
-    if (parts.length === 0) return [];
-    const { thing } = each;
-    return [
-      findingOf(meta, {
-        message: 'blocked',
-        data: { gear: item.placement.name, where: WHERE[side], other: thing.name },
-        id: `${meta.id}/blocked/${item.id}+${thing.kind}:${thing.face.id}:${thing.id}`,
-        subjects: [
-          { kind: 'placement', id: item.id },
-          thing.kind === 'gear' ? { kind: 'placement', id: thing.id } : { kind: 'face', id: thing.face.id },
-        ],
-        at: middleOf(item),
-        measured: { value: Math.max(0, Math.min(...parts.map((point) => outFrom(item, side, point)))), unit: 'mm' },
-        required: { value: FREE_MM, unit: 'mm' },
-      }),
-    ];
-  });
-} // prettier-ignore
+  let nearest: { readonly thing: Thing; readonly outMm: number } | null = null;
+  for (const each of hindrancesIn(prepared, item, room)) {
+    for (const point of partsIn(each, room).flat()) {
+      const outMm = Math.max(0, outFrom(item, side, point));
+      if (nearest === null || outMm < nearest.outMm) nearest = { thing: each.thing, outMm };
+    }
+  }
+  if (nearest === null) return [];
+  const { thing, outMm } = nearest;
+  return [
+    findingOf(meta, {
+      message: 'blocked',
+      data: { gear: item.placement.name, where: WHERE[side], other: thing.name },
+      id: `${meta.id}/blocked/${item.id}`,
+      subjects: [
+        { kind: 'placement', id: item.id },
+        thing.kind === 'gear' ? { kind: 'placement', id: thing.id } : { kind: 'face', id: thing.face.id },
+      ],
+      at: middleOf(item),
+      measured: { value: outMm, unit: 'mm' },
+      required: { value: FREE_MM, unit: 'mm' },
+    }),
+  ];
+}
 
 function atBack(item: Hung): Finding {
   return findingOf(meta, {

@@ -1,5 +1,5 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
-import type { Hung, Prepared } from '../check/prepared.ts';
+import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
 import { findCovered } from './clear-moves.ts';
 import { MOVE_FIX_MESSAGES, moveFixes } from './move-fix.ts';
@@ -10,13 +10,32 @@ const meta: CheckMeta = {
   severity: 'stop',
   source: practice('Two bodies cannot be in one place'),
   parameters: [],
-  messages: { covers: '{gear} covers {other} by {width} × {height}.' },
+  messages: {
+    covers: '{gear} covers {other} by {width} × {height}.',
+    heap: '{gear} covers {measured} other things on {face}: spread them out, or have them arranged.',
+  },
   fixMessages: MOVE_FIX_MESSAGES,
 };
 
+/** More covered things than this are a heap, said once for its face: no move of one piece clears it. */
+const MOST_NAMED = 6;
+
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const findings: Finding[] = [];
-  for (const covered of findCovered(prepared, item)) {
+  const all = findCovered(prepared, item);
+  if (all.length > MOST_NAMED) {
+    return [
+      findingOf(meta, {
+        message: 'heap',
+        id: `${meta.id}/heap/${item.face.id}`,
+        data: { gear: item.placement.name, face: item.face.name },
+        subjects: [{ kind: 'placement', id: item.id }],
+        at: middleOf(item),
+        measured: { value: all.length, unit: 'count' },
+      }),
+    ];
+  }
+  for (const covered of all) {
     if (covered.isGear && covered.id < item.id) continue;
     const { body } = item;
     const { box } = covered;
@@ -48,4 +67,18 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
   return findings;
 }
 
-export const overlapCheck: ItemCheck = itemCheck(meta, checkItem);
+/** Of the findings about one heap, that of the piece that covers most. */
+function oneForEachHeap(findings: readonly Finding[]): Finding[] {
+  const heaps = new Map<string, Finding>();
+  const others: Finding[] = [];
+  for (const finding of findings) {
+    const before = heaps.get(finding.id);
+    if (finding.message !== 'heap') others.push(finding);
+    else if (before === undefined || (finding.measured?.value ?? 0) > (before.measured?.value ?? 0)) {
+      heaps.set(finding.id, finding);
+    }
+  }
+  return [...others, ...heaps.values()];
+}
+
+export const overlapCheck: ItemCheck = itemCheck(meta, checkItem, oneForEachHeap);

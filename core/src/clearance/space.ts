@@ -1,4 +1,4 @@
-import { isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
+import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';
 import { obstacleBoxes } from '../site/obstacle-zone.ts';
@@ -110,6 +110,12 @@ const DEEPEST_GEAR_MM = 1500;
 /** Faces nearer to each other than this are neighbours, listed once for a site. */
 const NEIGHBOUR_MM = 4000;
 
+/**
+ * A piece over which more gear than this lies is in a heap, dropped or drawn by mistake: the overlaps say so, and what else
+ * is wrong with it is found once it is spread out. So few things are looked at for it; for all other gear, every one.
+ */
+const HEAP_COUNT = 50;
+
 /** An upright box of the site. */
 type Upright = { readonly min: Vec3; readonly max: Vec3 };
 
@@ -148,14 +154,16 @@ export function thingsInRoom(prepared: Prepared, item: Hung, { x, y, z }: Room):
 
 function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
   const { faces, obstacles, neighbours } = fixed(prepared.site);
+  const most = gearNear(prepared, item.body, item).length > HEAP_COUNT ? HEAP_COUNT : Infinity;
   const found: Thing[] = [];
   const takeFrom = (faceId: string) => {
+    for (const thing of obstacles.get(faceId) ?? []) if (!isApart(thing, within, 0)) found.push(thing);
     for (const hung of gearOnFaceNear(prepared, faceId, within.min, within.max)) {
+      if (found.length >= most) return;
       if (hung.id === item.id || isOnOther(hung, item)) continue;
       const thing = gearInSpace(prepared, hung);
       if (thing !== null && !isApart(thing, within, 0)) found.push(thing);
     }
-    for (const thing of obstacles.get(faceId) ?? []) if (!isApart(thing, within, 0)) found.push(thing);
   };
   takeFrom(item.face.id);
   const own = faces.get(item.face.id);

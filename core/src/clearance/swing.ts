@@ -19,7 +19,7 @@ const meta: CheckMeta = {
     { name: 'A cover opens', value: WORKING_SPACE.coverOpensDeg, unit: 'deg', why: 'At least, so that a person can work behind it' },
   ],
   messages: {
-    cover: 'The cover of {gear} cannot open {angle}: {other} is in its way.',
+    cover: 'The cover of {gear} cannot open {angle}: in its way is {other}.',
     door: '{door} strikes {gear} before it is open.',
   },
   fixMessages: {},
@@ -81,20 +81,25 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
       z: [-Infinity, Infinity],
     }),
   ];
-  return hindrancesIn(prepared, item, roomAround(item, cover.leafMm))
-    .filter((each) => isInSweep(each, spaces))
-    .map(({ thing }) =>
-      findingOf(meta, {
-        message: 'cover',
-        data: { gear: item.placement.name, other: thing.name, angle: { value: WORKING_SPACE.coverOpensDeg, unit: 'deg' } },
-        id: `${meta.id}/cover/${item.id}+${thing.kind}:${thing.face.id}:${thing.id}`,
-        subjects: [
-          { kind: 'placement', id: item.id },
-          thing.kind === 'gear' ? { kind: 'placement', id: thing.id } : { kind: 'face', id: thing.face.id },
-        ],
-        at: middleOf(item),
-      }),
-    );
+  const inTheWay = hindrancesIn(prepared, item, roomAround(item, cover.leafMm)).filter((each) => isInSweep(each, spaces));
+  const [first, ...others] = inTheWay.map(({ thing }) => thing);
+  if (first === undefined) return [];
+  return [
+    findingOf(meta, {
+      message: 'cover',
+      data: {
+        gear: item.placement.name,
+        other: others.length === 0 ? first.name : `${first.name} and ${others.length} more`,
+        angle: { value: WORKING_SPACE.coverOpensDeg, unit: 'deg' },
+      },
+      id: `${meta.id}/cover/${item.id}`,
+      subjects: [
+        { kind: 'placement', id: item.id },
+        first.kind === 'gear' ? { kind: 'placement', id: first.id } : { kind: 'face', id: first.face.id },
+      ],
+      at: middleOf(item),
+    }),
+  ];
 } // prettier-ignore
 
 /** Doors turn at most this far before they meet the wall they hang in. */

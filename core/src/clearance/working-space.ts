@@ -105,7 +105,7 @@ export function workingSpaceOf(prepared: Prepared, item: Hung): WorkingSpace | n
   const wide = Math.max(widthMm, item.type.widthMm);
   const { minX, maxX } = item.body;
   const look: Room = { x: [maxX - wide, minX + wide], y, z: [frontMm(item), frontMm(item) + LOOK_MM] };
-  const hindrances = hindrancesIn(prepared, item, look).filter((each) => !mayProtrude(item, each));
+  const hindrances = hindrancesIn(prepared, item, look, (thing) => !mayProtrude(item, thing));
   const drawn = freeRoom(item, hindrances, { widthMm, y, mostMm: LOOK_MM });
   const room = withMeasured(item, drawn);
   const condition = isUs ? oppositeOf(prepared, item, hindrances, y) : 1;
@@ -143,7 +143,7 @@ function withMeasured(item: Hung, drawn: FreeRoom): FreeRoom {
 }
 
 /** Gear over or under the piece on its own face may stand out a little further than its front. */
-function mayProtrude(item: Hung, { thing }: Hindrance): boolean {
+function mayProtrude(item: Hung, thing: Hindrance['thing']): boolean {
   if (thing.kind !== 'gear' || thing.hung === null || thing.face.id !== item.face.id) return false;
   return frontMm(thing.hung) - frontMm(item) <= mmFromInch(WORKING_SPACE.mayProtrudeIn) + GAP_ROUNDING_MM;
 }
