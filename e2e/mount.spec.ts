@@ -176,6 +176,8 @@ test('can be worked by keyboard alone', async ({ page, request }) => {
   const id = await importDemo(request, 'Keys');
   await openJob(page, id);
   await page.getByText('On the sheet').click();
+  // On the sheet, and in the list once it is open.
+  await expect(page.getByRole('button', { name: 'DC disconnect' })).toHaveCount(2);
   await page.getByRole('button', { name: 'DC disconnect' }).last().focus();
   await page.keyboard.press('Enter');
   await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('DC disconnect');
