@@ -12,6 +12,14 @@ export function bigPlan(faceCount: number, placementCount: number): Plan {
     ...UNIT,
     depthMm: 200,
     massKg: 20,
+    ratings: {
+      maxVoltageV: 240,
+      minVoltageV: null,
+      voltsToGroundV: 120,
+      maxCurrentA: null,
+      powerW: null,
+      energyWh: null,
+    },
     location: 'outdoor',
     knockouts: [{ id: 'low', edge: 'bottom', alongMm: 200, fromBackMm: 60, tradeSize: '3/4' }],
     bracketHoles: [
@@ -73,6 +81,7 @@ export function bigPlan(faceCount: number, placementCount: number): Plan {
       yMm: 1700,
     })),
     joints: [],
+    circuits: [],
     passes: [],
     runs: [],
     rules: [],

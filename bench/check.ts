@@ -45,6 +45,7 @@ function hall(count: number): Plan {
       yMm: 900 + Math.floor(index / columns) * 900,
     })),
     joints: [],
+    circuits: [],
     passes: [],
     runs: [],
   };

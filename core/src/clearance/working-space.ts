@@ -222,7 +222,7 @@ function shallow(prepared: Prepared, space: WorkingSpace): Finding {
 }
 
 /** How far along its face a place with room is looked for, and in what steps: marks a tape has. */
-const LOOK_ALONG_STEPS = 60;
+const LOOK_ALONG_STEPS = 36;
 const STEP_MM = { us: mmFromInch(0.5), iec: 10 } as const;
 
 /** The nearest places to the left and right where the gear hangs clear and has its room. */
@@ -249,11 +249,13 @@ function movesToRoom(prepared: Prepared, item: Hung): Fix[] {
     }));
 } // prettier-ignore
 
+/** One for a gear type: its voltage is missing there, once for all that hang of it. */
 function unsure({ item, requiredMm, source }: WorkingSpace): Finding {
   return findingOf(meta, {
     message: 'voltage',
     severity: 'ask',
-    data: { gear: item.placement.name },
+    id: `${meta.id}/voltage/${item.type.id}`,
+    data: { gear: item.type.name },
     subjects: [{ kind: 'placement', id: item.id }],
     at: middleOf(item),
     required: { value: requiredMm, unit: 'mm' },
