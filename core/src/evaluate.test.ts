@@ -5,12 +5,22 @@ import { evaluateAfter, evaluatePlan } from './evaluate.ts';
 import { applyEdits } from './plan/edits/apply-edit.ts';
 import type { Plan } from './plan/plan.ts';
 import type { Checked } from './check/recheck.ts';
+import { fourHoles } from './gear/new-gear.ts';
+import { gear, hang, plan } from './test/plans.ts';
+
+/** A wall with a board whose rails only just meet the bolts of what is fixed to it. */
+function withBoard(): Plan {
+  const board = gear('board', { kind: 'board', widthMm: 1200, heightMm: 900, depthMm: 12, dropMm: 900, board: { material: 'Sheet', fireClass: 'unknown', holding: 'wood-screw', cornerRadiusMm: 0, hasTrim: false, cables: 'behind', railsUpMm: [300, 700] } });
+  const unit = gear('unit', { heat: { lossW: 5, sheds: 'front' }, bracketHoles: fourHoles(300, 400, 5) });
+  const placements = [hang('b', 'board', 'w', 2000, 1600), { ...hang('u', 'unit', 'w', 2000, 1400), on: 'b' }];
+  return plan({ gearTypes: [board, unit], placements });
+} // prettier-ignore
 
 describe('evaluating after an edit', () => {
   test('finds what a full evaluation finds, whatever moved, came or went', () => {
     const moves = fc.array(
       fc.record({
-        demo: fc.nat({ max: DEMOS.length - 1 }),
+        demo: fc.nat({ max: DEMOS.length }),
         which: fc.nat({ max: 50 }),
         dx: fc.double({ min: -900, max: 900, noNaN: true }),
         dy: fc.double({ min: -400, max: 400, noNaN: true }),
@@ -20,7 +30,7 @@ describe('evaluating after an edit', () => {
     );
     fc.assert(
       fc.property(moves, (steps) => {
-        const states = DEMOS.map(({ plan }): { plan: Plan; checked: Checked | null } => ({ plan: plan(), checked: null }));
+        const states = [...DEMOS.map(({ plan }) => plan()), withBoard()].map((plan): { plan: Plan; checked: Checked | null } => ({ plan, checked: null }));
         for (const { demo, which, dx, dy, what } of steps) {
           const state = states[demo];
           const placement = state?.plan.placements[which % Math.max(1, state.plan.placements.length)];
@@ -62,3 +72,17 @@ describe('a thousand pieces dropped at once', () => {
     for (const { id } of evaluatePlan(demo).findings) expect(findings.map((each) => each.id)).toContain(id);
   });
 }); // prettier-ignore
+
+describe('moving gear on a board that had nothing to clear', () => {
+  test('finds at once that its bolts miss the rails', () => {
+    const { checked } = evaluateAfter(withBoard(), null);
+    expect(checked.findings.map(({ check }) => check)).not.toContain('fixing.board');
+    const applied = applyEdits(withBoard(), [
+      { kind: 'move-placement', placement: 'u', xMm: 2000, yMm: 1380 },
+    ]);
+    if (!applied.ok) throw new Error(applied.fault.message);
+    const { findings } = evaluateAfter(applied.value.plan, checked).evaluation;
+    expect(findings.map(({ check, message }) => `${check}/${message}`)).toContain('fixing.board/off-rail');
+    expect(findings).toEqual(evaluatePlan(applied.value.plan).findings);
+  });
+});

@@ -99,6 +99,11 @@ function hungType(type: GearType, board: GearType | null, isFlush: boolean): Gea
   return raised;
 }
 
+/** What is fixed to a board. */
+export function gearOn({ hung }: Prepared, boardId: string): Hung[] {
+  return [...hung.values()].filter(({ placement }) => placement.on === boardId);
+}
+
 /** Whether one of two pieces is the board the other is fixed to. */
 export function isOnOther(a: Hung, b: Hung): boolean {
   return a.placement.on === b.id || b.placement.on === a.id;

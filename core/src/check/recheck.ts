@@ -9,26 +9,22 @@ export type Checked = {
   readonly byItem: ReadonlyMap<string, ReadonlyMap<string, readonly Finding[]>>;
 };
 
+/** What must be looked at again: these pieces, and on these faces whatever had findings, whose fixes may lead further. */
+export type Affected = { readonly items: ReadonlySet<string>; readonly faces: ReadonlySet<string> };
+
 /**
- * Runs every check. Of checks that look at one piece at a time, only the pieces in `affected` are looked at again, and
- * those on their faces that had findings, whose fixes may lead further; the others keep what `before` found. The answer
- * is the same as of a full check. Gravest first, then by id, so that it repeats exactly.
+ * Runs every check. Of checks that look at one piece at a time, only what is affected is looked at again; the other
+ * pieces keep what `before` found. The answer is the same as of a full check. Gravest first, then by id, so that it
+ * repeats exactly.
  */
 export function runChecksAfter(
   prepared: Prepared,
   checks: readonly Check[],
   before: Checked | null,
-  affected: ReadonlySet<string> | null,
+  affected: Affected | null,
 ): Checked {
   const byItem = new Map<string, ReadonlyMap<string, readonly Finding[]>>();
   const all: Finding[] = [];
-  const faces = new Set<string>();
-  for (const id of affected ?? []) {
-    for (const each of [prepared, before?.prepared]) {
-      const face = each?.hung.get(id)?.face.id;
-      if (face !== undefined) faces.add(face);
-    }
-  }
   for (const check of checks) {
     if (!isItemCheck(check)) {
       all.push(...check.check(prepared));
@@ -39,7 +35,9 @@ export function runChecksAfter(
     for (const item of prepared.hung.values()) {
       const kept = known?.get(item.id);
       const isKept =
-        known !== undefined && !affected?.has(item.id) && (kept === undefined || !faces.has(item.face.id));
+        known !== undefined &&
+        !affected?.items.has(item.id) &&
+        (kept === undefined || !affected?.faces.has(item.face.id));
       const findings = isKept ? (kept ?? []) : check.checkItem(prepared, item);
       if (findings.length > 0) found.set(item.id, findings);
     }

@@ -116,6 +116,10 @@ const NEIGHBOUR_MM = 4000;
  */
 const HEAP_COUNT = 50;
 
+export function isInHeap(prepared: Prepared, item: Hung): boolean {
+  return gearNear(prepared, item.body, item).length > HEAP_COUNT;
+}
+
 /** An upright box of the site. */
 type Upright = { readonly min: Vec3; readonly max: Vec3 };
 
@@ -154,7 +158,7 @@ export function thingsInRoom(prepared: Prepared, item: Hung, { x, y, z }: Room):
 
 function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
   const { faces, obstacles, neighbours } = fixed(prepared.site);
-  const most = gearNear(prepared, item.body, item).length > HEAP_COUNT ? HEAP_COUNT : Infinity;
+  const most = isInHeap(prepared, item) ? HEAP_COUNT : Infinity;
   const found: Thing[] = [];
   const takeFrom = (faceId: string) => {
     for (const thing of obstacles.get(faceId) ?? []) if (!isApart(thing, within, 0)) found.push(thing);

@@ -1,7 +1,7 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
-import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { gearOn, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
-import { boardFigures, gearOn } from './board.ts';
+import { boardFigures } from './board.ts';
 
 const meta: CheckMeta = {
   id: 'fixing.board',

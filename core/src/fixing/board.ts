@@ -1,10 +1,5 @@
-import type { Hung, Prepared } from '../check/prepared.ts';
+import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { lengthInput, type Working } from '../working/working.ts';
-
-/** What is fixed to a board, by id. */
-export function gearOn(prepared: Prepared, boardId: string): Hung[] {
-  return [...prepared.hung.values()].filter(({ placement }) => placement.on === boardId);
-}
 
 /** A board with everything on it: its mass, its trim, and the cut from the sheet it is bought as. */
 export type BoardFigures = {

@@ -41,8 +41,15 @@ const HOW_MUCH = ['Not at all', 'A little', 'As usual', 'Much'];
 
 /** The program’s own layouts of a face: what may move, what counts, and proposals shown as ghosts before one is taken. */
 export function ArrangePanel({ plan, prepared, reader }: Props) {
-  const dispatch = useAppDispatch();
   const faceInHand = useAppSelector((state) => state.view.faceInHand) ?? plan.rootFace;
+  // Another face is another question: what was chosen for one does not carry over.
+  return (
+    <ArrangeFace key={faceInHand} faceInHand={faceInHand} plan={plan} prepared={prepared} reader={reader} />
+  );
+}
+
+function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly faceInHand: string }) {
+  const dispatch = useAppDispatch();
   const face = prepared.site.faces.get(faceInHand);
   const items = useMemo(() => prepared.onFace.get(faceInHand) ?? [], [prepared, faceInHand]);
   const wireways = items.filter(({ type }) => type.kind === 'wireway');
@@ -58,15 +65,18 @@ export function ArrangePanel({ plan, prepared, reader }: Props) {
   const wirewayId = wantedWireway ?? mostUsedWireway(prepared, faceInHand) ?? NO_WIREWAY;
   const moving = items.filter(({ id, type }) => !stays.has(id) && type.kind !== 'wireway' && type.kind !== 'board');
 
-  // What was proposed for another plan or face no longer holds.
+  // What was proposed for another plan no longer holds.
   useEffect(() => {
     setAnswer(null);
+    setProgress(null);
     dispatch(viewSlice.actions.ghostsShown([]));
     return () => {
+      // Its answer would be about what was there before: nobody waits for it any more.
       run.current?.stop();
+      run.current = null;
       dispatch(viewSlice.actions.ghostsShown([]));
     };
-  }, [plan, faceInHand, dispatch]);
+  }, [plan, dispatch]);
 
   const propose = () => {
     setFault(null);
@@ -91,7 +101,7 @@ export function ArrangePanel({ plan, prepared, reader }: Props) {
         else if (result.ok) setAnswer(result.value);
         else setFault(result.fault);
       })
-      .catch(() => setFault('The layouts could not be worked out here. Nothing was changed.'))
+      .catch(() => run.current === started && setFault('The layouts could not be worked out here. Nothing was changed.'))
       .finally(() => {
         if (run.current === started) setProgress(null);
       });
