@@ -9,7 +9,14 @@ const REFERENCE_S = 60;
 export async function benchArrange(print: (line: string) => void): Promise<void> {
   const highs = await loadHighs();
   print('arranging, against HiGHS on the same problem (at most 60 s for it)\n');
-  for (const [count, seed] of [[4, 1], [5, 1], [6, 1], [6, 2], [8, 1], [10, 1]] as const) {
+  for (const [count, seed] of [
+    [4, 1],
+    [5, 1],
+    [6, 1],
+    [6, 2],
+    [8, 1],
+    [10, 1],
+  ] as const) {
     const problem = madeUpProblem(seeded(seed * 100 + count), count, 2);
     const start = performance.now();
     const { best, isProven } = searchLayouts(problem, { mostSteps: 120_000, random: seeded(1) });
@@ -22,4 +29,4 @@ export async function benchArrange(print: (line: string) => void): Promise<void>
       `  ${count} pieces, seed ${seed}: cost ${ratio.toFixed(4)} of the reference’s (${isProven ? 'proven' : 'not proven'}; reference ${reference.Status}), time ${oursS.toFixed(2)} s against ${theirsS.toFixed(2)} s, ratio ${(theirsS / oursS).toFixed(1)}\n`,
     );
   }
-} // prettier-ignore
+}

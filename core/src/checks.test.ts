@@ -39,45 +39,127 @@ function withInverter(more: Partial<GearType>): PlanEdit {
 
 /** For each check an edit of the clean demo that it must find. */
 const FAILING: Record<string, PlanEdit[]> = {
-  'clearance.beside': [{ kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 20 } }, { kind: 'move-placement', placement: 'inverter-b', xMm: 54 * 25.4, yMm: 63.875 * 25.4 }],
+  'clearance.beside': [
+    { kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 20 } },
+    { kind: 'move-placement', placement: 'inverter-b', xMm: 54 * 25.4, yMm: 63.875 * 25.4 },
+  ],
   'clearance.face-edge': [{ kind: 'move-placement', placement: 'inverter-a', xMm: 0, yMm: 63.875 * 25.4 }],
   'clearance.location': [
-    { kind: 'place-gear', placement: { id: 'out', name: 'Out', type: 'load-centre-125a', face: 'roof-top', xMm: 800, yMm: 1200 } },
+    {
+      kind: 'place-gear',
+      placement: { id: 'out', name: 'Out', type: 'load-centre-125a', face: 'roof-top', xMm: 800, yMm: 1200 },
+    },
   ],
   'clearance.overlap': [{ kind: 'move-placement', placement: 'disconnect', xMm: 133 * 25.4, yMm: 54 * 25.4 }],
   'clearance.ambient': [{ kind: 'set-conditions', face: null, conditions: { designHighTempC: 61 } }],
-  'clearance.around': [withRule({ side: 'beside', counterpart: 'surface', distance: { value: 60, unit: 'in' } })],
-  'clearance.dedicated-space': [{ kind: 'move-placement', placement: 'load-centre', xMm: 40 * 25.4, yMm: 64.5 * 25.4 }],
-  'clearance.handles': [{ kind: 'move-placement', placement: 'transfer-switch', xMm: 124 * 25.4, yMm: 95 * 25.4 }],
+  'clearance.around': [
+    withRule({ side: 'beside', counterpart: 'surface', distance: { value: 60, unit: 'in' } }),
+  ],
+  'clearance.dedicated-space': [
+    { kind: 'move-placement', placement: 'load-centre', xMm: 40 * 25.4, yMm: 64.5 * 25.4 },
+  ],
+  'clearance.handles': [
+    { kind: 'move-placement', placement: 'transfer-switch', xMm: 124 * 25.4, yMm: 95 * 25.4 },
+  ],
   'clearance.heat-face': [withInverter({ heat: { lossW: 240, sheds: 'bottom' } })],
   'clearance.sun': [{ kind: 'set-conditions', face: 'plant-wall', conditions: { sun: 'full' } }],
-  'clearance.swing': [{ kind: 'set-face', face: 'plant-wall', roomInFrontMm: null }, { kind: 'move-placement', placement: 'load-centre', xMm: 162 * 25.4, yMm: 64.5 * 25.4 }],
-  'clearance.ventilation': [{ kind: 'set-gear-type', gearType: { ...getSample('battery-cabinet-10kwh'), battery: { chemistry: 'vented-lead-acid', cells: 24, capacityAh: 200 } } }],
+  'clearance.swing': [
+    { kind: 'set-face', face: 'plant-wall', roomInFrontMm: null },
+    { kind: 'move-placement', placement: 'load-centre', xMm: 162 * 25.4, yMm: 64.5 * 25.4 },
+  ],
+  'clearance.ventilation': [
+    {
+      kind: 'set-gear-type',
+      gearType: {
+        ...getSample('battery-cabinet-10kwh'),
+        battery: { chemistry: 'vented-lead-acid', cells: 24, capacityAh: 200 },
+      },
+    },
+  ],
   'clearance.working-space': [{ kind: 'set-face', face: 'plant-wall', roomInFrontMm: 900 }],
   'clearance.stacked': [
     withRule({ side: 'above', distance: { value: 12, unit: 'in' } }),
-    { kind: 'place-gear', placement: { id: 'over', name: 'Over', type: 'array-junction-box', face: 'plant-wall', xMm: 32 * 25.4, yMm: 80 * 25.4 } },
+    {
+      kind: 'place-gear',
+      placement: {
+        id: 'over',
+        name: 'Over',
+        type: 'array-junction-box',
+        face: 'plant-wall',
+        xMm: 32 * 25.4,
+        yMm: 80 * 25.4,
+      },
+    },
   ],
   'fixing.board': [
     { kind: 'add-gear-type', gearType: getSample('backer-board-800x480') },
-    { kind: 'place-gear', placement: { id: 'board', name: 'Board', type: 'backer-board-800x480', face: 'north-wall', xMm: 68 * 25.4, yMm: 54 * 25.4 } },
-    { kind: 'place-gear', placement: { id: 'hot', name: 'Hot', type: 'transfer-switch-200a', face: 'north-wall', xMm: 68 * 25.4, yMm: 54 * 25.4, on: 'board' } },
+    {
+      kind: 'place-gear',
+      placement: {
+        id: 'board',
+        name: 'Board',
+        type: 'backer-board-800x480',
+        face: 'north-wall',
+        xMm: 68 * 25.4,
+        yMm: 54 * 25.4,
+      },
+    },
+    {
+      kind: 'place-gear',
+      placement: {
+        id: 'hot',
+        name: 'Hot',
+        type: 'transfer-switch-200a',
+        face: 'north-wall',
+        xMm: 68 * 25.4,
+        yMm: 54 * 25.4,
+        on: 'board',
+      },
+    },
   ],
   'fixing.flush': [
     { kind: 'add-gear-type', gearType: getSample('panel-display') },
-    { kind: 'place-gear', placement: { id: 'display', name: 'Display', type: 'panel-display', face: 'north-wall', xMm: 64 * 25.4, yMm: 40 * 25.4, isFlush: true } },
+    {
+      kind: 'place-gear',
+      placement: {
+        id: 'display',
+        name: 'Display',
+        type: 'panel-display',
+        face: 'north-wall',
+        xMm: 64 * 25.4,
+        yMm: 40 * 25.4,
+        isFlush: true,
+      },
+    },
   ],
-  'fixing.holes': [{ kind: 'set-material', material: { ...getMaterial('material-plywood'), holding: 'framing-only' } }],
+  'fixing.holes': [
+    { kind: 'set-material', material: { ...getMaterial('material-plywood'), holding: 'framing-only' } },
+  ],
   'pack.no-drill': [{ kind: 'move-placement', placement: 'battery-a', xMm: 16.5 * 25.4, yMm: 45 * 25.4 }],
   'survey.site': [{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }],
   'route.way': [{ kind: 'remove-pass', pass: 'roof-hole' }],
   'seal.framing': [{ kind: 'move-pass', pass: 'roof-hole', xMm: 96.5 * 25.4, yMm: 30 * 25.4 }],
   'seal.gland': [{ kind: 'set-pass-gland', pass: 'roof-hole', gland: 'M40' }],
-  'wireway.fill': [{ kind: 'set-circuit', circuit: { id: 'thick', name: 'Thick', from: 'a-ac', to: 'load-feed', wire: { kind: 'table', size: '500' }, count: 12, currentCarryingCount: 3 } }],
-  'wireway.supports': [{ kind: 'set-gear-type', gearType: { ...getSample('wireway-6x6-10ft'), bracketHoles: [] } }],
+  'wireway.fill': [
+    {
+      kind: 'set-circuit',
+      circuit: {
+        id: 'thick',
+        name: 'Thick',
+        from: 'a-ac',
+        to: 'load-feed',
+        wire: { kind: 'table', size: '500' },
+        count: 12,
+        currentCarryingCount: 3,
+      },
+    },
+  ],
+  'wireway.supports': [
+    { kind: 'set-gear-type', gearType: { ...getSample('wireway-6x6-10ft'), bracketHoles: [] } },
+  ],
   'wireway.holes': [{ kind: 'move-placement', placement: 'inverter-a', xMm: 12 * 25.4, yMm: 63.875 * 25.4 }],
   'wireway.nipple': [{ kind: 'set-joint-play', joint: 'a-dc', playMm: 0 }],
-}; // prettier-ignore
+};
 
 describe('the registry of checks', () => {
   const ids = CHECKS.map(({ meta }) => meta.id);

@@ -10,11 +10,29 @@ import { gear, hang, plan } from './test/plans.ts';
 
 /** A wall with a board whose rails only just meet the bolts of what is fixed to it. */
 function withBoard(): Plan {
-  const board = gear('board', { kind: 'board', widthMm: 1200, heightMm: 900, depthMm: 12, dropMm: 900, board: { material: 'Sheet', fireClass: 'unknown', holding: 'wood-screw', cornerRadiusMm: 0, hasTrim: false, cables: 'behind', railsUpMm: [300, 700] } });
+  const board = gear('board', {
+    kind: 'board',
+    widthMm: 1200,
+    heightMm: 900,
+    depthMm: 12,
+    dropMm: 900,
+    board: {
+      material: 'Sheet',
+      fireClass: 'unknown',
+      holding: 'wood-screw',
+      cornerRadiusMm: 0,
+      hasTrim: false,
+      cables: 'behind',
+      railsUpMm: [300, 700],
+    },
+  });
   const unit = gear('unit', { heat: { lossW: 5, sheds: 'front' }, bracketHoles: fourHoles(300, 400, 5) });
-  const placements = [hang('b', 'board', 'w', 2000, 1600), { ...hang('u', 'unit', 'w', 2000, 1400), on: 'b' }];
+  const placements = [
+    hang('b', 'board', 'w', 2000, 1600),
+    { ...hang('u', 'unit', 'w', 2000, 1400), on: 'b' },
+  ];
   return plan({ gearTypes: [board, unit], placements });
-} // prettier-ignore
+}
 
 describe('evaluating after an edit', () => {
   test('finds what a full evaluation finds, whatever moved, came or went', () => {
@@ -30,7 +48,9 @@ describe('evaluating after an edit', () => {
     );
     fc.assert(
       fc.property(moves, (steps) => {
-        const states = [...DEMOS.map(({ plan }) => plan()), withBoard()].map((plan): { plan: Plan; checked: Checked | null } => ({ plan, checked: null }));
+        const states = [...DEMOS.map(({ plan }) => plan()), withBoard()].map(
+          (plan): { plan: Plan; checked: Checked | null } => ({ plan, checked: null }),
+        );
         for (const { demo, which, dx, dy, what } of steps) {
           const state = states[demo];
           const placement = state?.plan.placements[which % Math.max(1, state.plan.placements.length)];
@@ -39,7 +59,10 @@ describe('evaluating after an edit', () => {
           const edit = {
             move: { kind: 'move-placement', placement: placement.id, xMm, yMm },
             remove: { kind: 'remove-placement', placement: placement.id },
-            copy: { kind: 'place-gear', placement: { ...placement, id: `copy-${state.plan.placements.length}`, xMm, yMm } },
+            copy: {
+              kind: 'place-gear',
+              placement: { ...placement, id: `copy-${state.plan.placements.length}`, xMm, yMm },
+            },
           } as const;
           state.checked ??= evaluateAfter(state.plan, null).checked;
           const applied = applyEdits(state.plan, [edit[what]]);
@@ -53,7 +76,7 @@ describe('evaluating after an edit', () => {
       { seed: 11, numRuns: 8 },
     );
   });
-}); // prettier-ignore
+});
 
 describe('a thousand pieces dropped at once', () => {
   test('are one heap to clear, and nothing before is lost', () => {
@@ -61,7 +84,14 @@ describe('a thousand pieces dropped at once', () => {
     if (demo === undefined) throw new Error('no demo');
     const dropped = Array.from({ length: 1000 }, (_, index) => ({
       kind: 'place-gear' as const,
-      placement: { id: `x${index}`, name: `X ${index}`, type: 'array-junction-box', face: 'plant-wall', xMm: 400, yMm: 2000 },
+      placement: {
+        id: `x${index}`,
+        name: `X ${index}`,
+        type: 'array-junction-box',
+        face: 'plant-wall',
+        xMm: 400,
+        yMm: 2000,
+      },
     }));
     const applied = applyEdits(demo, dropped);
     if (!applied.ok) throw new Error(applied.fault.message);
@@ -71,7 +101,7 @@ describe('a thousand pieces dropped at once', () => {
     expect(findings.length).toBeLessThan(20);
     for (const { id } of evaluatePlan(demo).findings) expect(findings.map((each) => each.id)).toContain(id);
   });
-}); // prettier-ignore
+});
 
 describe('moving gear on a board that had nothing to clear', () => {
   test('finds at once that its bolts miss the rails', () => {

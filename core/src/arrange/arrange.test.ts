@@ -9,10 +9,20 @@ import { searchLayouts } from './search.ts';
 
 describe('placing along one axis', () => {
   /** The same program for a general solver. */
-  async function byHighs(pulls: { a: number; b: number; offset: number; weight: number }[], count: number, orders: { i: number; j: number; apart: number }[], compact: number, size: number, high: number) {
+  async function byHighs(
+    pulls: { a: number; b: number; offset: number; weight: number }[],
+    count: number,
+    orders: { i: number; j: number; apart: number }[],
+    compact: number,
+    size: number,
+    high: number,
+  ) {
     const highs = await loadHighs();
     const rows = [
-      ...pulls.flatMap(({ a, b, offset }, k) => [`d${k} - x${a}${b < 0 ? '' : ` + x${b}`} >= ${offset}`, `d${k} + x${a}${b < 0 ? '' : ` - x${b}`} >= ${-offset}`]),
+      ...pulls.flatMap(({ a, b, offset }, k) => [
+        `d${k} - x${a}${b < 0 ? '' : ` + x${b}`} >= ${offset}`,
+        `d${k} + x${a}${b < 0 ? '' : ` - x${b}`} >= ${-offset}`,
+      ]),
       ...orders.map(({ i, j, apart }) => `x${j} - x${i} >= ${apart}`),
       ...Array.from({ length: count }, (_, i) => [`far - x${i} >= ${size}`, `x${i} - near >= 0`]).flat(),
     ];
@@ -40,7 +50,11 @@ describe('placing along one axis', () => {
         const b = whole(count + 1) - 1;
         return { a, b: b === a ? -1 : b, offset: whole(400) - 200, weight: 1 + whole(4) };
       });
-      const orders = Array.from({ length: count }, () => ({ i: whole(count), j: whole(count), apart: whole(260) })).filter(({ i, j }) => i < j);
+      const orders = Array.from({ length: count }, () => ({
+        i: whole(count),
+        j: whole(count),
+        apart: whole(260),
+      })).filter(({ i, j }) => i < j);
       const solver = new AxisSolver(
         {
           size: new Float64Array(count).fill(100),
@@ -60,28 +74,32 @@ describe('placing along one axis', () => {
       else {
         solved++;
         expect(solver.cost).toBeCloseTo(expected.ObjectiveValue, 4);
-        for (const { i, j, apart } of orders) expect((solver.x[j] ?? 0) - (solver.x[i] ?? 0)).toBeGreaterThan(apart - 1e-6);
+        for (const { i, j, apart } of orders)
+          expect((solver.x[j] ?? 0) - (solver.x[i] ?? 0)).toBeGreaterThan(apart - 1e-6);
       }
     }
     expect([solved > 20, impossible > 0]).toEqual([true, true]);
   });
-}); // prettier-ignore
+});
 
 describe('searching layouts', () => {
   const cases = [3, 4, 5, 6].flatMap((count) => [1, 2].map((seed) => [count, seed] as const));
 
   // HiGHS, the reference library for mixed-integer programs, proves the optimum of the same problem.
-  test.each(cases)('of %i pieces (seed %i) ends at the proven optimum of a mixed-integer solver', async (count, seed) => {
-    const problem = madeUpProblem(seeded(seed * 100 + count), count, 2);
-    const { best, isProven } = searchLayouts(problem, { mostSteps: 400_000, random: seeded(1) });
-    const highs = await loadHighs();
-    const reference = highs.solve(asLpText(problem), { mip_rel_gap: 1e-7 });
-    expect([isProven, reference.Status]).toEqual([true, 'Optimal']);
-    expect(best?.cost).toBeCloseTo(reference.ObjectiveValue, 3);
-    if (best === null) throw new Error('no layout');
-    expect(isSoundLayout(problem, best.x, best.y)).toBe(true);
-    expect(layoutCost(problem, best.x, best.y)).toBeCloseTo(best.cost, 6);
-  });
+  test.each(cases)(
+    'of %i pieces (seed %i) ends at the proven optimum of a mixed-integer solver',
+    async (count, seed) => {
+      const problem = madeUpProblem(seeded(seed * 100 + count), count, 2);
+      const { best, isProven } = searchLayouts(problem, { mostSteps: 400_000, random: seeded(1) });
+      const highs = await loadHighs();
+      const reference = highs.solve(asLpText(problem), { mip_rel_gap: 1e-7 });
+      expect([isProven, reference.Status]).toEqual([true, 'Optimal']);
+      expect(best?.cost).toBeCloseTo(reference.ObjectiveValue, 3);
+      if (best === null) throw new Error('no layout');
+      expect(isSoundLayout(problem, best.x, best.y)).toBe(true);
+      expect(layoutCost(problem, best.x, best.y)).toBeCloseTo(best.cost, 6);
+    },
+  );
 
   test('of more pieces keeps every gap and block, repeats for a seed, and gets no worse with more steps', () => {
     fc.assert(
@@ -100,15 +118,28 @@ describe('searching layouts', () => {
 
   test('proves that what cannot fit does not', () => {
     const wide = madeUpProblem(seeded(4), 4, 0, [900, 800]);
-    const pieces = wide.pieces.map((piece) => ({ ...piece, widthMm: 500, heightMm: 450, x: [0, 400] as const, y: [0, 350] as const }));
-    expect(searchLayouts({ ...wide, pieces }, { mostSteps: 100_000, random: seeded(1) })).toMatchObject({ best: null, isProven: true });
+    const pieces = wide.pieces.map((piece) => ({
+      ...piece,
+      widthMm: 500,
+      heightMm: 450,
+      x: [0, 400] as const,
+      y: [0, 350] as const,
+    }));
+    expect(searchLayouts({ ...wide, pieces }, { mostSteps: 100_000, random: seeded(1) })).toMatchObject({
+      best: null,
+      isProven: true,
+    });
   });
 
   test('stops when told to and keeps the best so far', () => {
     const problem = madeUpProblem(seeded(9), 9, 3);
     let calls = 0;
-    const stopped = searchLayouts(problem, { mostSteps: 1_000_000, random: seeded(1), onProgress: () => ++calls < 3 });
+    const stopped = searchLayouts(problem, {
+      mostSteps: 1_000_000,
+      random: seeded(1),
+      onProgress: () => ++calls < 3,
+    });
     expect([calls, stopped.best === null, stopped.isProven]).toEqual([3, false, false]);
     expect(stopped.steps).toBeLessThan(5000);
   });
-}); // prettier-ignore
+});

@@ -69,7 +69,10 @@ export function arrange(
   const now = scoredNow(problem, pieces, request);
   const nothing = { proposals: [], now, contradictions, turnedDown: [], isCancelled: told.isCancelled };
   if (main.best === null) {
-    return { ...nothing, impossible: told.isCancelled ? null : explainImpossible(problem, pieces, main.isProven, random) };
+    return {
+      ...nothing,
+      impossible: told.isCancelled ? null : explainImpossible(problem, pieces, main.isProven, random),
+    };
   }
   const refine = (layout: Pick<Layout, 'x' | 'y'>) =>
     refineLayout(problem, pieces, request.weights, request.stepMm, layout);
@@ -77,8 +80,14 @@ export function arrange(
   let picked = pick(prepared, problem, pieces, pool, checks, main.isProven);
   // Look elsewhere from the best, and from what came of that, until enough truly differ.
   const looked = new Set<string>();
-  for (let round = 0; round < MOST_ROUNDS && picked.proposals.length < ENOUGH_PROPOSALS && !told.isCancelled; round++) {
-    const from = pool.filter((layout) => !looked.has(orderKey(problem, layout))).slice(0, round === 0 ? 1 : FROM_EACH_ROUND);
+  for (
+    let round = 0;
+    round < MOST_ROUNDS && picked.proposals.length < ENOUGH_PROPOSALS && !told.isCancelled;
+    round++
+  ) {
+    const from = pool
+      .filter((layout) => !looked.has(orderKey(problem, layout)))
+      .slice(0, round === 0 ? 1 : FROM_EACH_ROUND);
     const looks = from.flatMap((layout) => {
       looked.add(orderKey(problem, layout));
       return elsewhere(problem, layout);
@@ -94,8 +103,15 @@ export function arrange(
     picked = pick(prepared, problem, pieces, pool, checks, main.isProven);
   }
   const { proposals, turnedDown } = picked;
-  return { proposals, now, contradictions, impossible: null, turnedDown: proposals.length > 0 ? [] : turnedDown, isCancelled: told.isCancelled };
-} // prettier-ignore
+  return {
+    proposals,
+    now,
+    contradictions,
+    impossible: null,
+    turnedDown: proposals.length > 0 ? [] : turnedDown,
+    isCancelled: told.isCancelled,
+  };
+}
 
 function ranked(layouts: readonly RefinedLayout[]): RefinedLayout[] {
   return [...layouts].sort((a, b) => a.terms.total - b.terms.total);
@@ -107,11 +123,15 @@ const FROM_EACH_ROUND = 4;
 const FROM_EACH_LOOK = 3;
 
 /** How the pieces hang now; null where they overlap or are too close, which no score makes good. */
-function scoredNow(problem: ArrangeProblem, pieces: readonly Hung[], { weights }: ArrangeRequest): LayoutTerms | null {
+function scoredNow(
+  problem: ArrangeProblem,
+  pieces: readonly Hung[],
+  { weights }: ArrangeRequest,
+): LayoutTerms | null {
   const x = pieces.map(({ body }) => body.minX);
   const y = pieces.map(({ body }) => body.minY);
   return isSoundLayout(problem, x, y) ? scoreLayout(problem, pieces, weights, x, y) : null;
-} // prettier-ignore
+}
 
 /** The same problem with one piece kept well away from where the best layout has it, on each side of there. */
 function elsewhere(problem: ArrangeProblem, { x, y }: Pick<Layout, 'x' | 'y'>): ArrangeProblem[] {
@@ -125,9 +145,12 @@ function elsewhere(problem: ArrangeProblem, { x, y }: Pick<Layout, 'x' | 'y'>): 
     ];
     return sides
       .filter((side) => side.x[0] <= side.x[1] && side.y[0] <= side.y[1])
-      .map((side) => ({ ...problem, pieces: problem.pieces.map((each, at) => (at === index ? { ...each, ...side } : each)) }));
+      .map((side) => ({
+        ...problem,
+        pieces: problem.pieces.map((each, at) => (at === index ? { ...each, ...side } : each)),
+      }));
   });
-} // prettier-ignore
+}
 
 /**
  * The best that truly differ and that no check turns down: those whose pieces lie in another order first, then those
@@ -163,10 +186,15 @@ function pick(
   const best = ranked(taken);
   const proposals = best.map((layout, index): Proposal => {
     const edits = editsOf(pieces, layout);
-    return { edits, places: edits.map(({ placement, xMm, yMm }) => ({ id: placement, xMm, yMm })), terms: layout.terms, isProven: isProven && index === 0 };
+    return {
+      edits,
+      places: edits.map(({ placement, xMm, yMm }) => ({ id: placement, xMm, yMm })),
+      terms: layout.terms,
+      isProven: isProven && index === 0,
+    };
   });
   return { proposals, turnedDown };
-} // prettier-ignore
+}
 
 type Move = Extract<PlanEdit, { kind: 'move-placement' }>;
 

@@ -47,7 +47,9 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
   const moving = new Set(request.pieces);
   const wireway = request.wireway === null ? null : (prepared.hung.get(request.wireway.placement) ?? null);
   const overWireway = new Set(
-    wireway === null ? [] : pieces.filter(({ type }) => type.knockouts.some(({ edge }) => edge === 'bottom')).map(({ id }) => id),
+    wireway === null
+      ? []
+      : pieces.filter(({ type }) => type.knockouts.some(({ edge }) => edge === 'bottom')).map(({ id }) => id),
   );
   const shared = sharedRules(prepared.plan);
   const staying = (prepared.onFace.get(face.id) ?? []).filter(({ id }) => !moving.has(id));
@@ -66,7 +68,14 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
   const blocks = pieces.map((piece): ArrangeBlock[] => {
     const around = staying
       .filter((other) => !(other === wireway && overWireway.has(piece.id)))
-      .map((other) => grown(other.body, gap(piece, other, 'beside'), gap(piece, other, 'above'), gap(piece, other, 'below')));
+      .map((other) =>
+        grown(
+          other.body,
+          gap(piece, other, 'beside'),
+          gap(piece, other, 'above'),
+          gap(piece, other, 'below'),
+        ),
+      );
     const inTheWay = face.inTheWay
       .filter(({ obstacle }) => !mayLieUnder(obstacle, piece.type.standoffMm))
       .flatMap(({ obstacle, boxes }) => {
@@ -75,16 +84,21 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
         return boxes.map((box) => grownByRules(box, piece, counterparts));
       });
     const intruding = intruders(piece).map(({ box, counterparts }) => grownByRules(box, piece, counterparts));
-    return [...around, ...inTheWay, ...intruding, ...outside, ...keptClear(prepared, piece)].filter((box) => isOn(box, face.bounds));
+    return [...around, ...inTheWay, ...intruding, ...outside, ...keptClear(prepared, piece)].filter((box) =>
+      isOn(box, face.bounds),
+    );
   });
 
   function grownByRules(box: BoxMm, piece: Hung, counterparts: readonly RuleCounterpart[]): ArrangeBlock {
-    const away = (side: Towards) => largest(rulesTowards(piece, [side, 'any'], counterparts, shared))?.mm ?? 0;
+    const away = (side: Towards) =>
+      largest(rulesTowards(piece, [side, 'any'], counterparts, shared))?.mm ?? 0;
     return grown(box, away('beside'), away('above'), away('below'));
   }
 
   /** What of other faces and their gear reaches into the depth of a piece, as boxes on the face. */
-  function intruders(piece: Hung): { readonly box: BoxMm; readonly counterparts: readonly RuleCounterpart[] }[] {
+  function intruders(
+    piece: Hung,
+  ): { readonly box: BoxMm; readonly counterparts: readonly RuleCounterpart[] }[] {
     const frame = prepared.site.frames.get(face?.id ?? '');
     if (frame === undefined || face === undefined) return [];
     const { minX, maxX, minY, maxY } = face.bounds;
@@ -93,10 +107,17 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
     return thingsInRoom(prepared, piece, room)
       .filter((thing) => thing.face.id !== face.id)
       .flatMap((thing: Thing) => {
-        const points = polygonsInFrame(frame, thing).flatMap((polygon) => clipPolygon(polygon, wallsOf({ x: [minX - 1, maxX + 1], y: [minY - 1, maxY + 1], z })));
+        const points = polygonsInFrame(frame, thing).flatMap((polygon) =>
+          clipPolygon(polygon, wallsOf({ x: [minX - 1, maxX + 1], y: [minY - 1, maxY + 1], z })),
+        );
         if (points.length === 0) return [];
         const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
-        const box = { minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) };
+        const box = {
+          minX: Math.min(...xs),
+          maxX: Math.max(...xs),
+          minY: Math.min(...ys),
+          maxY: Math.max(...ys),
+        };
         return [{ box, counterparts: counterpartsOf(piece, thing) }];
       });
   }
@@ -107,10 +128,15 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
     const edge = (side: Towards) => largest(rulesTowards(piece, [side, 'any'], ['edge'], shared))?.mm ?? 0;
     const [side, over, under] = [edge('beside'), edge('above'), edge('below')];
     let x: readonly [number, number] = [minX + side, maxX - widthMm - side];
-    let y: readonly [number, number] = [minY + under, Math.min(maxY - heightMm - over, highestBottom(prepared, piece))];
+    let y: readonly [number, number] = [
+      minY + under,
+      Math.min(maxY - heightMm - over, highestBottom(prepared, piece)),
+    ];
     if (wireway !== null && request.wireway !== null && overWireway.has(piece.id)) {
       const bottom = wireway.body.maxY + request.wireway.gapMm;
-      const holes = piece.type.knockouts.filter(({ edge: on }) => on === 'bottom').map(({ alongMm }) => alongMm);
+      const holes = piece.type.knockouts
+        .filter(({ edge: on }) => on === 'bottom')
+        .map(({ alongMm }) => alongMm);
       x = [
         Math.max(x[0], wireway.body.minX + WIREWAY_END_MM - Math.min(...holes)),
         Math.min(x[1], wireway.body.maxX - WIREWAY_END_MM - Math.max(...holes)),
@@ -141,7 +167,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
     overWireway,
     contradictions,
   };
-} // prettier-ignore
+}
 
 /** Whether a block reaches into a face: what only touches its edge hinders nothing there. */
 function isOn(box: ArrangeBlock, bounds: BoxMm): boolean {
@@ -191,7 +217,9 @@ function wiresOf(prepared: Prepared, request: ArrangeRequest, pieces: readonly H
     const [from, point]: [string, PointMm] =
       pass === undefined || faceId === request.face ? [faceId, at] : [pass.face, [pass.xMm, pass.yMm]];
     const [here, there] = [places.get(request.face), places.get(from)];
-    return here === undefined || there === undefined ? null : faceFromSheet(here, sheetFromFace(there, point));
+    return here === undefined || there === undefined
+      ? null
+      : faceFromSheet(here, sheetFromFace(there, point));
   };
   type End = { readonly index: number; readonly at: readonly [number, number] };
   const end = (id: string, knockoutId: string | null): End | null => {
@@ -199,7 +227,10 @@ function wiresOf(prepared: Prepared, request: ArrangeRequest, pieces: readonly H
     if (item === undefined) return null;
     const knockout = item.type.knockouts.find((each) => each.id === knockoutId);
     const { minX, minY, maxX, maxY } = item.body;
-    const at = knockout === undefined ? ([(minX + maxX) / 2, (minY + maxY) / 2] as const) : knockoutOnFace(item.body, knockout).at;
+    const at =
+      knockout === undefined
+        ? ([(minX + maxX) / 2, (minY + maxY) / 2] as const)
+        : knockoutOnFace(item.body, knockout).at;
     const index = indexOf.get(id);
     if (index !== undefined) return { index, at: [at[0] - minX, at[1] - minY] };
     if (item.face.id === request.face) return { index: -1, at };
@@ -207,7 +238,9 @@ function wiresOf(prepared: Prepared, request: ArrangeRequest, pieces: readonly H
     return there === null ? null : { index: -1, at: there };
   };
   const pairs = [
-    ...prepared.plan.runs.map(({ from, to }) => [end(from.placement, from.knockout), end(to.placement, to.knockout)] as const),
+    ...prepared.plan.runs.map(
+      ({ from, to }) => [end(from.placement, from.knockout), end(to.placement, to.knockout)] as const,
+    ),
     ...request.connections.map(([a, b]) => [end(a, null), end(b, null)] as const),
   ];
   return pairs.flatMap(([a, b]): ArrangeWire[] => {
@@ -215,4 +248,4 @@ function wiresOf(prepared: Prepared, request: ArrangeRequest, pieces: readonly H
     const [first, second] = a.index >= 0 ? [a, b] : [b, a];
     return [{ a: first.index, b: second.index, atA: first.at, atB: second.at, weight: 1 }];
   });
-} // prettier-ignore
+}

@@ -46,14 +46,19 @@ export type ArrangeProblem = {
 export type Layout = { readonly x: readonly number[]; readonly y: readonly number[]; readonly cost: number };
 
 /** What a layout costs: the wires along and up, and how far all spans. */
-export function layoutCost({ pieces, wires, compact }: ArrangeProblem, x: ArrayLike<number>, y: ArrayLike<number>): number {
+export function layoutCost(
+  { pieces, wires, compact }: ArrangeProblem,
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+): number {
   let cost = 0;
   for (const { a, b, atA, atB, weight } of wires) {
     const [bx, by] = b < 0 ? [0, 0] : [x[b] ?? 0, y[b] ?? 0];
-    cost += weight * (Math.abs((x[a] ?? 0) + atA[0] - bx - atB[0]) + Math.abs((y[a] ?? 0) + atA[1] - by - atB[1]));
+    cost +=
+      weight * (Math.abs((x[a] ?? 0) + atA[0] - bx - atB[0]) + Math.abs((y[a] ?? 0) + atA[1] - by - atB[1]));
   }
   return cost + compact * (span(pieces, x, 'widthMm') + span(pieces, y, 'heightMm'));
-} // prettier-ignore
+}
 
 function span(pieces: readonly ArrangePiece[], at: ArrayLike<number>, size: 'widthMm' | 'heightMm'): number {
   if (pieces.length === 0) return 0;
@@ -63,10 +68,14 @@ function span(pieces: readonly ArrangePiece[], at: ArrayLike<number>, size: 'wid
     most = Math.max(most, (at[index] ?? 0) + piece[size]);
   });
   return most - least;
-} // prettier-ignore
+}
 
 /** Whether a layout keeps every gap, block and bound, to within a rounding. */
-export function isSoundLayout({ pieces, gaps, blocks }: ArrangeProblem, x: ArrayLike<number>, y: ArrayLike<number>): boolean {
+export function isSoundLayout(
+  { pieces, gaps, blocks }: ArrangeProblem,
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+): boolean {
   const e = 1e-5;
   const isApart = (i: number, j: number) => {
     const [a, b] = [pieces[i], pieces[j]];
@@ -84,8 +93,12 @@ export function isSoundLayout({ pieces, gaps, blocks }: ArrangeProblem, x: Array
     const [px, py] = [x[i] ?? 0, y[i] ?? 0];
     const isInside = px >= bx[0] - e && px <= bx[1] + e && py >= by[0] - e && py <= by[1] + e;
     const isFree = (blocks[i] ?? []).every(
-      (box) => px + widthMm <= box.minX + e || px >= box.maxX - e || py + heightMm <= box.minY + e || py >= box.maxY - e,
+      (box) =>
+        px + widthMm <= box.minX + e ||
+        px >= box.maxX - e ||
+        py + heightMm <= box.minY + e ||
+        py >= box.maxY - e,
     );
     return isInside && isFree && pieces.every((_, j) => j <= i || isApart(i, j));
   });
-} // prettier-ignore
+}

@@ -20,7 +20,11 @@ export function refineLayout(
   stepMm: number,
   from: { readonly x: readonly number[]; readonly y: readonly number[] },
 ): RefinedLayout {
-  let best: RefinedLayout = { x: [...from.x], y: [...from.y], terms: scoreLayout(problem, pieces, weights, from.x, from.y) };
+  let best: RefinedLayout = {
+    x: [...from.x],
+    y: [...from.y],
+    terms: scoreLayout(problem, pieces, weights, from.x, from.y),
+  };
   const attempt = (x: number[], y: number[], mayCostMm = 0): boolean => {
     if (!isSoundLayout(problem, x, y)) return false;
     const terms = scoreLayout(problem, pieces, weights, x, y);
@@ -31,7 +35,13 @@ export function refineLayout(
   for (let round = 0; round < MOST_ROUNDS; round++) {
     let hasGained = false;
     for (const shift of framingShifts(pieces, best.x)) {
-      if (attempt(best.x.map((at) => at + shift), best.y)) hasGained = true;
+      if (
+        attempt(
+          best.x.map((at) => at + shift),
+          best.y,
+        )
+      )
+        hasGained = true;
     }
     pieces.forEach((piece, index) => {
       for (const x of framingPlaces(piece, best.x[index] ?? 0)) {
@@ -47,16 +57,24 @@ export function refineLayout(
   pieces.forEach((_, index) => {
     for (const axis of ['x', 'y'] as const) {
       const at = best[axis][index] ?? 0;
-      const offset = axis === 'x' ? (pieces[index]?.type.widthMm ?? 0) / 2 : (pieces[index]?.type.dropMm ?? 0);
+      const offset =
+        axis === 'x' ? (pieces[index]?.type.widthMm ?? 0) / 2 : (pieces[index]?.type.dropMm ?? 0);
       const mark = Math.round((at + offset) / stepMm);
       for (const tick of [mark, mark + 1, mark - 1, mark + 2, mark - 2]) {
         const moved = replaced(best[axis], index, tick * stepMm - offset);
-        if (attempt(axis === 'x' ? moved : best.x, axis === 'y' ? moved : best.y, 4 * stepMm * (1 + weights.compact) * MARK_COST)) break;
+        if (
+          attempt(
+            axis === 'x' ? moved : best.x,
+            axis === 'y' ? moved : best.y,
+            4 * stepMm * (1 + weights.compact) * MARK_COST,
+          )
+        )
+          break;
       }
     }
   });
   return best;
-} // prettier-ignore
+}
 
 const LEAST_GAIN = 1e-6;
 /** Going onto marks may cost this many steps for each piece. */
@@ -82,10 +100,11 @@ function framingPlaces({ type, face }: Hung, x: number): number[] {
 function framingShifts(pieces: readonly Hung[], x: readonly number[]): number[] {
   const shifts = new Set<number>();
   pieces.forEach((piece, index) => {
-    for (const place of framingPlaces(piece, x[index] ?? 0)) shifts.add(Math.round((place - (x[index] ?? 0)) * 1e6) / 1e6);
+    for (const place of framingPlaces(piece, x[index] ?? 0))
+      shifts.add(Math.round((place - (x[index] ?? 0)) * 1e6) / 1e6);
   });
   return [...shifts].sort((a, b) => Math.abs(a) - Math.abs(b)).slice(0, MOST_SHIFTS);
-} // prettier-ignore
+}
 
 const MOST_SHIFTS = 40;
 

@@ -104,14 +104,17 @@ class Search {
     if (this.count === 0) return;
     const open = this.pairs.map((_, index) => index);
     // A first part of the steps for the whole tree; where it ends within them, its answer is proven.
-    const share = min(this.options.mostSteps, max(MOST_WHOLE_STEPS / 4, this.options.mostSteps * WHOLE_SHARE));
+    const share = min(
+      this.options.mostSteps,
+      max(MOST_WHOLE_STEPS / 4, this.options.mostSteps * WHOLE_SHARE),
+    );
     this.allowed = share;
     const isWhole = this.branch(open);
     this.isProven = isWhole && !this.isStopped;
     if (this.isProven || this.best === null) return;
     this.allowed = this.options.mostSteps;
     this.improve();
-  } // prettier-ignore
+  }
 
   /** Places both axes; null where the orders cannot be kept. */
   private bound(): number | null {

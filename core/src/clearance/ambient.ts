@@ -11,11 +11,13 @@ const meta: CheckMeta = {
   parameters: [],
   messages: {
     'too-hot': 'It gets to about {measured} around {gear}; it may run in {required} at most.',
-    'closed-unknown': 'The closed space on {face} gets to about {measured}: ask for the highest temperature its gear may run in.',
-    unvented: 'The closed space on {face} has no vents at two heights, and its gear loses {loss}: let air in low and out high.',
+    'closed-unknown':
+      'The closed space on {face} gets to about {measured}: ask for the highest temperature its gear may run in.',
+    unvented:
+      'The closed space on {face} has no vents at two heights, and its gear loses {loss}: let air in low and out high.',
   },
   fixMessages: {},
-}; // prettier-ignore
+};
 
 /** One closed space: the gear on all faces that say they stand in the same air. */
 type Compartment = { readonly air: ClosedAir; readonly gear: Hung[]; readonly outsideC: number };
@@ -54,7 +56,11 @@ function check(prepared: Prepared): Finding[] {
     const lossW = space.gear.reduce((sum, { type }) => sum + type.heat.lossW, 0);
     const [first] = space.gear;
     if (lossW === 0 || first === undefined) continue;
-    const common = { subjects: [{ kind: 'face', id: first.face.id }], at: middleOf(first), working: rise.working } as const;
+    const common = {
+      subjects: [{ kind: 'face', id: first.face.id }],
+      at: middleOf(first),
+      working: rise.working,
+    } as const;
     if (rise.flowM3PerH === 0) {
       const data = { face: first.face.name, loss: { value: lossW, unit: 'W' } } as const;
       findings.push(findingOf(meta, { ...common, message: 'unvented', severity: 'ask', data }));
@@ -62,14 +68,23 @@ function check(prepared: Prepared): Finding[] {
     const warm = space.gear.find(({ type }) => type.heat.lossW > 0 && type.maxAmbientC === null);
     if (warm !== undefined) {
       const measured = { value: hottestC, unit: 'degC' } as const;
-      findings.push(findingOf(meta, { ...common, message: 'closed-unknown', severity: 'ask', data: { face: first.face.name }, measured }));
+      findings.push(
+        findingOf(meta, {
+          ...common,
+          message: 'closed-unknown',
+          severity: 'ask',
+          data: { face: first.face.name },
+          measured,
+        }),
+      );
     }
   }
   for (const item of prepared.hung.values()) {
-    if (!inClosed.has(item.id)) findings.push(...tooHot(item, item.face.conditions.designHighTempC.value, null));
+    if (!inClosed.has(item.id))
+      findings.push(...tooHot(item, item.face.conditions.designHighTempC.value, null));
   }
   return findings;
-} // prettier-ignore
+}
 
 function tooHot(item: Hung, hottestC: number, rise: CompartmentRise | null): Finding[] {
   const { maxAmbientC } = item.type;

@@ -84,11 +84,13 @@ function tooClose(prepared: Prepared, gap: GapAround): Finding {
       ],
       result: { name: 'Gap', value: { value: measuredMm, unit: 'mm' } },
       source: required.rule.source,
-      notes: [`${required.owner} asks for ${required.rule.distance.value} ${required.rule.distance.unit} ${WAY_WORDS[way]}.`],
+      notes: [
+        `${required.owner} asks for ${required.rule.distance.value} ${required.rule.distance.unit} ${WAY_WORDS[way]}.`,
+      ],
     },
     fixes: movesAway(prepared, gap),
   });
-} // prettier-ignore
+}
 
 function inOther(prepared: Prepared, item: Hung, thing: Thing): Finding {
   return findingOf(meta, {
@@ -120,7 +122,10 @@ const MOVE_STEPS = [1, 1.5, 2, 3, 5, 8, 13] as const;
 const FIRST_STEP_MM = 50;
 
 /** Moves of the gear along its face that leave it clear of everything, the shortest each way that does. */
-function movesAway(prepared: Prepared, { item, measuredMm, required }: Pick<GapAround, 'item' | 'measuredMm' | 'required'>): Fix[] {
+function movesAway(
+  prepared: Prepared,
+  { item, measuredMm, required }: Pick<GapAround, 'item' | 'measuredMm' | 'required'>,
+): Fix[] {
   const missingMm = required === null ? FIRST_STEP_MM : required.mm - measuredMm;
   const { xMm, yMm } = item.placement;
   const ways = [
@@ -131,10 +136,24 @@ function movesAway(prepared: Prepared, { item, measuredMm, required }: Pick<GapA
   ] as const;
   return ways
     .flatMap(({ way, dx, dy }) => {
-      const step = MOVE_STEPS.find((times) => isClear(prepared, hungAt(item, xMm + dx * missingMm * times, yMm + dy * missingMm * times)));
+      const step = MOVE_STEPS.find((times) =>
+        isClear(prepared, hungAt(item, xMm + dx * missingMm * times, yMm + dy * missingMm * times)),
+      );
       if (step === undefined) return [];
       const byMm = missingMm * step;
-      return [{ way, byMm, isSideways: dx !== 0, edit: { kind: 'move-placement', placement: item.id, xMm: xMm + dx * byMm, yMm: yMm + dy * byMm } as const }];
+      return [
+        {
+          way,
+          byMm,
+          isSideways: dx !== 0,
+          edit: {
+            kind: 'move-placement',
+            placement: item.id,
+            xMm: xMm + dx * byMm,
+            yMm: yMm + dy * byMm,
+          } as const,
+        },
+      ];
     })
     .sort((a, b) => a.byMm - b.byMm)
     .slice(0, 2)
@@ -144,7 +163,7 @@ function movesAway(prepared: Prepared, { item, measuredMm, required }: Pick<GapA
         ? { message: 'move', data: { ...data, side: way }, edits: [edit] }
         : { message: 'lift', data: { ...data, way }, edits: [edit] };
     });
-} // prettier-ignore
+}
 
 // A pair is found from both of its pieces: the one that lacks more speaks for it.
 export const aroundCheck: ItemCheck = itemCheck(meta, checkItem, worstOfEach);

@@ -33,7 +33,9 @@ export function compartmentRise(air: ClosedAir, lossW: number, outsideC: number)
   const sealedRiseK = lossW / (SURFACE_W_PER_M2_K * areaM2);
   const { effectiveM2, stackM } = stackOf(air);
   const flowAt = (riseK: number) =>
-    DISCHARGE_RATIO * effectiveM2 * Math.sqrt((2 * GRAVITY_MPS2 * stackM * riseK) / (outsideC + KELVIN + riseK));
+    DISCHARGE_RATIO *
+    effectiveM2 *
+    Math.sqrt((2 * GRAVITY_MPS2 * stackM * riseK) / (outsideC + KELVIN + riseK));
   const lostAt = (riseK: number) =>
     SURFACE_W_PER_M2_K * areaM2 * riseK + AIR_KG_PER_M3 * AIR_J_PER_KG_K * flowAt(riseK) * riseK;
   let [low, high] = [0, sealedRiseK];
@@ -58,20 +60,26 @@ export function compartmentRise(air: ClosedAir, lossW: number, outsideC: number)
         ...(flowM3PerH > 0
           ? [
               lengthInput('H', 'Height between lower and upper vents', stackM * 1000),
-              { symbol: 'Ae', name: 'Vents in and out, in series', value: { value: effectiveM2 * 1e4, unit: 'cm2' } as const },
+              {
+                symbol: 'Ae',
+                name: 'Vents in and out, in series',
+                value: { value: effectiveM2 * 1e4, unit: 'cm2' } as const,
+              },
               { symbol: 'Q', name: 'Air it draws', value: { value: flowM3PerH, unit: 'm3PerH' } as const },
             ]
           : []),
       ],
       result: { name: 'Warmer than outside it by', value: { value: high, unit: 'kelvin' } },
-      source: practice(`h = ${SURFACE_W_PER_M2_K} W/m²K for sealed metal or board in still air; stack flow with Cd = ${DISCHARGE_RATIO}`),
+      source: practice(
+        `h = ${SURFACE_W_PER_M2_K} W/m²K for sealed metal or board in still air; stack flow with Cd = ${DISCHARGE_RATIO}`,
+      ),
       notes: [
         `A = 2·(w·t + w·d + t·d) = ${areaM2.toFixed(2)} m², all of it taken to give off heat.`,
         'An estimate: sun on it, a wall that gives off nothing and heat shed outside change it. Measure once it runs.',
       ],
     },
   };
-} // prettier-ignore
+}
 
 const RISE_STEP_K = 1e-6;
 
@@ -79,12 +87,15 @@ const RISE_STEP_K = 1e-6;
 function stackOf({ vents }: ClosedAir): { readonly effectiveM2: number; readonly stackM: number } {
   const heights = vents.map(({ heightMm }) => heightMm);
   const middle = (Math.min(...heights) + Math.max(...heights)) / 2;
-  const [low, high] = [vents.filter(({ heightMm }) => heightMm < middle), vents.filter(({ heightMm }) => heightMm > middle)];
+  const [low, high] = [
+    vents.filter(({ heightMm }) => heightMm < middle),
+    vents.filter(({ heightMm }) => heightMm > middle),
+  ];
   if (low.length === 0 || high.length === 0) return { effectiveM2: 0, stackM: 0 };
   const [lowM2, highM2] = [ventAreaMm2(low) / 1e6, ventAreaMm2(high) / 1e6];
   const mean = (some: typeof vents) => some.reduce((sum, { heightMm }) => sum + heightMm, 0) / some.length;
   return { effectiveM2: 1 / Math.hypot(1 / lowM2, 1 / highM2), stackM: (mean(high) - mean(low)) / 1000 };
-} // prettier-ignore
+}
 
 export function ventAreaMm2(vents: ClosedAir['vents']): number {
   return vents.reduce((sum, { diameterMm }) => sum + (Math.PI / 4) * diameterMm ** 2, 0);

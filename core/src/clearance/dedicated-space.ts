@@ -15,11 +15,19 @@ const meta: CheckMeta = {
   severity: 'fix',
   source: WORKING_SPACE.dedicated,
   parameters: [
-    { name: 'Above the gear', value: ABOVE_MM, unit: 'mm', why: 'Or to the structural ceiling where that is lower' },
+    {
+      name: 'Above the gear',
+      value: ABOVE_MM,
+      unit: 'mm',
+      why: 'Or to the structural ceiling where that is lower',
+    },
   ],
-  messages: { foreign: '{thing} runs in the space kept for {gear}: its width and depth, from the floor to {above} above it.' },
+  messages: {
+    foreign:
+      '{thing} runs in the space kept for {gear}: its width and depth, from the floor to {above} above it.',
+  },
   fixMessages: {},
-}; // prettier-ignore
+};
 
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const { codeBasis, site } = prepared.plan;

@@ -117,13 +117,19 @@ type Part = {
 export function freeRoom(
   item: Hung,
   hindrances: readonly Hindrance[],
-  { widthMm, y, mostMm }: { readonly widthMm: number; readonly y: readonly [number, number]; readonly mostMm: number },
+  {
+    widthMm,
+    y,
+    mostMm,
+  }: { readonly widthMm: number; readonly y: readonly [number, number]; readonly mostMm: number },
 ): FreeRoom {
   const { minX, maxX } = item.body;
   const wide = Math.max(widthMm, maxX - minX);
   const front = frontMm(item);
   const reach: Room = { x: [maxX - wide, minX + wide], y, z: [front, front + mostMm] };
-  const parts = hindrances.flatMap((each) => partsIn(each, reach).map((points) => partOf(each.thing, points)));
+  const parts = hindrances.flatMap((each) =>
+    partsIn(each, reach).map((points) => partOf(each.thing, points)),
+  );
   const windowAt = (depthMm: number) => findWindow(parts, front + depthMm, reach.x, [minX, maxX], wide);
   const whole = windowAt(mostMm);
   if (whole.window !== null) return { depthMm: mostMm, ends: null, window: whole.window };
@@ -146,7 +152,7 @@ export function freeRoom(
   const depthMm = Math.max(0, free - COINCIDENT_MM);
   const { blocker } = windowAt(blocked + COINCIDENT_MM);
   return { depthMm, ends: blocker, window: windowAt(free).window ?? [minX, maxX] };
-} // prettier-ignore
+}
 
 const DEPTH_STEP_MM = 0.01;
 
@@ -182,12 +188,14 @@ function findWindow(
     const span = spanTo(part, toZ);
     if (span === null) continue;
     const [from, to] = span;
-    if (from < maxX - COINCIDENT_MM && to > minX + COINCIDENT_MM) return { window: null, blocker: part.thing };
+    if (from < maxX - COINCIDENT_MM && to > minX + COINCIDENT_MM)
+      return { window: null, blocker: part.thing };
     if (to <= minX + COINCIDENT_MM && to > left) [left, leftBlocker] = [to, part.thing];
     if (from >= maxX - COINCIDENT_MM && from < right) [right, rightBlocker] = [from, part.thing];
   }
-  if (right - left < wide - 2 * COINCIDENT_MM - GAP_ROUNDING_MM) return { window: null, blocker: leftBlocker ?? rightBlocker ?? null };
+  if (right - left < wide - 2 * COINCIDENT_MM - GAP_ROUNDING_MM)
+    return { window: null, blocker: leftBlocker ?? rightBlocker ?? null };
   // Square before the gear where there is room for that.
   const from = Math.min(Math.max((minX + maxX - wide) / 2, left), right - wide);
   return { window: [from, from + wide], blocker: null };
-} // prettier-ignore
+}

@@ -127,23 +127,44 @@ function squareGaps(item: Hung, frame: Frame, thing: Thing): (readonly [Exclude<
 }
 
 /** The gap from a side to the nearest of the given places beyond it; none where nothing of it lies beyond. */
-function sideGap<Side extends Way>(way: Side, sideMm: number, places: readonly number[], sign: 1 | -1): (readonly [Side, number])[] {
+function sideGap<Side extends Way>(
+  way: Side,
+  sideMm: number,
+  places: readonly number[],
+  sign: 1 | -1,
+): (readonly [Side, number])[] {
   const beyond = places.map((place) => (place - sideMm) * sign);
   // What reaches to both sides of the body stands before neither.
   if (beyond.length === 0 || Math.min(...beyond) < -COINCIDENT_MM) return [];
   return [[way, Math.max(0, Math.min(...beyond))]];
-} // prettier-ignore
+}
 
 /** From each side of the body to the edge of its face, where a rule asks for room there. */
 function edgeGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
   const { minX, maxX, minY, maxY } = item.body;
   const walls = {
-    across: wallsOf({ x: [-Infinity, Infinity], y: [minY + COINCIDENT_MM, maxY - COINCIDENT_MM], z: [-1, 1] }),
-    upright: wallsOf({ x: [minX + COINCIDENT_MM, maxX - COINCIDENT_MM], y: [-Infinity, Infinity], z: [-1, 1] }),
+    across: wallsOf({
+      x: [-Infinity, Infinity],
+      y: [minY + COINCIDENT_MM, maxY - COINCIDENT_MM],
+      z: [-1, 1],
+    }),
+    upright: wallsOf({
+      x: [minX + COINCIDENT_MM, maxX - COINCIDENT_MM],
+      y: [-Infinity, Infinity],
+      z: [-1, 1],
+    }),
   };
   const places = (band: keyof typeof walls, axis: 0 | 1) =>
     edgesOf(item.face.outline)
-      .flatMap(([[ax, ay], [bx, by]]) => clipPolygon([[ax, ay, 0], [bx, by, 0]] satisfies Vec3[], walls[band]))
+      .flatMap(([[ax, ay], [bx, by]]) =>
+        clipPolygon(
+          [
+            [ax, ay, 0],
+            [bx, by, 0],
+          ] satisfies Vec3[],
+          walls[band],
+        ),
+      )
       .map((point) => point[axis]);
   const nearest = (sideMm: number, at: readonly number[], sign: 1 | -1) =>
     Math.min(...at.map((place) => (place - sideMm) * sign).filter((gap) => gap >= -COINCIDENT_MM), Infinity);
@@ -157,6 +178,8 @@ function edgeGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
   return (['left', 'right', 'above', 'below'] as const).flatMap((way): GapAround[] => {
     const required = largest(rulesTowards(item, [SIDES[way], 'any'], ['edge'], shared));
     const measuredMm = measured[way];
-    return required === null || !Number.isFinite(measuredMm) ? [] : [{ item, thing: null, way, measuredMm, required }];
+    return required === null || !Number.isFinite(measuredMm)
+      ? []
+      : [{ item, thing: null, way, measuredMm, required }];
   });
-} // prettier-ignore
+}

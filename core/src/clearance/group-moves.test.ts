@@ -89,22 +89,34 @@ describe('distributeEdits', () => {
 
   test('makes all gaps equal, keeps the outer two and the order', () => {
     fc.assert(
-      fc.property(fc.uniqueArray(position, { minLength: 3, maxLength: 6 }), fc.constantFrom('across' as const, 'up' as const), (places, along) => {
-        const made = group(...places.map((at, index): [string, string, number, number] => [`p${index}`, index % 2 === 0 ? 't' : 'wide', along === 'across' ? at : 1000, along === 'up' ? at : 1000]));
-        const items = itemsOf(made, ...made.placements.map(({ id }) => id));
-        const after = done(made, distributeEdits(items, along));
-        const [low, high] = along === 'across' ? (['minX', 'maxX'] as const) : (['minY', 'maxY'] as const);
-        const middle = ({ body }: Hung) => body[low] + body[high];
-        const order = (list: Hung[]) => [...list].sort((a, b) => middle(a) - middle(b) || (a.id < b.id ? -1 : 1)).map(({ id }) => id);
-        const now = order(items).map((id) => getItem(after, id));
-        const gaps = now.slice(1).map((item, index) => item.body[low] - (now[index]?.body[high] ?? NaN));
-        for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0] ?? NaN, 6);
-        expect(now[0]?.placement).toEqual(items.find(({ id }) => id === now[0]?.id)?.placement);
-        expect(now.at(-1)?.placement).toEqual(items.find(({ id }) => id === now.at(-1)?.id)?.placement);
-      }),
+      fc.property(
+        fc.uniqueArray(position, { minLength: 3, maxLength: 6 }),
+        fc.constantFrom('across' as const, 'up' as const),
+        (places, along) => {
+          const made = group(
+            ...places.map((at, index): [string, string, number, number] => [
+              `p${index}`,
+              index % 2 === 0 ? 't' : 'wide',
+              along === 'across' ? at : 1000,
+              along === 'up' ? at : 1000,
+            ]),
+          );
+          const items = itemsOf(made, ...made.placements.map(({ id }) => id));
+          const after = done(made, distributeEdits(items, along));
+          const [low, high] = along === 'across' ? (['minX', 'maxX'] as const) : (['minY', 'maxY'] as const);
+          const middle = ({ body }: Hung) => body[low] + body[high];
+          const order = (list: Hung[]) =>
+            [...list].sort((a, b) => middle(a) - middle(b) || (a.id < b.id ? -1 : 1)).map(({ id }) => id);
+          const now = order(items).map((id) => getItem(after, id));
+          const gaps = now.slice(1).map((item, index) => item.body[low] - (now[index]?.body[high] ?? NaN));
+          for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0] ?? NaN, 6);
+          expect(now[0]?.placement).toEqual(items.find(({ id }) => id === now[0]?.id)?.placement);
+          expect(now.at(-1)?.placement).toEqual(items.find(({ id }) => id === now.at(-1)?.id)?.placement);
+        },
+      ),
       { seed: 101, numRuns: 80 },
     );
-  }); // prettier-ignore
+  });
 });
 
 describe('mirrorEdits and swapEdits', () => {

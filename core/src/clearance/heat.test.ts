@@ -51,23 +51,30 @@ describe('the rise in a closed space', () => {
 });
 
 describe('ambientCheck', () => {
-  const found = (of: Parameters<typeof prepare>[0]) => ambientCheck.check(prepare(of)).map(({ message, measured }) => [message, Math.round(measured?.value ?? 0)]);
+  const found = (of: Parameters<typeof prepare>[0]) =>
+    ambientCheck
+      .check(prepare(of))
+      .map(({ message, measured }) => [message, Math.round(measured?.value ?? 0)]);
   const hot = { heat: { lossW: 330, sheds: 'front' } } as const;
 
   test('adds the rise of all gear in one closed space to the hottest day', () => {
     const closed = { designHighTempC: 35, air: vented };
     const { riseK } = compartmentRise(vented, 330, 35);
-    expect(found(inside(closed, { ...hot, maxAmbientC: 35 + riseK - 0.1 }))).toEqual([['too-hot', Math.round(35 + riseK)]]);
+    expect(found(inside(closed, { ...hot, maxAmbientC: 35 + riseK - 0.1 }))).toEqual([
+      ['too-hot', Math.round(35 + riseK)],
+    ]);
     expect(found(inside(closed, { ...hot, maxAmbientC: 35 + riseK + 0.1 }))).toEqual([]);
     expect(found(inside(closed, hot))).toEqual([['closed-unknown', Math.round(35 + riseK)]]);
-    expect(found(inside({ designHighTempC: 35, air: sealed }, { ...hot, maxAmbientC: 60 }))).toEqual([['unvented', 0]]);
+    expect(found(inside({ designHighTempC: 35, air: sealed }, { ...hot, maxAmbientC: 60 }))).toEqual([
+      ['unvented', 0],
+    ]);
   });
 
   test('compares the air of an open room as it is', () => {
     expect(found(inside({ designHighTempC: 46 }, { maxAmbientC: 45 }))).toEqual([['too-hot', 46]]);
     expect(found(inside({ designHighTempC: 45 }, { maxAmbientC: 45 }))).toEqual([]);
   });
-}); // prettier-ignore
+});
 
 describe('a battery’s fresh air', () => {
   // IEC 62485-2: 24 cells of 200 Ah, vented, at boost 20 mA/Ah: 0.05 · 24 · 20 · 200 / 1000 = 4.8 m³/h, 134.4 cm².
@@ -82,22 +89,39 @@ describe('a battery’s fresh air', () => {
 
   test('comes through the smaller of the openings in and out', () => {
     const found = (air: ClosedAir, capacityAh: number) =>
-      ventilationCheck.check(prepare(inside({ air }, { kind: 'battery', battery: { chemistry: 'valve-regulated-lead-acid', cells: 6, capacityAh } })));
+      ventilationCheck.check(
+        prepare(
+          inside(
+            { air },
+            { kind: 'battery', battery: { chemistry: 'valve-regulated-lead-acid', cells: 6, capacityAh } },
+          ),
+        ),
+      );
     // 0.05 · 6 · 8 · C / 1000 · 28 cm² against π/4 · 8² = 50.27 cm².
     expect(found(vented, 747)).toEqual([]);
     expect(found(vented, 749)[0]).toMatchObject({ message: 'too-small', severity: 'fix' });
     expect(found(sealed, 100)[0]?.measured?.value).toBe(0);
-    const room = ventilationCheck.check(prepare(inside({}, { kind: 'battery', battery: { chemistry: 'vented-lead-acid', cells: 6, capacityAh: 100 } })));
+    const room = ventilationCheck.check(
+      prepare(
+        inside(
+          {},
+          { kind: 'battery', battery: { chemistry: 'vented-lead-acid', cells: 6, capacityAh: 100 } },
+        ),
+      ),
+    );
     expect(room.map(({ message, severity }) => [message, severity])).toEqual([['room', 'ask']]);
   });
-}); // prettier-ignore
+});
 
 describe('the heat face and the sun', () => {
   const over = (gapMm: number, more: Partial<GearType> = {}) =>
     heatFaceCheck.check(
       prepare(
         plan({
-          gearTypes: [gear('hot', { heat: { lossW: 100, sheds: 'top' }, ...more }), gear('bare', { kind: 'other' })],
+          gearTypes: [
+            gear('hot', { heat: { lossW: 100, sheds: 'top' }, ...more }),
+            gear('bare', { kind: 'other' }),
+          ],
           placements: [hang('a', 'hot', 'w', 1000, 1000), hang('b', 'bare', 'w', 1000, 1000 + 600 + gapMm)],
         }),
       ),
@@ -121,7 +145,8 @@ describe('the heat face and the sun', () => {
   });
 
   test('electronics stay out of the sun', () => {
-    const sunny = (sun: Conditions['sun']) => sunCheck.check(prepare(inside({ sun }, {}, { kind: 'junction-box' }))).map(({ severity }) => severity);
+    const sunny = (sun: Conditions['sun']) =>
+      sunCheck.check(prepare(inside({ sun }, {}, { kind: 'junction-box' }))).map(({ severity }) => severity);
     expect([sunny('none'), sunny('part'), sunny('full')]).toEqual([[], ['note'], ['fix']]);
   });
-}); // prettier-ignore
+});

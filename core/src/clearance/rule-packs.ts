@@ -30,17 +30,31 @@ const PACKS: readonly Pack[] = [
         owner: 'the residential code',
         kinds: ['battery'],
         yieldsToOwn: true,
-        rule: { id: 'battery-units', side: 'any', counterpart: 'same-kind', distance: threeFeet, when: {}, source: BATTERY_SPACING.units },
+        rule: {
+          id: 'battery-units',
+          side: 'any',
+          counterpart: 'same-kind',
+          distance: threeFeet,
+          when: {},
+          source: BATTERY_SPACING.units,
+        },
       },
       {
         owner: 'the residential code',
         kinds: ['battery'],
         yieldsToOwn: true,
-        rule: { id: 'battery-openings', side: 'any', counterpart: 'opening', distance: threeFeet, when: {}, source: BATTERY_SPACING.openings },
+        rule: {
+          id: 'battery-openings',
+          side: 'any',
+          counterpart: 'opening',
+          distance: threeFeet,
+          when: {},
+          source: BATTERY_SPACING.openings,
+        },
       },
     ],
   },
-]; // prettier-ignore
+];
 
 const known = new WeakMap<Plan, readonly SharedRule[]>();
 

@@ -77,10 +77,26 @@ function fixed(site: Site): Fixed {
   return built;
 }
 
-function thingOf(kind: 'gear' | 'obstacle', id: string, name: string, face: SiteFace, boxes: readonly OrientedBox[]): Thing {
+function thingOf(
+  kind: 'gear' | 'obstacle',
+  id: string,
+  name: string,
+  face: SiteFace,
+  boxes: readonly OrientedBox[],
+): Thing {
   const polygons = boxes.flatMap(facesOfBox);
-  return { kind, id, name, face, hung: null, obstacle: null, boxes, polygons, ...around(boxes.flatMap(cornersOfBox)) };
-} // prettier-ignore
+  return {
+    kind,
+    id,
+    name,
+    face,
+    hung: null,
+    obstacle: null,
+    boxes,
+    polygons,
+    ...around(boxes.flatMap(cornersOfBox)),
+  };
+}
 
 function around(points: readonly Vec3[]): { readonly min: Vec3; readonly max: Vec3 } {
   const along = (axis: 0 | 1 | 2) => points.map((point) => point[axis]);
@@ -185,9 +201,13 @@ function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
 /** How far one upright box reaches beyond another at most. */
 function reaches(a: Upright, b: Upright): number {
   return Math.max(
-    b.min[0] - a.min[0], b.min[1] - a.min[1], b.min[2] - a.min[2],
-    a.max[0] - b.max[0], a.max[1] - b.max[1], a.max[2] - b.max[2],
-  ); // prettier-ignore
+    b.min[0] - a.min[0],
+    b.min[1] - a.min[1],
+    b.min[2] - a.min[2],
+    a.max[0] - b.max[0],
+    a.max[1] - b.max[1],
+    a.max[2] - b.max[2],
+  );
 }
 
 /** Gear of a face whose body may lie in an upright box of the site: by the face’s own grid. */

@@ -27,7 +27,13 @@ describe('stackedCheck', () => {
     ['4 in asked above, 101 mm there', 101, [above()], [], 1],
     ['the upper one asks below', 101, [], [above({ side: 'below' })], 1],
     ['the upper one asks above, where nothing is', 5, [], [above()], 0],
-    ['the largest of both governs', 120, [above()], [above({ side: 'below', distance: { value: 150, unit: 'mm' } })], 1],
+    [
+      'the largest of both governs',
+      120,
+      [above()],
+      [above({ side: 'below', distance: { value: 150, unit: 'mm' } })],
+      1,
+    ],
     ['only its own kind is meant', 5, [above({ counterpart: 'same-kind' })], [], 0],
     ['only outside is meant', 5, [above({ when: { side: 'outside' } })], [], 0],
     ['a rule beside is not one above', 5, [beside('r', { counterpart: 'any-gear' })], [], 0],
@@ -35,7 +41,7 @@ describe('stackedCheck', () => {
     const found = stackedCheck.check(prepare(stack(gapMm, rules, upperRules)));
     expect(found).toHaveLength(count);
     if (count === 1) expect(found[0]?.measured?.value).toBeCloseTo(gapMm, 9);
-  }); // prettier-ignore
+  });
 
   test('looks only at what stands over it, and leaves overlaps to their own check', () => {
     const beside2 = stack(20, [above()]);
@@ -117,14 +123,20 @@ describe('overlapCheck and heights', () => {
     ['just as high as the rails', 100, 'vent', { standsOutMm: 100 }, 0],
     ['higher than the rails', 100, 'vent', { standsOutMm: 101 }, 1],
     ['its lid must still open', 100, 'fan', { standsOutMm: 60, opens: { kind: 'rise', riseMm: 180 } }, 1],
-    ['and does, under higher rails', 250, 'fan', { standsOutMm: 60, opens: { kind: 'rise', riseMm: 180 } }, 0],
+    [
+      'and does, under higher rails',
+      250,
+      'fan',
+      { standsOutMm: 60, opens: { kind: 'rise', riseMm: 180 } },
+      0,
+    ],
     ['gear flat on its face covers it', 0, 'vent', { standsOutMm: 1 }, 1],
     ['a height nobody measured', 100, 'vent', { standsOutMm: 0 }, 1],
     ['a skylight is never covered', 100, 'skylight', { standsOutMm: 50 }, 1],
     ['nor is a walkway', 100, 'walkway', { standsOutMm: 20 }, 1],
   ])('%s', (_, standoffMm, kind, more, count) => {
     expect(over(standoffMm, kind, more)).toBe(count);
-  }); // prettier-ignore
+  });
 });
 
 describe('cornerSnaps', () => {

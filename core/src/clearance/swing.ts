@@ -16,14 +16,19 @@ const meta: CheckMeta = {
   severity: 'fix',
   source: WORKING_SPACE.width,
   parameters: [
-    { name: 'A cover opens', value: WORKING_SPACE.coverOpensDeg, unit: 'deg', why: 'At least, so that a person can work behind it' },
+    {
+      name: 'A cover opens',
+      value: WORKING_SPACE.coverOpensDeg,
+      unit: 'deg',
+      why: 'At least, so that a person can work behind it',
+    },
   ],
   messages: {
     cover: 'The cover of {gear} cannot open {angle}: in its way is {other}.',
     door: '{door} strikes {gear} before it is open.',
   },
   fixMessages: {},
-}; // prettier-ignore
+};
 
 /** Flat pieces the round edge of a sweep is taken as: 0.02 % of the leaf outside it at most. */
 const ARC_PIECES = 48;
@@ -81,7 +86,9 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
       z: [-Infinity, Infinity],
     }),
   ];
-  const inTheWay = hindrancesIn(prepared, item, roomAround(item, cover.leafMm)).filter((each) => isInSweep(each, spaces));
+  const inTheWay = hindrancesIn(prepared, item, roomAround(item, cover.leafMm)).filter((each) =>
+    isInSweep(each, spaces),
+  );
   const [first, ...others] = inTheWay.map(({ thing }) => thing);
   if (first === undefined) return [];
   return [
@@ -100,7 +107,7 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
       at: middleOf(item),
     }),
   ];
-} // prettier-ignore
+}
 
 /** Doors turn at most this far before they meet the wall they hang in. */
 const FLAT_DEG = 180;
@@ -174,15 +181,22 @@ function doorFindings(prepared: Prepared, item: Hung): Finding[] {
 }
 
 /** From square to the face on to as far as a door goes: a sector on the far side of the hinge. */
-function secondQuarter(across: 0 | 1, hinge: number, sign: 1 | -1, leafMm: number, throughDeg: number): HalfSpace[] {
+function secondQuarter(
+  across: 0 | 1,
+  hinge: number,
+  sign: 1 | -1,
+  leafMm: number,
+  throughDeg: number,
+): HalfSpace[] {
   const other = sign === 1 ? -1 : 1;
   const whole = sweep(across, [hinge, 0], other, leafMm, QUARTER_DEG);
   // The open leaf, measured on the far side from flat on the face, is where the sector ends.
   const left = ((FLAT_DEG - throughDeg) * Math.PI) / 180;
   const end = [Math.cos(left) * other, Math.sin(left)] as const;
-  const normal: Vec3 = across === 0 ? [end[1] * other, 0, -end[0] * other] : [0, end[1] * other, -end[0] * other];
+  const normal: Vec3 =
+    across === 0 ? [end[1] * other, 0, -end[0] * other] : [0, end[1] * other, -end[0] * other];
   return [...whole, { normal, offset: normal[across] * hinge - COINCIDENT_MM }];
-} // prettier-ignore
+}
 
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
   return [...coverFindings(prepared, item), ...doorFindings(prepared, item)];

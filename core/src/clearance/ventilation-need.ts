@@ -13,12 +13,20 @@ export type VentilationNeed = {
  * Fresh air that a battery needs while it is charged at boost: Q = 0.05 · n · I · C · 10⁻³ m³/h, and A = 28 · Q cm² for
  * each opening (IEC 62485-2). Null for sealed lithium, to which the formula does not apply.
  */
-export function ventilationNeed({ chemistry, cells, capacityAh }: NonNullable<GearType['battery']>): VentilationNeed | null {
+export function ventilationNeed({
+  chemistry,
+  cells,
+  capacityAh,
+}: NonNullable<GearType['battery']>): VentilationNeed | null {
   if (chemistry === 'lithium') return null;
   const gasMa = GAS_CURRENT.rows[chemistry].boostMa;
   const flowM3PerH = (VENTILATION.factor * cells * gasMa * capacityAh) / 1000;
   const openingCm2 = VENTILATION.openingCm2PerM3h * flowM3PerH;
-  const plain = (symbol: string, name: string, value: number) => ({ symbol, name, value: { value, unit: 'ratio' } as const });
+  const plain = (symbol: string, name: string, value: number) => ({
+    symbol,
+    name,
+    value: { value, unit: 'ratio' } as const,
+  });
   return {
     flowM3PerH,
     openingCm2,
@@ -36,4 +44,4 @@ export function ventilationNeed({ chemistry, cells, capacityAh }: NonNullable<Ge
       notes: ['Openings on opposite walls, or 2 m apart on one. Batteries in parallel add up.'],
     },
   };
-} // prettier-ignore
+}

@@ -12,11 +12,12 @@ const meta: CheckMeta = {
   source: VENTILATION.source,
   parameters: [],
   messages: {
-    'too-small': 'The batteries in the space of {gear} need {flow} of fresh air: openings of {required} in and out; the smaller is {measured}.',
+    'too-small':
+      'The batteries in the space of {gear} need {flow} of fresh air: openings of {required} in and out; the smaller is {measured}.',
     room: '{gear} needs {flow} of fresh air, openings of {required} in and out: see that the room has them.',
   },
   fixMessages: {},
-}; // prettier-ignore
+};
 
 function check(prepared: Prepared): Finding[] {
   const spaces = compartmentsOf(prepared);
@@ -44,7 +45,9 @@ function smallerOpeningCm2({ vents }: ClosedAir): number {
 }
 
 function findingFor(first: Hung, batteries: readonly Hung[], openingCm2: number | null): Finding[] {
-  const needs = batteries.flatMap(({ type }) => (type.battery === null ? [] : (ventilationNeed(type.battery) ?? [])));
+  const needs = batteries.flatMap(({ type }) =>
+    type.battery === null ? [] : (ventilationNeed(type.battery) ?? []),
+  );
   const flowM3PerH = needs.reduce((sum, need) => sum + need.flowM3PerH, 0);
   const needCm2 = needs.reduce((sum, need) => sum + need.openingCm2, 0);
   const [need] = needs;
@@ -61,6 +64,6 @@ function findingFor(first: Hung, batteries: readonly Hung[], openingCm2: number 
       working: need.working,
     }),
   ];
-} // prettier-ignore
+}
 
 export const ventilationCheck: Check = { meta, check };

@@ -43,10 +43,17 @@ const messages = (of: Plan) => workingSpaceCheck.check(prepare(of)).map(({ messa
 describe('the depth of working space', () => {
   // NEC (NFPA 70) 2023, Table 110.26(A)(1), feet.
   test.each([
-    [120, 1, 3], [150, 3, 3], [151, 1, 3], [277, 2, 3.5], [480, 3, 4], [600, 3, 4], [601, 2, 4], [1000, 3, 5],
+    [120, 1, 3],
+    [150, 3, 3],
+    [151, 1, 3],
+    [277, 2, 3.5],
+    [480, 3, 4],
+    [600, 3, 4],
+    [601, 2, 4],
+    [1000, 3, 5],
   ] as const)('%i V to ground, condition %i: %f ft', (voltage, condition, feet) => {
     expect(depthFtFor(voltage, condition)).toBe(feet);
-  }); // prettier-ignore
+  });
 
   test('is measured from the front of the gear to the wall opposite', () => {
     expect(free(corridor(1100, {}))).toBeCloseTo(900, 1);
@@ -57,20 +64,29 @@ describe('the depth of working space', () => {
 
   test('asks for more before concrete and before live gear opposite', () => {
     const concrete = corridor(3000, volts(277));
-    const faces = concrete.faces.map((face) => (face.id === 'far' ? { ...face, material: 'material-concrete' } : face));
+    const faces = concrete.faces.map((face) =>
+      face.id === 'far' ? { ...face, material: 'material-concrete' } : face,
+    );
     const required = (of: Plan) => {
       const prepared = prepare(of);
       return workingSpaceOf(prepared, getHung(prepared, 'a'))?.requiredMm;
     };
     expect(required(concrete)).toBe(mmFromInch(36));
-    const near = { ...corridor(1200, volts(277)), faces: corridor(1200, {}).faces.map((face) => (face.id === 'far' ? { ...face, material: 'material-concrete' } : face)) };
+    const near = {
+      ...corridor(1200, volts(277)),
+      faces: corridor(1200, {}).faces.map((face) =>
+        face.id === 'far' ? { ...face, material: 'material-concrete' } : face,
+      ),
+    };
     expect(required(near)).toBe(mmFromInch(42));
     // Beyond the deepest space of the table nothing opposite matters.
     expect(required({ ...concrete, faces })).toBe(mmFromInch(36));
-    const live = corridor(1700, volts(277), { placements: [hang('a', 't', 'w', 2000, 1500), hang('b', 't', 'far', 2000, 1500)] });
+    const live = corridor(1700, volts(277), {
+      placements: [hang('a', 't', 'w', 2000, 1500), hang('b', 't', 'far', 2000, 1500)],
+    });
     expect(required(live)).toBe(mmFromInch(48));
     expect(free(live)).toBeCloseTo(1700 - 400, 1);
-  }); // prettier-ignore
+  });
 
   test('may lie anywhere along the wall that contains the gear', () => {
     // Something 700 tall stands on the floor 150 beyond each end of the body: no window of 762 mm fits between.
@@ -95,10 +111,17 @@ describe('the depth of working space', () => {
 
   test('lets gear over and under it stand out six inches more, and no further', () => {
     const stacked = (depthMm: number) =>
-      corridor(2500, {}, {
-        gearTypes: [gear('t', volts(120)), gear('deep', { kind: 'other', depthMm, heightMm: 300, dropMm: 300 })],
-        placements: [hang('a', 't', 'w', 2000, 1500), hang('b', 'deep', 'w', 2000, 800)],
-      }); // prettier-ignore
+      corridor(
+        2500,
+        {},
+        {
+          gearTypes: [
+            gear('t', volts(120)),
+            gear('deep', { kind: 'other', depthMm, heightMm: 300, dropMm: 300 }),
+          ],
+          placements: [hang('a', 't', 'w', 2000, 1500), hang('b', 'deep', 'w', 2000, 800)],
+        },
+      );
     expect(free(stacked(200 + 152.4))).toBeCloseTo(2300, 1);
     expect(free(stacked(200 + 153))).toBeCloseTo(0, 1);
   });
@@ -106,13 +129,20 @@ describe('the depth of working space', () => {
   test('asks once for a face when nothing is drawn opposite, until it is measured', () => {
     const open = plan({ codeBasis: 'us', gearTypes: [gear('t', volts(120))], placements: [hang('a', 't', 'w', 1000, 1500), hang('b', 't', 'w', 2000, 1500)] }); // prettier-ignore
     const [finding] = workingSpaceCheck.check(prepare(open));
-    expect([finding?.message, finding?.severity, finding?.required?.value]).toEqual(['unknown', 'ask', mmFromInch(36) + 200]);
+    expect([finding?.message, finding?.severity, finding?.required?.value]).toEqual([
+      'unknown',
+      'ask',
+      mmFromInch(36) + 200,
+    ]);
     expect(workingSpaceCheck.check(prepare(open))).toHaveLength(1);
-    const measured = (mm: number) => ({ ...open, faces: [wall('w', rectangle(5000, 2500), { roomInFrontMm: mm })] });
+    const measured = (mm: number) => ({
+      ...open,
+      faces: [wall('w', rectangle(5000, 2500), { roomInFrontMm: mm })],
+    });
     expect(messages(measured(1200))).toEqual([]);
     expect(messages(measured(1100))).toEqual(['shallow', 'shallow']);
     expect(messages({ ...open, faces: [wall('w', rectangle(5000, 2500), { side: 'outside' })] })).toEqual([]);
-  }); // prettier-ignore
+  });
 
   test('says when the voltage to ground is missing, and asks nothing of a van', () => {
     expect(messages(corridor(1500, volts(null)))).toEqual(['voltage']);
@@ -142,9 +172,12 @@ describe('the depth of working space', () => {
 
 describe('dedicated space', () => {
   const pipe = (y: number, standsOutMm = 40) =>
-    wall('w', rectangle(4000, 5000), { obstacles: [boxObstacle('p', 'Water pipe', 'pipe', [0, y, 4000, 30], { standsOutMm })] });
+    wall('w', rectangle(4000, 5000), {
+      obstacles: [boxObstacle('p', 'Water pipe', 'pipe', [0, y, 4000, 30], { standsOutMm })],
+    });
   const centre = (face: ReturnType<typeof pipe>) =>
-    dedicatedSpaceCheck.check(prepare(corridor(3000, { kind: 'load-centre' }, { faces: [face], folds: [] }))).length;
+    dedicatedSpaceCheck.check(prepare(corridor(3000, { kind: 'load-centre' }, { faces: [face], folds: [] })))
+      .length;
 
   test('has no pipes over it for six feet, nor under it, within its depth', () => {
     // The body’s top is at 1600.
@@ -153,7 +186,7 @@ describe('dedicated space', () => {
     expect(centre(pipe(1600 + mmFromInch(72) + 1))).toBe(0);
     expect(centre(pipe(300))).toBe(1);
   });
-}); // prettier-ignore
+});
 
 describe('handles', () => {
   test('are at most 6 ft 7 in above the floor, and a lower place is offered', () => {
@@ -187,11 +220,18 @@ describe('what swings', () => {
     // Beside the hinge it may stand as close as it likes.
     const deep = gear('deep', { kind: 'other', depthMm: 500 });
     const next = (xMm: number) =>
-      corridor(2000, {}, { gearTypes: [gear('t', { cover }), deep], placements: [hang('a', 't', 'w', 2000, 1500), hang('b', 'deep', 'w', xMm, 1500)] });
+      corridor(
+        2000,
+        {},
+        {
+          gearTypes: [gear('t', { cover }), deep],
+          placements: [hang('a', 't', 'w', 2000, 1500), hang('b', 'deep', 'w', xMm, 1500)],
+        },
+      );
     expect(strikes(next(1600))).toEqual([]);
     expect(strikes(next(2400))).toEqual([]);
     expect(strikes(next(2300))).toEqual(['cover']);
-  }); // prettier-ignore
+  });
 
   test('a top-hung cover needs its depth and nothing beside', () => {
     expect(strikes(corridor(701, { cover: { hinge: 'top', leafMm: 500 } }))).toEqual([]);
@@ -201,7 +241,11 @@ describe('what swings', () => {
   test('a door strikes gear within its leaf, on its own wall and on the one beside', () => {
     const door = (hinge: 'left' | 'right', throughDeg: number) => [
       wall('w', rectangle(4000, 2500), {
-        obstacles: [boxObstacle('d', 'Door', 'door', [1000, 0, 800, 2000], { opens: { kind: 'swing', hinge, throughDeg } })],
+        obstacles: [
+          boxObstacle('d', 'Door', 'door', [1000, 0, 800, 2000], {
+            opens: { kind: 'swing', hinge, throughDeg },
+          }),
+        ],
       }),
       ...corridor(2500, {}).faces.slice(1),
     ];
@@ -212,5 +256,5 @@ describe('what swings', () => {
     expect(strikes(corridor(2500, {}, { faces: door('left', 178), ...at(-20) }))).toEqual([]);
     expect(strikes(corridor(2500, {}, { faces: door('right', 170), ...at(2100) }))).toEqual(['door']);
     expect(strikes(corridor(2500, {}, { faces: door('right', 170), ...at(700) }))).toEqual([]);
-  }); // prettier-ignore
+  });
 });

@@ -55,22 +55,39 @@ const CONDITION_WORDS = {
 
 const meta: CheckMeta = {
   id: 'clearance.working-space',
-  looksAt: 'The room a person needs before gear: its depth by voltage and what is opposite, its width, its height',
+  looksAt:
+    'The room a person needs before gear: its depth by voltage and what is opposite, its width, its height',
   severity: 'fix',
   source: WORKING_SPACE_DEPTH.source,
   parameters: [
-    { name: 'Width', value: mmFromInch(WORKING_SPACE.widthIn), unit: 'mm', why: 'Or the gear’s own width where that is more' },
-    { name: 'Height', value: mmFromInch(WORKING_SPACE.heightIn), unit: 'mm', why: 'Or to the top of the gear where that is more' },
-    { name: 'Other gear may stand out', value: mmFromInch(WORKING_SPACE.mayProtrudeIn), unit: 'mm', why: 'Beyond the front, above or below it' },
+    {
+      name: 'Width',
+      value: mmFromInch(WORKING_SPACE.widthIn),
+      unit: 'mm',
+      why: 'Or the gear’s own width where that is more',
+    },
+    {
+      name: 'Height',
+      value: mmFromInch(WORKING_SPACE.heightIn),
+      unit: 'mm',
+      why: 'Or to the top of the gear where that is more',
+    },
+    {
+      name: 'Other gear may stand out',
+      value: mmFromInch(WORKING_SPACE.mayProtrudeIn),
+      unit: 'mm',
+      why: 'Beyond the front, above or below it',
+    },
   ],
   messages: {
     shallow: 'There are {measured} free before {gear}, to {ends}; {why} asks for {required}.',
-    voltage: 'The working space before {gear} goes by its voltage to ground, which is not given. At least {required} is needed.',
+    voltage:
+      'The working space before {gear} goes by its voltage to ground, which is not given. At least {required} is needed.',
     unknown: 'Nothing is drawn opposite {face}: measure that {required} is free before its gear.',
     'front-rule': 'There are {measured} free before {gear}, to {ends}; {owner} asks for {required}.',
   },
   fixMessages: MOVE_FIX_MESSAGES,
-}; // prettier-ignore
+};
 
 /** The room a piece needs before it, and what it has. */
 export type WorkingSpace = {
@@ -149,25 +166,37 @@ function mayProtrude(item: Hung, thing: Hindrance['thing']): boolean {
 }
 
 /** The gravest condition of what lies opposite the gear within the deepest space of the table. */
-function oppositeOf(prepared: Prepared, item: Hung, hindrances: readonly Hindrance[], y: readonly [number, number]): OppositeCondition {
+function oppositeOf(
+  prepared: Prepared,
+  item: Hung,
+  hindrances: readonly Hindrance[],
+  y: readonly [number, number],
+): OppositeCondition {
   const deepestMm = mmFromInch(12 * Math.max(...WORKING_SPACE_DEPTH.rows.map(({ depthFt }) => depthFt[3])));
-  const before = { x: [item.body.minX, item.body.maxX], y, z: [frontMm(item), frontMm(item) + deepestMm] } as const;
+  const before = {
+    x: [item.body.minX, item.body.maxX],
+    y,
+    z: [frontMm(item), frontMm(item) + deepestMm],
+  } as const;
   const conditions = hindrances
     .filter((each) => partsIn(each, before).length > 0)
     .map(({ thing }) => conditionOf(prepared, item, thing));
   return conditions.includes(3) ? 3 : conditions.includes(2) ? 2 : 1;
-} // prettier-ignore
+}
 
 function conditionOf(prepared: Prepared, item: Hung, thing: Hindrance['thing']): OppositeCondition {
   const [mine, theirs] = [item.face.id, thing.face.id].map((id) => prepared.site.frames.get(id)?.toViewer);
   const isOpposite = mine !== undefined && theirs !== undefined && dot(mine, theirs) < -FACING_COSINE;
-  if (thing.kind === 'gear') return isOpposite && thing.hung !== null && WORKED_ON.has(thing.hung.type.kind) ? 3 : 2;
+  if (thing.kind === 'gear')
+    return isOpposite && thing.hung !== null && WORKED_ON.has(thing.hung.type.kind) ? 3 : 2;
   if (thing.kind === 'obstacle') return thing.obstacle?.kind === 'pipe' ? 2 : 1;
   if (!isOpposite) return 1;
   const material = prepared.plan.materials.find(({ id }) => id === thing.face.face.material);
   // Concrete, brick and tile count as grounded; what nobody knows is taken so too.
-  return material === undefined || material.holding === 'masonry-anchor' || material.holding === 'unknown' ? 2 : 1;
-} // prettier-ignore
+  return material === undefined || material.holding === 'masonry-anchor' || material.holding === 'unknown'
+    ? 2
+    : 1;
+}
 
 /** Two faces are opposite when their normals are within 45° of opposite. */
 const FACING_COSINE = Math.SQRT1_2;
@@ -229,7 +258,12 @@ const STEP_MM = { us: mmFromInch(0.5), iec: 10 } as const;
 function movesToRoom(prepared: Prepared, item: Hung): Fix[] {
   const { xMm, yMm } = item.placement;
   const stepMm = STEP_MM[prepared.plan.codeBasis];
-  return ([['left', -1], ['right', 1]] as const)
+  return (
+    [
+      ['left', -1],
+      ['right', 1],
+    ] as const
+  )
     .flatMap(([side, sign]) => {
       for (let step = 1; step <= LOOK_ALONG_STEPS; step++) {
         const movedMm = step * stepMm;
@@ -247,7 +281,7 @@ function movesToRoom(prepared: Prepared, item: Hung): Fix[] {
       data: { gear: item.placement.name, distance: { value: movedMm, unit: 'mm' }, side },
       edits: [{ kind: 'move-placement', placement: item.id, xMm: toMm, yMm }],
     }));
-} // prettier-ignore
+}
 
 /** One for a gear type: its voltage is missing there, once for all that hang of it. */
 function unsure({ item, requiredMm, source }: WorkingSpace): Finding {

@@ -33,21 +33,32 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const board = item.placement.name;
   const made = item.type.board;
   if (made === null) {
-    return on.length === 0 ? [] : [findingOf(meta, { ...common, message: 'not-described', severity: 'ask', data: { board } })];
+    return on.length === 0
+      ? []
+      : [findingOf(meta, { ...common, message: 'not-described', severity: 'ask', data: { board } })];
   }
   const hottest = [...on].sort((a, b) => b.type.heat.lossW - a.type.heat.lossW)[0];
   const findings: Finding[] = [];
   if (hottest !== undefined && hottest.type.heat.lossW >= WARM_W) {
     const loss = { value: hottest.type.heat.lossW, unit: 'W' } as const;
     const data = { board, material: made.material, gear: hottest.placement.name, loss };
-    if (made.fireClass === 'combustible') findings.push(findingOf(meta, { ...common, message: 'burns', data }));
-    if (made.fireClass === 'unknown') findings.push(findingOf(meta, { ...common, message: 'unknown', severity: 'ask', data }));
+    if (made.fireClass === 'combustible')
+      findings.push(findingOf(meta, { ...common, message: 'burns', data }));
+    if (made.fireClass === 'unknown')
+      findings.push(findingOf(meta, { ...common, message: 'unknown', severity: 'ask', data }));
   }
   const { offRailCount } = boardFigures(prepared, item);
   if (offRailCount > 0) {
-    findings.push(findingOf(meta, { ...common, message: 'off-rail', severity: 'ask', data: { board, count: String(offRailCount) } }));
+    findings.push(
+      findingOf(meta, {
+        ...common,
+        message: 'off-rail',
+        severity: 'ask',
+        data: { board, count: String(offRailCount) },
+      }),
+    );
   }
   return findings;
-} // prettier-ignore
+}
 
 export const boardCheck: ItemCheck = itemCheck(meta, checkItem);

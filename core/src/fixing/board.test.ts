@@ -63,11 +63,14 @@ describe('a board', () => {
   });
 
   test('holds the whole back of what is fixed to it', () => {
-    const at = (xMm: number) => faceEdgeCheck.check(prepare(after(withBoard(), { kind: 'move-placement', placement: 'u', xMm, yMm: 1400 })));
+    const at = (xMm: number) =>
+      faceEdgeCheck.check(
+        prepare(after(withBoard(), { kind: 'move-placement', placement: 'u', xMm, yMm: 1400 })),
+      );
     // The board reaches from 1400 to 2600; the unit is 400 wide.
     expect(at(2400)).toEqual([]);
     expect(at(2400.1).map(({ data }) => data.face)).toEqual(['b']);
-  }); // prettier-ignore
+  });
 
   test('takes what is on it along, and leaves it hanging on the face when it is taken down', () => {
     const moved = after(withBoard(), { kind: 'move-placement', placement: 'b', xMm: 2100, yMm: 1650 });
@@ -92,16 +95,21 @@ describe('a board', () => {
     const load = fixingPlanOf(prepared, board)?.load;
     expect(load?.shearN).toBeCloseTo((28 * 9.80665 * 1.5) / 4, 9);
     // The unit’s screws go into the board, 12 mm of it, and into no stud behind.
-    expect(fixingPlanOf(prepared, getHung(prepared, 'u'))?.holes.map(({ kind }) => kind)).toEqual(Array(4).fill('screw-in-board'));
-  }); // prettier-ignore
+    expect(fixingPlanOf(prepared, getHung(prepared, 'u'))?.holes.map(({ kind }) => kind)).toEqual(
+      Array(4).fill('screw-in-board'),
+    );
+  });
 
   test('is trimmed once round its edge, corners included', () => {
     const prepared = prepare(withBoard());
     // 2·(1200 + 900) less four corners: each takes 2·50 off and gives a quarter circle back.
-    expect(boardFigures(prepared, getHung(prepared, 'b')).trimMm).toBeCloseTo(4200 - 4 * (100 - (Math.PI / 2) * 50), 9);
+    expect(boardFigures(prepared, getHung(prepared, 'b')).trimMm).toBeCloseTo(
+      4200 - 4 * (100 - (Math.PI / 2) * 50),
+      9,
+    );
     const plain = prepare(withBoard({ ...made, hasTrim: false }));
     expect(boardFigures(plain, getHung(plain, 'b')).trimMm).toBeNull();
-  }); // prettier-ignore
+  });
 
   test('needs a slide-in nut for each hole on a rail, and names those off it', () => {
     // The unit’s holes are 1400 and 1000 up; the board’s bottom is at 700.

@@ -21,10 +21,13 @@ export function boardFigures(prepared: Prepared, item: Hung): BoardFigures {
   const { type, body } = item;
   const on = gearOn(prepared, item.id);
   const railsMm = (type.board?.railsUpMm ?? []).map((up) => body.minY + up);
-  const holes = on.flatMap(({ placement, type: gear }) => gear.bracketHoles.map(({ yMm }) => placement.yMm + yMm));
+  const holes = on.flatMap(({ placement, type: gear }) =>
+    gear.bracketHoles.map(({ yMm }) => placement.yMm + yMm),
+  );
   const onRail = holes.filter((y) => railsMm.some((rail) => Math.abs(rail - y) <= RAIL_REACH_MM));
   const radiusMm = type.board?.cornerRadiusMm ?? 0;
-  const trimMm = type.board?.hasTrim === true ? 2 * (type.widthMm + type.heightMm) - (8 - 2 * Math.PI) * radiusMm : null;
+  const trimMm =
+    type.board?.hasTrim === true ? 2 * (type.widthMm + type.heightMm) - (8 - 2 * Math.PI) * radiusMm : null;
   return {
     massKg: type.massKg + on.reduce((sum, { type: gear }) => sum + gear.massKg, 0),
     trimMm,
@@ -40,10 +43,13 @@ export function boardFigures(prepared: Prepared, item: Hung): BoardFigures {
               lengthInput('r', 'Radius of its corners', radiusMm),
             ],
             result: { name: 'Trim, once round', value: { value: trimMm, unit: 'mm' } },
-            source: { kind: 'practice', title: 'The edge of a rectangle with four quarter circles for corners' },
+            source: {
+              kind: 'practice',
+              title: 'The edge of a rectangle with four quarter circles for corners',
+            },
             notes: ['Cut it a little long and trim where it meets.'],
           },
     nutCount: railsMm.length === 0 ? 0 : onRail.length,
     offRailCount: railsMm.length === 0 ? 0 : holes.length - onRail.length,
   };
-} // prettier-ignore
+}

@@ -49,13 +49,22 @@ export function behindCutOut(prepared: Prepared, item: Hung): Behind | null {
   const cut = cutOutOf(item);
   const { flush } = item.type;
   if (cut === null || flush === null) return null;
-  const panelMm = prepared.plan.materials.find(({ id }) => id === item.face.face.material)?.thicknessMm ?? item.face.thicknessMm;
+  const panelMm =
+    prepared.plan.materials.find(({ id }) => id === item.face.face.material)?.thicknessMm ??
+    item.face.thicknessMm;
   const members = item.face.members.filter((member) => {
     if (!CARRIES[member.role]) return false;
     const half = member.widthMm / 2 + member.toleranceMm;
     const [from, to, low, high] =
-      member.axis === 'vertical' ? [cut.minX, cut.maxX, cut.minY, cut.maxY] : [cut.minY, cut.maxY, cut.minX, cut.maxX];
-    return member.centreMm + half > from && member.centreMm - half < to && member.toMm > low && member.fromMm < high;
+      member.axis === 'vertical'
+        ? [cut.minX, cut.maxX, cut.minY, cut.maxY]
+        : [cut.minY, cut.maxY, cut.minX, cut.maxX];
+    return (
+      member.centreMm + half > from &&
+      member.centreMm - half < to &&
+      member.toMm > low &&
+      member.fromMm < high
+    );
   });
   return {
     panelMm,
@@ -63,4 +72,4 @@ export function behindCutOut(prepared: Prepared, item: Hung): Behind | null {
     neededMm: Math.max(0, flush.behindMm - panelMm) + flush.wiresMm,
     members,
   };
-} // prettier-ignore
+}

@@ -25,18 +25,30 @@ function screw(name: string): ScrewSize {
 describe('withdrawal', () => {
   // NDS 2018, Table 12.2A: lag screws, lb for each inch of thread.
   test.each([
-    ['1/4″ lag', 0.42, 173], ['1/4″ lag', 0.5, 225], ['5/16″ lag', 0.5, 266], ['3/8″ lag', 0.42, 235], ['3/8″ lag', 0.5, 305],
-    ['3/8″ lag', 0.55, 352], ['7/16″ lag', 0.5, 342], ['1/2″ lag', 0.5, 378], ['1/2″ lag', 0.55, 437],
+    ['1/4″ lag', 0.42, 173],
+    ['1/4″ lag', 0.5, 225],
+    ['5/16″ lag', 0.5, 266],
+    ['3/8″ lag', 0.42, 235],
+    ['3/8″ lag', 0.5, 305],
+    ['3/8″ lag', 0.55, 352],
+    ['7/16″ lag', 0.5, 342],
+    ['1/2″ lag', 0.5, 378],
+    ['1/2″ lag', 0.55, 437],
   ])('of a %s in wood of G = %f is %i lb/in', (name, gravity, expected) => {
     expect(Math.abs(withdrawalLbPerIn(screw(name), gravity) - expected)).toBeLessThanOrEqual(1);
-  }); // prettier-ignore
+  });
 
   // NDS 2018, Table 12.2B: wood screws.
   test.each([
-    ['#8 wood screw', 0.42, 82], ['#8 wood screw', 0.5, 117], ['#10 wood screw', 0.5, 135], ['#10 wood screw', 0.55, 164], ['#12 wood screw', 0.46, 130], ['#14 wood screw', 0.5, 172],
+    ['#8 wood screw', 0.42, 82],
+    ['#8 wood screw', 0.5, 117],
+    ['#10 wood screw', 0.5, 135],
+    ['#10 wood screw', 0.55, 164],
+    ['#12 wood screw', 0.46, 130],
+    ['#14 wood screw', 0.5, 172],
   ])('of a %s in wood of G = %f is %i lb/in', (name, gravity, expected) => {
     expect(Math.abs(withdrawalLbPerIn(screw(name), gravity) - expected)).toBeLessThanOrEqual(1);
-  }); // prettier-ignore
+  });
 
   test('counts thread without the tip, and the factors', () => {
     const lag = screw('3/8″ lag');
@@ -51,7 +63,9 @@ describe('the yield of a screw from the side', () => {
   test('is below what a thick plate gives, and grows with size, wood and depth', () => {
     expect(lateralLb(screw('3/8″ lag'), 0.5, 3)).toBeLessThan(276);
     expect(lateralLb(screw('3/8″ lag'), 0.5, 3)).toBeGreaterThan(150);
-    const sizes = SCREWS.rows.filter(({ kind }) => kind === 'lag').map((size) => lateralLb(size, 0.5, 8 * size.shankIn));
+    const sizes = SCREWS.rows
+      .filter(({ kind }) => kind === 'lag')
+      .map((size) => lateralLb(size, 0.5, 8 * size.shankIn));
     expect([...sizes].sort((a, b) => a - b)).toEqual(sizes);
     expect(lateralLb(screw('1/4″ lag'), 0.42, 2)).toBeLessThan(lateralLb(screw('1/4″ lag'), 0.55, 2));
     expect(lateralLb(screw('1/4″ lag'), 0.5, 0.3)).toBeLessThan(lateralLb(screw('1/4″ lag'), 0.5, 2));
@@ -66,13 +80,22 @@ describe('the yield of a screw from the side', () => {
     expect(screwUse(strength, 0, 0)).toBe(0);
     expect(screwUse({ pullN: 0, shearN: 0 }, 1, 0)).toBe(Infinity);
   });
-}); // prettier-ignore
+});
 
 describe('the lifting equation', () => {
   // NIOSH 94-110, punch-press stock: H 23 in, V 15 in, D 48 in, A 0, coupling fair, F below 0.2: RWL 16.3 lb, at the
   // destination (V 63 in) 14.5 lb. Printed with multipliers of two digits: within 2 %.
-  const task = { horizontalMm: mmFromInch(23), fromMm: mmFromInch(15), toMm: mmFromInch(63), asymmetryDeg: 0, coupling: 'fair' } as const;
-  test.each([['origin', task.fromMm, 16.3], ['destination', task.toMm, 14.5]])('gives the published limit at the %s', (_, atMm, pounds) => {
+  const task = {
+    horizontalMm: mmFromInch(23),
+    fromMm: mmFromInch(15),
+    toMm: mmFromInch(63),
+    asymmetryDeg: 0,
+    coupling: 'fair',
+  } as const;
+  test.each([
+    ['origin', task.fromMm, 16.3],
+    ['destination', task.toMm, 14.5],
+  ])('gives the published limit at the %s', (_, atMm, pounds) => {
     const limitLb = recommendedLimitKg(task, atMm, LIFTING.us) / 0.45359237;
     expect(Math.abs(limitLb - pounds) / pounds).toBeLessThan(0.02);
   });
@@ -89,32 +112,44 @@ describe('the lifting equation', () => {
   test('asks for two people for a part of 32 kg hung within reach, and a hoist for one of 60 kg', () => {
     // Common practice, no source: two people for a part of 32 kg.
     const by = (massKg: number) => {
-      const prepared = prepare(plan({ gearTypes: [gear('t', { massKg })], placements: [hang('a', 't', 'w', 1000, 1300)] }));
+      const prepared = prepare(
+        plan({ gearTypes: [gear('t', { massKg })], placements: [hang('a', 't', 'w', 1000, 1300)] }),
+      );
       return liftsOf(getHung(prepared, 'a'), 0, 'iec').map((lift) => lift.by);
     };
     expect([by(12), by(32), by(60)]).toEqual([['one'], ['two'], ['hoist']]);
-    const high = prepare(plan({ gearTypes: [gear('t', { massKg: 10 })], placements: [hang('a', 't', 'w', 1000, 2400)] }));
+    const high = prepare(
+      plan({ gearTypes: [gear('t', { massKg: 10 })], placements: [hang('a', 't', 'w', 1000, 2400)] }),
+    );
     // Its grip is 1900 + 150 up: a platform for what is above 1750.
     expect(liftsOf(getHung(high, 'a'), 0, 'iec')[0]?.platformMm).toBeCloseTo(300, 9);
   });
-}); // prettier-ignore
+});
 
 const four: Partial<GearType> = { bracketHoles: fourHoles(300, 400, 5), massKg: 40 };
 
-function hung(type: Partial<GearType>, material: Partial<Material>, xMm = 800, more: Partial<Plan> = {}): Plan {
+function hung(
+  type: Partial<GearType>,
+  material: Partial<Material>,
+  xMm = 800,
+  more: Partial<Plan> = {},
+): Plan {
   return plan({
     materials: [{ ...getMaterial('material-gypsum'), ...material }],
     faces: [
       wall('w', rectangle(5000, 2500), {
         material: 'material-gypsum',
-        shape: { ...studWall(), framing: [{ ...spacedFraming('studs', 'studs', 'stud', 38, [400, 400]), specificGravity: 0.5 }] },
+        shape: {
+          ...studWall(),
+          framing: [{ ...spacedFraming('studs', 'studs', 'stud', 38, [400, 400]), specificGravity: 0.5 }],
+        },
       }),
     ],
     gearTypes: [gear('t', type)],
     placements: [hang('a', 't', 'w', xMm, 1500)],
     ...more,
   });
-} // prettier-ignore
+}
 
 function studWall() {
   const { shape } = wall('w', rectangle(5000, 2500));
@@ -166,10 +201,20 @@ describe('holes on framing', () => {
 
   test('in concrete ask for the approved load once for a face, and compare with it when it is there', () => {
     const concrete: Partial<Material> = { holding: 'masonry-anchor' };
-    const two = hung(four, concrete, 500, { placements: [hang('a', 't', 'w', 500, 1500), hang('b', 't', 'w', 1500, 1500)] });
-    expect(fixingsCheck.check(prepare(two)).map(({ message, severity }) => [message, severity])).toEqual([['no-approval', 'ask']]);
-    expect(fixingsCheck.check(prepare(hung(four, { ...concrete, approvedPullN: 2000, approvedShearN: 2000 }, 500)))).toEqual([]);
-    const weak = fixingsCheck.check(prepare(hung(four, { ...concrete, approvedPullN: 100, approvedShearN: 100 }, 500)));
+    const two = hung(four, concrete, 500, {
+      placements: [hang('a', 't', 'w', 500, 1500), hang('b', 't', 'w', 1500, 1500)],
+    });
+    expect(fixingsCheck.check(prepare(two)).map(({ message, severity }) => [message, severity])).toEqual([
+      ['no-approval', 'ask'],
+    ]);
+    expect(
+      fixingsCheck.check(
+        prepare(hung(four, { ...concrete, approvedPullN: 2000, approvedShearN: 2000 }, 500)),
+      ),
+    ).toEqual([]);
+    const weak = fixingsCheck.check(
+      prepare(hung(four, { ...concrete, approvedPullN: 100, approvedShearN: 100 }, 500)),
+    );
     expect(weak.map(({ message }) => message)).toEqual(['overloaded']);
   });
 
@@ -185,4 +230,4 @@ describe('holes on framing', () => {
     expect(jolted?.shearN).toBeCloseTo((weight * Math.hypot(3, 1.5)) / 4, 9);
     expect(jolted?.topPullN).toBeCloseTo((weight * 3 * 100) / 400 / 2 + (weight * 1.5) / 4, 9);
   });
-}); // prettier-ignore
+});

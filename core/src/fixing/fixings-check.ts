@@ -15,21 +15,24 @@ import { nogginFix } from './noggin.ts';
 
 const meta: CheckMeta = {
   id: 'fixing.holes',
-  looksAt: 'Bracket holes against framing and material: whether each holds, and what it carries against its load',
+  looksAt:
+    'Bracket holes against framing and material: whether each holds, and what it carries against its load',
   severity: 'fix',
   source: LAG_DISTANCES.source,
   parameters: [],
   messages: {
-    'holds-nothing': '{missing} of {count} bracket holes of {gear} meet no framing, and {face} holds nothing itself.',
+    'holds-nothing':
+      '{missing} of {count} bracket holes of {gear} meet no framing, and {face} holds nothing itself.',
     overloaded: 'The fixings of {gear} carry {measured} times what they may: {fixing} on {face}.',
-    'no-approval': 'Fixings on {face} carry up to {pull} out and {shear} along it, each: enter the approved load of the fixing used.',
+    'no-approval':
+      'Fixings on {face} carry up to {pull} out and {shear} along it, each: enter the approved load of the fixing used.',
     unknown: 'Nobody said how fixings hold in {face}: name its material.',
   },
   fixMessages: {
     shift: 'Move {gear} {distance} to the {side}, onto the framing',
     noggin: 'Add noggins behind the holes of {gear}',
   },
-}; // prettier-ignore
+};
 
 /** Fixings may carry just what is allowed; more by rounding only. */
 const USE_ROUNDING = 1e-6;
@@ -38,32 +41,63 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const plan = fixingPlanOf(prepared, item);
   if (plan === null) return [];
   const { holes } = plan;
-  const common = { subjects: [{ kind: 'placement', id: item.id }], at: middleOf(item), working: plan.load.working } as const;
+  const common = {
+    subjects: [{ kind: 'placement', id: item.id }],
+    at: middleOf(item),
+    working: plan.load.working,
+  } as const;
   const names = { gear: item.placement.name, face: item.board?.placement.name ?? item.face.name };
   const loose = holes.filter(({ kind }) => kind === 'nothing');
   if (loose.length > 0) {
     const data = { ...names, missing: String(loose.length), count: String(holes.length) };
-    return [findingOf(meta, { ...common, message: 'holds-nothing', data, fixes: remedies(prepared, item, plan) })];
+    return [
+      findingOf(meta, { ...common, message: 'holds-nothing', data, fixes: remedies(prepared, item, plan) }),
+    ];
   }
   const worst = Math.max(...holes.map(({ useRatio }) => useRatio ?? 0));
   if (worst > 1 + USE_ROUNDING) {
     const most = holes.find(({ useRatio }) => useRatio === worst);
     const measured = { value: worst, unit: 'ratio' } as const;
     const data = { ...names, fixing: most?.screw?.name ?? 'the approved fixing' };
-    return [findingOf(meta, { ...common, message: 'overloaded', data, measured, required: { value: 1, unit: 'ratio' }, source: WOOD_FACTORS.source, fixes: remedies(prepared, item, plan) })];
+    return [
+      findingOf(meta, {
+        ...common,
+        message: 'overloaded',
+        data,
+        measured,
+        required: { value: 1, unit: 'ratio' },
+        source: WOOD_FACTORS.source,
+        fixes: remedies(prepared, item, plan),
+      }),
+    ];
   }
-  const onFace = { subjects: [{ kind: 'face', id: item.face.id }], at: middleOf(item), working: plan.load.working } as const;
+  const onFace = {
+    subjects: [{ kind: 'face', id: item.face.id }],
+    at: middleOf(item),
+    working: plan.load.working,
+  } as const;
   if (holes.some(({ kind }) => kind === 'unknown')) {
-    return [findingOf(meta, { ...onFace, message: 'unknown', severity: 'ask', data: { face: item.face.name } })];
+    return [
+      findingOf(meta, { ...onFace, message: 'unknown', severity: 'ask', data: { face: item.face.name } }),
+    ];
   }
   if (holes.some(({ useRatio }) => useRatio === null)) {
     const pull = { value: plan.load.topPullN, unit: 'N' } as const;
     const shear = { value: plan.load.shearN, unit: 'N' } as const;
     // The load counts from nothing, so that of several pieces on one face the heaviest speaks.
-    return [findingOf(meta, { ...onFace, message: 'no-approval', severity: 'ask', data: { face: item.face.name, pull, shear }, measured: { value: -plan.load.topPullN, unit: 'N' }, required: { value: 0, unit: 'N' } })];
+    return [
+      findingOf(meta, {
+        ...onFace,
+        message: 'no-approval',
+        severity: 'ask',
+        data: { face: item.face.name, pull, shear },
+        measured: { value: -plan.load.topPullN, unit: 'N' },
+        required: { value: 0, unit: 'N' },
+      }),
+    ];
   }
   return [];
-} // prettier-ignore
+}
 
 /** How far along its face framing is looked for, and in what steps. */
 const LOOK_MM = 420;
@@ -101,7 +135,10 @@ function shifts(prepared: Prepared, item: Hung): Fix[] {
 
 function isSound(prepared: Prepared, item: Hung): boolean {
   const plan = fixingPlanOf(prepared, item);
-  return plan === null || plan.holes.every(({ kind, useRatio }) => kind !== 'nothing' && (useRatio ?? 0) <= 1 + USE_ROUNDING);
-} // prettier-ignore
+  return (
+    plan === null ||
+    plan.holes.every(({ kind, useRatio }) => kind !== 'nothing' && (useRatio ?? 0) <= 1 + USE_ROUNDING)
+  );
+}
 
 export const fixingsCheck: ItemCheck = itemCheck(meta, checkItem, worstOfEach);

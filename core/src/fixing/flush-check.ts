@@ -30,7 +30,14 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const findings: Finding[] = [];
   const [member] = members;
   if (member !== undefined) {
-    findings.push(findingOf(meta, { ...common, message: 'framing', severity: 'stop', data: { ...data, member: `one of the ${member.framing}` } }));
+    findings.push(
+      findingOf(meta, {
+        ...common,
+        message: 'framing',
+        severity: 'stop',
+        data: { ...data, member: `one of the ${member.framing}` },
+      }),
+    );
   }
   if (neededMm > hollowMm) {
     findings.push(
@@ -51,15 +58,23 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
           ],
           result: { name: 'Needed behind the panel', value: mm(neededMm) },
           source: meta.source,
-          notes: ['The hollow counts as free: look in with a mirror or a camera for cables, pipes and insulation.'],
+          notes: [
+            'The hollow counts as free: look in with a mirror or a camera for cables, pipes and insulation.',
+          ],
         },
       }),
     );
   }
   const { leastMm, mostMm } = flush.panelMm;
-  if (panelMm < leastMm) findings.push(findingOf(meta, { ...common, message: 'thin', data, measured: mm(panelMm), required: mm(leastMm) }));
-  if (panelMm > mostMm) findings.push(findingOf(meta, { ...common, message: 'thick', data, measured: mm(panelMm), required: mm(mostMm) }));
+  if (panelMm < leastMm)
+    findings.push(
+      findingOf(meta, { ...common, message: 'thin', data, measured: mm(panelMm), required: mm(leastMm) }),
+    );
+  if (panelMm > mostMm)
+    findings.push(
+      findingOf(meta, { ...common, message: 'thick', data, measured: mm(panelMm), required: mm(mostMm) }),
+    );
   return findings;
-} // prettier-ignore
+}
 
 export const flushCheck: ItemCheck = itemCheck(meta, checkItem);

@@ -21,10 +21,19 @@ function letIn(xMm = 750, more: Partial<Flush> = {}, thicknessMm = 80): Plan {
   return plan({
     materials: [panel],
     faces: [{ ...face, material: panel.id, shape: { ...shape, thicknessMm, framing } }],
-    gearTypes: [gear('display', { kind: 'other', widthMm: 200, heightMm: 140, depthMm: 60, dropMm: 70, flush: { ...flush, ...more } })],
+    gearTypes: [
+      gear('display', {
+        kind: 'other',
+        widthMm: 200,
+        heightMm: 140,
+        depthMm: 60,
+        dropMm: 70,
+        flush: { ...flush, ...more },
+      }),
+    ],
     placements: [{ ...hang('d', 'display', 'w', xMm, 1000), isFlush: true }],
   });
-} // prettier-ignore
+}
 const found = (of: Plan) => flushCheck.check(prepare(of)).map(({ message, measured, required }) => [message, measured?.value, required?.value]); // prettier-ignore
 
 describe('gear let into a panel', () => {

@@ -100,20 +100,35 @@ export function screwFor(pilotMm: number): ScrewSize {
   const kind = pilotMm >= LAG_PILOT_MM ? 'lag' : 'wood-screw';
   const wantedIn = pilotMm / mmFromInch(1) / PILOT_OF_SHANK[kind];
   const sizes = SCREWS.rows.filter((size) => size.kind === kind);
-  const nearest = [...sizes].sort((a, b) => Math.abs(a.shankIn - wantedIn) - Math.abs(b.shankIn - wantedIn))[0];
+  const nearest = [...sizes].sort(
+    (a, b) => Math.abs(a.shankIn - wantedIn) - Math.abs(b.shankIn - wantedIn),
+  )[0];
   if (nearest === undefined) throw new Error(`The table has no ${kind}.`);
   return nearest;
-} // prettier-ignore
+}
 
 const LAG_PILOT_MM = 4;
 
 /** Roles that carry: a seam or a batten of a sheet does not. */
 export const CARRIES = {
-  stud: true, joist: true, truss: true, rafter: true, purlin: true, noggin: true, rib: true, spar: true, batten: false, seam: false,
-} as const satisfies Record<Framing['role'], boolean>; // prettier-ignore
+  stud: true,
+  joist: true,
+  truss: true,
+  rafter: true,
+  purlin: true,
+  noggin: true,
+  rib: true,
+  spar: true,
+  batten: false,
+  seam: false,
+} as const satisfies Record<Framing['role'], boolean>;
 
 /** The member a hole meets well enough: its edge distance kept, with the member where its tolerance has it at worst. */
-export function memberAt({ face }: Pick<Hung, 'face'>, [x, y]: PointMm, shankMm: number): { readonly member: Member; readonly edgeMm: number } | null {
+export function memberAt(
+  { face }: Pick<Hung, 'face'>,
+  [x, y]: PointMm,
+  shankMm: number,
+): { readonly member: Member; readonly edgeMm: number } | null {
   let best: { member: Member; edgeMm: number } | null = null;
   for (const member of face.members) {
     if (!CARRIES[member.role]) continue;
@@ -124,7 +139,7 @@ export function memberAt({ face }: Pick<Hung, 'face'>, [x, y]: PointMm, shankMm:
     if (best === null || edgeMm > best.edgeMm) best = { member, edgeMm };
   }
   return best;
-} // prettier-ignore
+}
 
 const EDGE_ROUNDING_MM = 1e-6;
 
@@ -136,7 +151,12 @@ function framingOf(prepared: Prepared, item: Hung, member: Member): Framing | nu
 
 type Fixing = Pick<HoleFixing, 'kind' | 'screw' | 'lengthMm' | 'strength'>;
 
-function fixingIn(material: Ground | undefined, framing: Framing | null, screw: ScrewSize, factor: number): Fixing {
+function fixingIn(
+  material: Ground | undefined,
+  framing: Framing | null,
+  screw: ScrewSize,
+  factor: number,
+): Fixing {
   const sheetMm = material?.thicknessMm ?? 0;
   const none = { screw: null, lengthMm: null } as const;
   if (framing !== null && (framing.stuff === 'wood' || framing.stuff === 'unknown')) {
@@ -151,7 +171,12 @@ function fixingIn(material: Ground | undefined, framing: Framing | null, screw: 
   switch (material?.holding) {
     case 'wood-screw': {
       const lengthMm = stockLength(mmFromInch(BRACKET.thicknessIn) + sheetMm);
-      return { kind: 'screw-in-board', screw, lengthMm, strength: screwStrength(screw, UNNAMED_GRAVITY, sheetMm, factor) };
+      return {
+        kind: 'screw-in-board',
+        screw,
+        lengthMm,
+        strength: screwStrength(screw, UNNAMED_GRAVITY, sheetMm, factor),
+      };
     }
     case 'masonry-anchor':
       return { ...none, kind: 'sleeve-anchor', strength: approved };
@@ -167,7 +192,7 @@ function fixingIn(material: Ground | undefined, framing: Framing | null, screw: 
     case undefined:
       return { ...none, kind: 'unknown', strength: null };
   }
-} // prettier-ignore
+}
 
 /** By the name of the species, where the table has it. */
 function gravityOf(species: string): number {

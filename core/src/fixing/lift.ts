@@ -59,15 +59,25 @@ const HIGHEST_MM = 1750;
 export function liftsOf(item: Hung, floorMm: number, codeBasis: Plan['codeBasis']): LiftPlan[] {
   const edition = codeBasis === 'us' ? LIFTING.us : LIFTING.metric;
   const { type, body } = item;
-  const whole: Pick<GearPart, 'name' | 'massKg' | 'box'> = { name: type.name, massKg: type.massKg, box: null };
+  const whole: Pick<GearPart, 'name' | 'massKg' | 'box'> = {
+    name: type.name,
+    massKg: type.massKg,
+    box: null,
+  };
   return (type.parts.length === 0 ? [whole] : type.parts).map((part) => {
     const low = part.box === null ? body.minY : body.minY + part.box.yMm;
     const heightMm = part.box?.heightMm ?? type.heightMm;
     return liftOf(part.name, part.massKg, type.depthMm, low + heightMm * GRIP_RATIO - floorMm, edition);
   });
-} // prettier-ignore
+}
 
-function liftOf(name: string, massKg: number, depthMm: number, toMm: number, edition: LiftingEdition): LiftPlan {
+function liftOf(
+  name: string,
+  massKg: number,
+  depthMm: number,
+  toMm: number,
+  edition: LiftingEdition,
+): LiftPlan {
   const task: LiftTask = {
     horizontalMm: Math.max(LEAST_OUT_MM, STANDING_OFF_MM + depthMm / 2),
     fromMm: STAND_MM,
@@ -75,8 +85,12 @@ function liftOf(name: string, massKg: number, depthMm: number, toMm: number, edi
     asymmetryDeg: 0,
     coupling: 'fair',
   };
-  const limitKg = Math.min(recommendedLimitKg(task, task.fromMm, edition), recommendedLimitKg(task, task.toMm, edition));
-  const by = massKg > 2 * limitKg ? 'hoist' : massKg > limitKg || massKg > LIFTING.mostAloneKg ? 'two' : 'one';
+  const limitKg = Math.min(
+    recommendedLimitKg(task, task.fromMm, edition),
+    recommendedLimitKg(task, task.toMm, edition),
+  );
+  const by =
+    massKg > 2 * limitKg ? 'hoist' : massKg > limitKg || massKg > LIFTING.mostAloneKg ? 'two' : 'one';
   return {
     name,
     massKg,
@@ -100,4 +114,4 @@ function liftOf(name: string, massKg: number, depthMm: number, toMm: number, edi
       ],
     },
   };
-} // prettier-ignore
+}

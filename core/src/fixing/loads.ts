@@ -27,7 +27,11 @@ const LEAST_ARM_MM = 20;
  * about the face pulled out at the top row, over the height to the lowest row, or to the bottom of the body where there
  * is one row only. In a moving body the pull outwards and the push along come on top. Null without bracket holes.
  */
-export function fixingLoadOf(item: Hung, setting: Plan['site']['setting'], carriedKg = item.type.massKg): FixingLoad | null {
+export function fixingLoadOf(
+  item: Hung,
+  setting: Plan['site']['setting'],
+  carriedKg = item.type.massKg,
+): FixingLoad | null {
   const { bracketHoles, standoffMm, depthMm, heightMm, dropMm } = item.type;
   if (bracketHoles.length === 0) return null;
   const factors = setting === 'mobile' ? LOAD_FACTORS.mobile : LOAD_FACTORS.wall;
@@ -50,7 +54,11 @@ export function fixingLoadOf(item: Hung, setting: Plan['site']['setting'], carri
       formula: 'shear = W·f ÷ n;  pull at the top = W·f·d ÷ (arm · n top) + W·f out ÷ n',
       inputs: [
         { symbol: 'W', name: 'Weight: mass × 9.807 m/s²', value: { value: weightN, unit: 'N' } },
-        { symbol: 'f', name: setting === 'mobile' ? 'Up and down, in g' : 'Factor', value: { value: factors.down, unit: 'ratio' } },
+        {
+          symbol: 'f',
+          name: setting === 'mobile' ? 'Up and down, in g' : 'Factor',
+          value: { value: factors.down, unit: 'ratio' },
+        },
         { symbol: 'f out', name: 'Outwards, in g', value: { value: factors.out, unit: 'ratio' } },
         { symbol: 'n', name: 'Bracket holes', value: { value: bracketHoles.length, unit: 'count' } },
         { symbol: 'n top', name: 'Holes of the top row', value: { value: topIds.size, unit: 'count' } },
@@ -63,4 +71,4 @@ export function fixingLoadOf(item: Hung, setting: Plan['site']['setting'], carri
       notes: [`The body is ${heightMm.toFixed(0)} mm high; its mass is taken at the middle of its depth.`],
     },
   };
-} // prettier-ignore
+}

@@ -16,7 +16,9 @@ export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan)
   const { shape } = item.face.face;
   const front = shape.kind === 'reverse' ? prepared.site.faces.get(shape.of) : item.face;
   const framing = front?.face.shape.kind === 'outline' ? front.face.shape.framing : [];
-  const studs = framing.find(({ role, axis, stuff }) => BETWEEN.has(role) && axis === 'vertical' && stuff === 'wood');
+  const studs = framing.find(
+    ({ role, axis, stuff }) => BETWEEN.has(role) && axis === 'vertical' && stuff === 'wood',
+  );
   if (front === undefined || studs === undefined) return null;
   const loose = holes.filter(({ member }) => member === null);
   if (loose.length === 0) return null;
@@ -24,7 +26,9 @@ export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan)
   for (const { at } of loose) if (!rows.some((row) => Math.abs(row - at[1]) < SHARE_MM)) rows.push(at[1]);
   // From stud to stud around all the holes, in the front’s own coordinates.
   const xs = loose.map(({ at }) => (front === item.face ? at[0] : item.face.mirrorSumMm - at[0]));
-  const centres = front.members.filter(({ framingId }) => framingId === studs.id).map(({ centreMm }) => centreMm);
+  const centres = front.members
+    .filter(({ framingId }) => framingId === studs.id)
+    .map(({ centreMm }) => centreMm);
   const fromMm = Math.max(front.bounds.minX, ...centres.filter((centre) => centre <= Math.min(...xs)));
   const toMm = Math.min(front.bounds.maxX, ...centres.filter((centre) => centre >= Math.max(...xs)));
   const id = freshId(`noggin-${item.id}`.slice(0, 36), framing);
@@ -46,7 +50,7 @@ export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan)
     data: { gear: item.placement.name },
     edits: [{ kind: 'set-framing', face: front.id, framing: noggins }],
   };
-} // prettier-ignore
+}
 
 function freshId(wanted: string, framing: readonly Framing[]): string {
   const isTaken = (id: string) => framing.some((each) => each.id === id);

@@ -6,9 +6,12 @@ import { BRACKET, type ScrewSize } from '../reference/fasteners.ts';
 const N_PER_LBF = 4.4482216152605;
 
 /** Reference withdrawal value, lb for each inch of thread in the wood (NDS 12.2-1 and 12.2-2). */
-export function withdrawalLbPerIn({ kind, shankIn }: Pick<ScrewSize, 'kind' | 'shankIn'>, gravity: number): number {
+export function withdrawalLbPerIn(
+  { kind, shankIn }: Pick<ScrewSize, 'kind' | 'shankIn'>,
+  gravity: number,
+): number {
   return kind === 'lag' ? 1800 * gravity ** 1.5 * shankIn ** 0.75 : 2850 * gravity ** 2 * shankIn;
-} // prettier-ignore
+}
 
 /**
  * Reference lateral value of one screw through a steel bracket into wood along the grain, lb (yield limit equations,
@@ -22,7 +25,8 @@ export function lateralLb(screw: ScrewSize, gravity: number, penetrationIn: numb
   const [lm, ls] = [penetrationIn, BRACKET.thicknessIn];
   const re = fem / fes;
   const rt = lm / ls;
-  const k1 = (Math.sqrt(re + 2 * re ** 2 * (1 + rt + rt ** 2) + rt ** 2 * re ** 3) - re * (1 + rt)) / (1 + re);
+  const k1 =
+    (Math.sqrt(re + 2 * re ** 2 * (1 + rt + rt ** 2) + rt ** 2 * re ** 3) - re * (1 + rt)) / (1 + re);
   const k2 = -1 + Math.sqrt(2 * (1 + re) + (2 * fyb * (1 + 2 * re) * d ** 2) / (3 * fem * lm ** 2));
   const k3 = -1 + Math.sqrt((2 * (1 + re)) / re + (2 * fyb * (2 + re) * d ** 2) / (3 * fem * ls ** 2));
   const modes = [
@@ -34,7 +38,7 @@ export function lateralLb(screw: ScrewSize, gravity: number, penetrationIn: numb
     { reduction: 3.2, lb: d ** 2 * Math.sqrt((2 * fem * fyb) / (3 * (1 + re))) },
   ];
   return Math.min(...modes.map(({ reduction, lb }) => lb / (d >= 0.25 ? reduction : smallReduction(d))));
-} // prettier-ignore
+}
 
 /** K_D of the equations, for screws under a quarter inch. */
 function smallReduction(diameterIn: number): number {
@@ -45,14 +49,19 @@ function smallReduction(diameterIn: number): number {
 export type ScrewStrength = { readonly pullN: number; readonly shearN: number };
 
 /** Adjusted strength of a screw with so much thread in wood, N. `factor` is the product of duration and wet service. */
-export function screwStrength(screw: ScrewSize, gravity: number, threadMm: number, factor: number): ScrewStrength {
+export function screwStrength(
+  screw: ScrewSize,
+  gravity: number,
+  threadMm: number,
+  factor: number,
+): ScrewStrength {
   const threadIn = threadMm / mmFromInch(1);
   const holdingIn = Math.max(0, threadIn - screw.tipIn);
   return {
     pullN: withdrawalLbPerIn(screw, gravity) * holdingIn * factor * N_PER_LBF,
     shearN: threadIn <= 0 ? 0 : lateralLb(screw, gravity, threadIn) * factor * N_PER_LBF,
   };
-} // prettier-ignore
+}
 
 /**
  * How much of a screw’s strength a pull and a shear together take: 1 is all of it (Hankinson’s interaction for screws

@@ -39,19 +39,44 @@ const SOLAR = {
 } as const;
 
 export const GEAR_CSV_COLUMNS = [
-  'id', 'name', 'kind', ...Object.keys(LENGTHS), 'mass_kg', 'location', 'enclosure', 'orientations', 'heat_w', 'heat_side',
-  'max_ambient_c', 'knockouts', 'bracket_holes', 'parts', 'terminals', 'cover', 'handles', 'battery', 'board', 'flush', ...Object.keys(RATINGS), ...Object.keys(SOLAR), 'rules',
-]; // prettier-ignore
+  'id',
+  'name',
+  'kind',
+  ...Object.keys(LENGTHS),
+  'mass_kg',
+  'location',
+  'enclosure',
+  'orientations',
+  'heat_w',
+  'heat_side',
+  'max_ambient_c',
+  'knockouts',
+  'bracket_holes',
+  'parts',
+  'terminals',
+  'cover',
+  'handles',
+  'battery',
+  'board',
+  'flush',
+  ...Object.keys(RATINGS),
+  ...Object.keys(SOLAR),
+  'rules',
+];
 
 /** Which column a field of the type comes from, so that a fault names what the person sees. */
 const COLUMN_OF_FIELD: Readonly<Record<string, string>> = {
-  ...Object.fromEntries([...Object.entries(LENGTHS), ...Object.entries(RATINGS), ...Object.entries(SOLAR)].map(([column, field]) => [field, column])),
+  ...Object.fromEntries(
+    [...Object.entries(LENGTHS), ...Object.entries(RATINGS), ...Object.entries(SOLAR)].map(
+      ([column, field]) => [field, column],
+    ),
+  ),
   massKg: 'mass_kg',
   lossW: 'heat_w',
   sheds: 'heat_side',
   bracketHoles: 'bracket_holes',
   maxAmbientC: 'max_ambient_c',
-}; // prettier-ignore
+};
 
 /** What a cell said that could not be read. */
 class CellError extends Error {}
@@ -312,8 +337,12 @@ export function slugOf(name: string): string {
 export function writeGearCsv(gear: readonly GearType[]): string {
   const rows = gear.map((type): Record<string, string> => {
     const lengths = Object.entries(LENGTHS).map(([column, field]) => [column, mm(type[field])] as const);
-    const ratings = Object.entries(RATINGS).map(([column, field]) => [column, blank(type.ratings[field])] as const);
-    const solar = Object.entries(SOLAR).map(([column, field]) => [column, blank(type.solarModule?.[field] ?? null)] as const);
+    const ratings = Object.entries(RATINGS).map(
+      ([column, field]) => [column, blank(type.ratings[field])] as const,
+    );
+    const solar = Object.entries(SOLAR).map(
+      ([column, field]) => [column, blank(type.solarModule?.[field] ?? null)] as const,
+    );
     return {
       id: type.id,
       name: type.name,
@@ -326,28 +355,67 @@ export function writeGearCsv(gear: readonly GearType[]): string {
       heat_w: String(type.heat.lossW),
       heat_side: type.heat.sheds,
       parts: join(type.parts, ({ id, name, massKg, order, torqueNm, box }) => [
-        id, name, String(massKg), String(order), blank(torqueNm),
+        id,
+        name,
+        String(massKg),
+        String(order),
+        blank(torqueNm),
         ...(box === null ? [] : [mm(box.xMm), mm(box.yMm), mm(box.widthMm), mm(box.heightMm)]),
       ]),
-      knockouts: join(type.knockouts, ({ id, edge, alongMm, fromBackMm, tradeSize }) => [id, edge, mm(alongMm), mm(fromBackMm), tradeSize]),
-      bracket_holes: join(type.bracketHoles, ({ id, xMm, yMm, pilotMm, torqueNm }) => [id, mm(xMm), mm(yMm), mm(pilotMm), blank(torqueNm)]),
-      terminals: join(type.terminals, ({ id, name, minMm2, maxMm2, torqueNm }) => [id, name, blank(minMm2), blank(maxMm2), blank(torqueNm)]),
+      knockouts: join(type.knockouts, ({ id, edge, alongMm, fromBackMm, tradeSize }) => [
+        id,
+        edge,
+        mm(alongMm),
+        mm(fromBackMm),
+        tradeSize,
+      ]),
+      bracket_holes: join(type.bracketHoles, ({ id, xMm, yMm, pilotMm, torqueNm }) => [
+        id,
+        mm(xMm),
+        mm(yMm),
+        mm(pilotMm),
+        blank(torqueNm),
+      ]),
+      terminals: join(type.terminals, ({ id, name, minMm2, maxMm2, torqueNm }) => [
+        id,
+        name,
+        blank(minMm2),
+        blank(maxMm2),
+        blank(torqueNm),
+      ]),
       max_ambient_c: blank(type.maxAmbientC),
       cover: join(type.cover === null ? [] : [type.cover], ({ hinge, leafMm }) => [hinge, mm(leafMm)]),
       handles: join(type.handles, ({ id, name, upMm }) => [id, name, mm(upMm)]),
       battery: join(type.battery === null ? [] : [type.battery], ({ chemistry, cells, capacityAh }) => [
-        chemistry, String(cells), String(capacityAh),
+        chemistry,
+        String(cells),
+        String(capacityAh),
       ]),
       board: join(type.board === null ? [] : [type.board], (board) => [
-        board.material, board.fireClass, board.holding, mm(board.cornerRadiusMm), board.hasTrim ? 'trim' : '', board.cables, ...board.railsUpMm.map(mm),
+        board.material,
+        board.fireClass,
+        board.holding,
+        mm(board.cornerRadiusMm),
+        board.hasTrim ? 'trim' : '',
+        board.cables,
+        ...board.railsUpMm.map(mm),
       ]),
-      flush: join(type.flush === null ? [] : [type.flush], ({ cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm }) =>
-        [cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm.leastMm, panelMm.mostMm].map(mm)),
+      flush: join(
+        type.flush === null ? [] : [type.flush],
+        ({ cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm }) =>
+          [cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm.leastMm, panelMm.mostMm].map(mm),
+      ),
       rules: join(type.rules, ({ id, side, counterpart, distance, when, source }) => [
-        id, side, counterpart, `${distance.value} ${distance.unit}`, when.side ?? '', thresholdText(when.meanMaxAtLeast), ...sourceFields(source),
+        id,
+        side,
+        counterpart,
+        `${distance.value} ${distance.unit}`,
+        when.side ?? '',
+        thresholdText(when.meanMaxAtLeast),
+        ...sourceFields(source),
       ]),
     };
-  }); // prettier-ignore
+  });
   return Papa.unparse<Record<string, string>>(rows, { columns: GEAR_CSV_COLUMNS, escapeFormulae: false });
 }
 

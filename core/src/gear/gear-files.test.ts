@@ -14,16 +14,36 @@ import { getSample, SAMPLE_GEAR } from './samples.ts';
 
 describe('the samples', () => {
   test('are sound, have ids of their own and are of every kind the demo jobs hang', () => {
-    for (const type of SAMPLE_GEAR) expect([type.id, findGearFaults(gearTypeSchema.parse(type))]).toEqual([type.id, []]);
+    for (const type of SAMPLE_GEAR)
+      expect([type.id, findGearFaults(gearTypeSchema.parse(type))]).toEqual([type.id, []]);
     expect(new Set(SAMPLE_GEAR.map(({ id }) => id)).size).toBe(SAMPLE_GEAR.length);
     const kinds = new Set(SAMPLE_GEAR.map(({ kind }) => kind));
-    for (const kind of ['inverter', 'gang-inverter', 'battery', 'load-centre', 'transfer-switch', 'disconnect', 'combiner',
-      'fuse-holder', 'wireway', 'board', 'junction-box', 'solar-module', 'charge-controller'] as const) expect(kinds).toContain(kind);
-  }); // prettier-ignore
+    for (const kind of [
+      'inverter',
+      'gang-inverter',
+      'battery',
+      'load-centre',
+      'transfer-switch',
+      'disconnect',
+      'combiner',
+      'fuse-holder',
+      'wireway',
+      'board',
+      'junction-box',
+      'solar-module',
+      'charge-controller',
+    ] as const)
+      expect(kinds).toContain(kind);
+  });
 
   test('lift a gang part by part: 32 kg power modules, in an order that counts', () => {
     const gang = getSample('gang-inverter-3');
-    expect(gang.parts.map(({ massKg, order }) => [massKg, order])).toEqual([[18, 1], [32, 2], [32, 3], [32, 4]]);
+    expect(gang.parts.map(({ massKg, order }) => [massKg, order])).toEqual([
+      [18, 1],
+      [32, 2],
+      [32, 3],
+      [32, 4],
+    ]);
     expect(gang.massKg).toBe(114);
     // Power modules and control module stand side by side within the template.
     const boxes = gang.parts.flatMap(({ box }) => box ?? []).sort((a, b) => a.xMm - b.xMm);
@@ -31,13 +51,26 @@ describe('the samples', () => {
       const next = boxes[index + 1];
       expect(box.xMm + box.widthMm).toBeLessThanOrEqual(next?.xMm ?? gang.widthMm);
     });
-  }); // prettier-ignore
+  });
 
   test('have rules in the units their editions give: 6, 8 and 2 inches, 150, 200 and 50 mm (common practice)', () => {
-    const given = (id: string) => getSample(id).rules.map(({ distance, when }) => [distance.value, distance.unit, when.meanMaxAtLeast?.value]);
-    expect(given('inverter-8kw')).toEqual([[6, 'in', undefined], [8, 'in', 77], [2, 'in', undefined]]);
-    expect(given('gang-inverter-3')).toEqual([[150, 'mm', undefined], [200, 'mm', 25], [50, 'mm', undefined]]);
-  }); // prettier-ignore
+    const given = (id: string) =>
+      getSample(id).rules.map(({ distance, when }) => [
+        distance.value,
+        distance.unit,
+        when.meanMaxAtLeast?.value,
+      ]);
+    expect(given('inverter-8kw')).toEqual([
+      [6, 'in', undefined],
+      [8, 'in', 77],
+      [2, 'in', undefined],
+    ]);
+    expect(given('gang-inverter-3')).toEqual([
+      [150, 'mm', undefined],
+      [200, 'mm', 25],
+      [50, 'mm', undefined],
+    ]);
+  });
 });
 
 describe('findGearFaults', () => {
@@ -46,21 +79,75 @@ describe('findGearFaults', () => {
   const knockout = { id: 'k', edge: 'left', alongMm: 900, fromBackMm: 10, tradeSize: '1' } as const;
 
   test.each<[string, GearType, string, RegExp]>([
-    ['a knockout beyond its edge', { ...sound, knockouts: [knockout] }, 'knockouts[0].alongMm', /900 mm along its edge, which is 685\.8 mm long/u],
-    ['a knockout behind or before the body', { ...sound, knockouts: [{ ...knockout, alongMm: 10, fromBackMm: 300 }] }, 'knockouts[0].fromBackMm', /300 mm from the back/u],
-    ['two knockouts of one name', { ...sound, knockouts: [{ ...knockout, alongMm: 1 }, { ...knockout, alongMm: 9 }] }, 'knockouts[1].id', /used twice/u],
-    ['parts that weigh more than the whole', { ...gang, massKg: 60 }, 'massKg', /weigh 82 kg together, the whole is given as 60 kg/u],
-    ['an order with a gap', { ...gang, parts: gang.parts.map((part) => ({ ...part, order: part.order * 2 })) }, 'parts', /count 1 to 3/u],
+    [
+      'a knockout beyond its edge',
+      { ...sound, knockouts: [knockout] },
+      'knockouts[0].alongMm',
+      /900 mm along its edge, which is 685\.8 mm long/u,
+    ],
+    [
+      'a knockout behind or before the body',
+      { ...sound, knockouts: [{ ...knockout, alongMm: 10, fromBackMm: 300 }] },
+      'knockouts[0].fromBackMm',
+      /300 mm from the back/u,
+    ],
+    [
+      'two knockouts of one name',
+      {
+        ...sound,
+        knockouts: [
+          { ...knockout, alongMm: 1 },
+          { ...knockout, alongMm: 9 },
+        ],
+      },
+      'knockouts[1].id',
+      /used twice/u,
+    ],
+    [
+      'parts that weigh more than the whole',
+      { ...gang, massKg: 60 },
+      'massKg',
+      /weigh 82 kg together, the whole is given as 60 kg/u,
+    ],
+    [
+      'an order with a gap',
+      { ...gang, parts: gang.parts.map((part) => ({ ...part, order: part.order * 2 })) },
+      'parts',
+      /count 1 to 3/u,
+    ],
     ['a part past the template', { ...gang, widthMm: 700 }, 'parts[0].box', /reaches past/u],
-    ['two parts in one place', { ...gang, parts: gang.parts.map((part) => ({ ...part, box: gang.parts[0]?.box ?? null })) }, 'parts[1].box', /overlaps/u],
+    [
+      'two parts in one place',
+      { ...gang, parts: gang.parts.map((part) => ({ ...part, box: gang.parts[0]?.box ?? null })) },
+      'parts[1].box',
+      /overlaps/u,
+    ],
     ['a gang of one', { ...gang, massKg: 18, parts: gang.parts.slice(0, 1) }, 'parts', /at least two parts/u],
-    ['terminals that take nothing', { ...sound, terminals: [{ id: 't', name: 'T', minMm2: 9, maxMm2: 4, torqueNm: null }] }, 'terminals[0].minMm2', /take nothing/u],
-    ['a window that starts above its end', { ...sound, ratings: { ...sound.ratings, minVoltageV: 700 } }, 'ratings.minVoltageV', /starts above/u],
+    [
+      'terminals that take nothing',
+      { ...sound, terminals: [{ id: 't', name: 'T', minMm2: 9, maxMm2: 4, torqueNm: null }] },
+      'terminals[0].minMm2',
+      /take nothing/u,
+    ],
+    [
+      'a window that starts above its end',
+      { ...sound, ratings: { ...sound.ratings, minVoltageV: 700 } },
+      'ratings.minVoltageV',
+      /starts above/u,
+    ],
     ['heat from nowhere', { ...sound, heat: { lossW: 50, sheds: 'none' } }, 'heat.sheds', /name the side/u],
-    ['a module that works above its open circuit', { ...getSample('solar-module-440w'), solarModule: { pmaxW: 440, vocV: 30, iscA: 14, vmpV: 33, impA: 13, vocPctPerC: null, maxFuseA: null } }, 'solarModule.vmpV', /below the open-circuit/u],
+    [
+      'a module that works above its open circuit',
+      {
+        ...getSample('solar-module-440w'),
+        solarModule: { pmaxW: 440, vocV: 30, iscA: 14, vmpV: 33, impA: 13, vocPctPerC: null, maxFuseA: null },
+      },
+      'solarModule.vmpV',
+      /below the open-circuit/u,
+    ],
   ])('names %s at its field', (_, type, path, message) => {
     expect(findGearFaults(type)).toContainEqual({ path, message: expect.stringMatching(message) as unknown });
-  }); // prettier-ignore
+  });
 });
 
 describe('gear as JSON', () => {
@@ -79,13 +166,19 @@ describe('gear as JSON', () => {
   test('names a bad entry by its place and field and offers the others', () => {
     const file = JSON.parse(writeGearFile(SAMPLE_GEAR)) as { gear: Record<string, unknown>[] };
     Object.assign(file.gear[1] ?? {}, { widthMm: -4 });
-    Object.assign(file.gear[3] ?? {}, { knockouts: [{ id: 'k', edge: 'top', alongMm: 99_999, fromBackMm: 1, tradeSize: '1' }] });
+    Object.assign(file.gear[3] ?? {}, {
+      knockouts: [{ id: 'k', edge: 'top', alongMm: 99_999, fromBackMm: 1, tradeSize: '1' }],
+    });
     Object.assign(file.gear[5] ?? {}, { id: file.gear[0]?.id });
     const read = readGearFile(JSON.stringify(file));
     if (!read.ok) throw new Error(read.fault);
     expect(read.value.gear).toHaveLength(SAMPLE_GEAR.length - 3);
-    expect(read.value.faults.map(({ row, column }) => [row, column])).toEqual([[2, 'widthMm'], [4, 'knockouts[0].alongMm'], [6, 'id']]);
-  }); // prettier-ignore
+    expect(read.value.faults.map(({ row, column }) => [row, column])).toEqual([
+      [2, 'widthMm'],
+      [4, 'knockouts[0].alongMm'],
+      [6, 'id'],
+    ]);
+  });
 
   test.each([
     ['{', /not JSON/u],
@@ -116,13 +209,20 @@ describe('gear as CSV', () => {
   });
 
   test('takes lengths as people write them and fills what is left out', () => {
-    const read = readGearCsv('Name,Kind,Width,Height,Depth,Mass_kg,knockouts\nMy box,junction-box,8",6 1/4",80,1.2,low|bottom|4"|1 1/2"|3/4\n');
+    const read = readGearCsv(
+      'Name,Kind,Width,Height,Depth,Mass_kg,knockouts\nMy box,junction-box,8",6 1/4",80,1.2,low|bottom|4"|1 1/2"|3/4\n',
+    );
     if (!read.ok) throw new Error(read.fault);
     expect(read.value.gear[0]).toMatchObject({
-      id: 'my-box', widthMm: 203.2, heightMm: 158.75, depthMm: 80, dropMm: 158.75, orientations: ['upright'],
+      id: 'my-box',
+      widthMm: 203.2,
+      heightMm: 158.75,
+      depthMm: 80,
+      dropMm: 158.75,
+      orientations: ['upright'],
       knockouts: [{ id: 'low', edge: 'bottom', alongMm: 101.6, fromBackMm: 38.1, tradeSize: '3/4' }],
     });
-  }); // prettier-ignore
+  });
 
   test('counts rows as a spreadsheet does, and names those it cannot tell into cells', () => {
     const read = readGearCsv(
@@ -157,10 +257,15 @@ describe('gear as CSV', () => {
     if (!read.ok) throw new Error(read.fault);
     expect(read.value.gear).toHaveLength(9_994);
     expect(read.value.faults.map(({ row, column }) => [row, column])).toEqual([
-      [12, 'width'], [22, 'kind'], [32, 'mass_kg'], [42, 'knockouts'], [52, 'rules'], [62, 'id'],
+      [12, 'width'],
+      [22, 'kind'],
+      [32, 'mass_kg'],
+      [42, 'knockouts'],
+      [52, 'rules'],
+      [62, 'id'],
     ]);
     for (const { message } of read.value.faults) expect(message.length).toBeGreaterThan(12);
-  }); // prettier-ignore
+  });
 
   test('refuses a file that lacks its columns, and passes over columns it does not know', () => {
     expect(readGearCsv('a,b\n1,2\n')).toEqual({
@@ -182,13 +287,17 @@ describe('gear as CSV', () => {
 
 describe('gearViews', () => {
   const type = gear('t', {
-    widthMm: 400, heightMm: 600, depthMm: 200, standoffMm: 20, dropMm: 650,
+    widthMm: 400,
+    heightMm: 600,
+    depthMm: 200,
+    standoffMm: 20,
+    dropMm: 650,
     knockouts: [
       { id: 'b', edge: 'bottom', alongMm: 100, fromBackMm: 50, tradeSize: '1' },
       { id: 'r', edge: 'right', alongMm: 250, fromBackMm: 80, tradeSize: 'M25' },
     ],
     bracketHoles: [{ id: 'h', xMm: -150, yMm: 0, pilotMm: 8, torqueNm: null }],
-  }); // prettier-ignore
+  });
   const [front, side, bottom] = gearViews(type);
 
   test('shows the hook line above the body it carries, and the bracket hole on it', () => {

@@ -4,10 +4,13 @@ import { applyEdits } from './edits/apply-edit.ts';
 import { sharePlan } from './share-plan.ts';
 
 describe('sharePlan', () => {
-  test.each(DEMOS.map(({ id, plan }) => [id, plan] as const))('of an unchanged copy gives %s itself', (_, make) => {
-    const before = make();
-    expect(sharePlan(before, structuredClone(before))).toBe(before);
-  }); // prettier-ignore
+  test.each(DEMOS.map(({ id, plan }) => [id, plan] as const))(
+    'of an unchanged copy gives %s itself',
+    (_, make) => {
+      const before = make();
+      expect(sharePlan(before, structuredClone(before))).toBe(before);
+    },
+  );
 
   test('keeps what an edit left alone and takes what it changed', () => {
     const before = DEMOS[0]?.plan();
@@ -21,9 +24,11 @@ describe('sharePlan', () => {
     const shared = sharePlan(before, copy);
     expect(shared).toEqual(copy);
     expect(shared.faces).toBe(before.faces);
-    expect(shared.placements.filter((each) => before.placements.includes(each))).toHaveLength(before.placements.length - 1);
+    expect(shared.placements.filter((each) => before.placements.includes(each))).toHaveLength(
+      before.placements.length - 1,
+    );
     // What was taken out moves the rest up; they are found by their ids.
     const fewer = sharePlan(before, structuredClone({ ...before, placements: before.placements.slice(1) }));
     expect(fewer.placements.every((each) => before.placements.includes(each))).toBe(true);
-  }); // prettier-ignore
+  });
 });

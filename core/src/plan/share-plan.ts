@@ -14,18 +14,26 @@ function share(before: unknown, after: unknown): unknown {
   if (!isRecord(before) || !isRecord(after)) return after;
   const keys = Object.keys(after);
   const shared = keys.map((key) => [key, share(before[key], after[key])] as const);
-  const isSame = keys.length === Object.keys(before).length && shared.every(([key, value]) => value === before[key] && key in before);
+  const isSame =
+    keys.length === Object.keys(before).length &&
+    shared.every(([key, value]) => value === before[key] && key in before);
   return isSame ? before : Object.fromEntries(shared);
-} // prettier-ignore
+}
 
 function shareList(before: readonly unknown[], after: readonly unknown[]): readonly unknown[] {
-  const byId = new Map(before.flatMap((item) => (isRecord(item) && typeof item.id === 'string' ? [[item.id, item] as const] : [])));
+  const byId = new Map(
+    before.flatMap((item) =>
+      isRecord(item) && typeof item.id === 'string' ? [[item.id, item] as const] : [],
+    ),
+  );
   const shared = after.map((item, index) => {
     const known = isRecord(item) && typeof item.id === 'string' ? byId.get(item.id) : before[index];
     return share(known, item);
   });
-  return shared.length === before.length && shared.every((item, index) => item === before[index]) ? before : shared;
-} // prettier-ignore
+  return shared.length === before.length && shared.every((item, index) => item === before[index])
+    ? before
+    : shared;
+}
 
 function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -33,14 +33,30 @@ export function unitInMm(unit: LengthUnit): number {
 }
 
 const UNIT_WORDS: Record<string, LengthUnit> = {
-  in: 'in', inch: 'in', inches: 'in', '"': 'in',
-  ft: 'ft', foot: 'ft', feet: 'ft', "'": 'ft',
-  mm: 'mm', cm: 'cm', m: 'm',
-}; // prettier-ignore
+  in: 'in',
+  inch: 'in',
+  inches: 'in',
+  '"': 'in',
+  ft: 'ft',
+  foot: 'ft',
+  feet: 'ft',
+  "'": 'ft',
+  mm: 'mm',
+  cm: 'cm',
+  m: 'm',
+};
 
 const VULGAR: Record<string, readonly [number, number]> = {
-  '½': [1, 2], '¼': [1, 4], '¾': [3, 4], '⅛': [1, 8], '⅜': [3, 8], '⅝': [5, 8], '⅞': [7, 8], '⅓': [1, 3], '⅔': [2, 3],
-}; // prettier-ignore
+  '½': [1, 2],
+  '¼': [1, 4],
+  '¾': [3, 4],
+  '⅛': [1, 8],
+  '⅜': [3, 8],
+  '⅝': [5, 8],
+  '⅞': [7, 8],
+  '⅓': [1, 3],
+  '⅔': [2, 3],
+};
 
 /** More digits than any wall needs, few enough that no sum grows without bound. */
 const MAX_DIGITS = 12;

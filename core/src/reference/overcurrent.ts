@@ -6,20 +6,36 @@ export const STANDARD_RATINGS: ReferenceTable<readonly number[]> = {
   source: published('NEC (NFPA 70)', '240.6(A)', '2023'),
   confidence: { level: 'high', doubted: ['10 A moved into the main table in 2023: medium'] },
   rows: [
-    15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400, 450, 500,
-    600,
+    15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400,
+    450, 500, 600,
   ],
-}; // prettier-ignore
+};
 
 export const AMPACITY_75C: ReferenceTable<Readonly<Record<WireSize, number>>> = {
   title: 'Ampacity of copper conductors rated and terminated at 75 °C, at most three in a raceway, 30 °C, A',
   source: published('NEC (NFPA 70)', 'Table 310.16', '2023'),
   confidence: { level: 'high', doubted: [] },
   rows: {
-    '14': 20, '12': 25, '10': 35, '8': 50, '6': 65, '4': 85, '3': 100, '2': 115, '1': 130, '1/0': 150, '2/0': 175,
-    '3/0': 200, '4/0': 230, '250': 255, '300': 285, '350': 310, '400': 335, '500': 380,
+    '14': 20,
+    '12': 25,
+    '10': 35,
+    '8': 50,
+    '6': 65,
+    '4': 85,
+    '3': 100,
+    '2': 115,
+    '1': 130,
+    '1/0': 150,
+    '2/0': 175,
+    '3/0': 200,
+    '4/0': 230,
+    '250': 255,
+    '300': 285,
+    '350': 310,
+    '400': 335,
+    '500': 380,
   },
-}; // prettier-ignore
+};
 
 /** Of the smallest sizes the breaker is limited, whatever the ampacity, A. */
 export const SMALL_CONDUCTORS: ReferenceTable<Readonly<Partial<Record<WireSize, number>>>> = {

@@ -18,7 +18,9 @@ export const WIRE_SIZES = ['14', '12', '10', '8', '6', '4', '3', '2', '1', '1/0'
 export type WireSize = (typeof WIRE_SIZES)[number];
 
 /** Approximate area and diameter of THHN and THWN-2, inches. */
-export const WIRE_AREAS: ReferenceTable<Readonly<Record<WireSize, { readonly diameterIn: number; readonly areaIn2: number }>>> = {
+export const WIRE_AREAS: ReferenceTable<
+  Readonly<Record<WireSize, { readonly diameterIn: number; readonly areaIn2: number }>>
+> = {
   title: 'Dimensions of insulated conductors, THHN, THWN, THWN-2',
   source: published('NEC (NFPA 70)', 'Chapter 9, Table 5', '2023'),
   confidence: { level: 'high', doubted: [] },
@@ -42,7 +44,7 @@ export const WIRE_AREAS: ReferenceTable<Readonly<Record<WireSize, { readonly dia
     '400': { diameterIn: 0.864, areaIn2: 0.5863 },
     '500': { diameterIn: 0.949, areaIn2: 0.7073 },
   },
-}; // prettier-ignore
+};
 
 /** Least bending space for one conductor for each terminal, inches; null where none is stated. */
 export const BENDING_SPACE: ReferenceTable<Readonly<Record<WireSize, number | null>>> = {
@@ -50,10 +52,26 @@ export const BENDING_SPACE: ReferenceTable<Readonly<Record<WireSize, number | nu
   source: published('NEC (NFPA 70)', 'Table 312.6(A)', '2023'),
   confidence: { level: 'high', doubted: ['reductions for lay-in lugs are not included'] },
   rows: {
-    '14': null, '12': null, '10': null, '8': 1.5, '6': 1.5, '4': 2, '3': 2, '2': 2.5, '1': 3, '1/0': 3.5, '2/0': 3.5,
-    '3/0': 4, '4/0': 4, '250': 4.5, '300': 5, '350': 5, '400': 6, '500': 6,
+    '14': null,
+    '12': null,
+    '10': null,
+    '8': 1.5,
+    '6': 1.5,
+    '4': 2,
+    '3': 2,
+    '2': 2.5,
+    '1': 3,
+    '1/0': 3.5,
+    '2/0': 3.5,
+    '3/0': 4,
+    '4/0': 4,
+    '250': 4.5,
+    '300': 5,
+    '350': 5,
+    '400': 6,
+    '500': 6,
   },
-}; // prettier-ignore
+};
 
 /** Inside diameters of conduit, inches, and how much of it conductors may fill. */
 export const EMT_INSIDE: ReferenceTable<Readonly<Record<string, number>>> = {
@@ -61,10 +79,18 @@ export const EMT_INSIDE: ReferenceTable<Readonly<Record<string, number>>> = {
   source: published('NEC (NFPA 70)', 'Chapter 9, Table 4', '2023'),
   confidence: { level: 'high', doubted: [] },
   rows: {
-    '1/2': 0.622, '3/4': 0.824, '1': 1.049, '1-1/4': 1.38, '1-1/2': 1.61, '2': 2.067, '2-1/2': 2.731, '3': 3.356,
-    '3-1/2': 3.834, '4': 4.334,
+    '1/2': 0.622,
+    '3/4': 0.824,
+    '1': 1.049,
+    '1-1/4': 1.38,
+    '1-1/2': 1.61,
+    '2': 2.067,
+    '2-1/2': 2.731,
+    '3': 3.356,
+    '3-1/2': 3.834,
+    '4': 4.334,
   },
-}; // prettier-ignore
+};
 
 export const CONDUIT_FILL = {
   onePct: 53,

@@ -57,8 +57,11 @@ function onGrid(boxes: readonly Box[]): { graph: RouteGraph; start: number; goal
 function fineGridSearch(boxes: readonly Box[]): { length: number; bends: number } | null {
   const [columns, rows] = [101, 61];
   const clamped = boxes.map(({ x, y, width, height }) => ({
-    minX: x, minY: y, maxX: Math.min(97, x + width), maxY: Math.min(57, y + height),
-  })); // prettier-ignore
+    minX: x,
+    minY: y,
+    maxX: Math.min(97, x + width),
+    maxY: Math.min(57, y + height),
+  }));
   const isFree = (ax: number, ay: number, bx: number, by: number) =>
     clamped.every(({ minX, minY, maxX, maxY }) => {
       const [mx, my] = [(ax + bx) / 2, (ay + by) / 2];

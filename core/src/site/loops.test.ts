@@ -12,13 +12,19 @@ describe('findLoops', () => {
   test('finds closed outlines whatever the order and direction of their lines', () => {
     const segments = [...edges(rectangleOutline(300, 200)), ...edges([[500, 0], [600, 0], [550, 80]])]; // prettier-ignore
     fc.assert(
-      fc.property(fc.shuffledSubarray(segments, { minLength: segments.length }), fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }), (shuffled, flips) => {
-        const turned = shuffled.map(([a, b], index): Segment => (flips[index] === true ? [b, a] : [a, b]));
-        const areas = findLoops(turned).map((loop) => Math.abs(signedAreaMm2(loop))).sort((a, b) => a - b);
-        expect(areas).toEqual([4000, 60_000]);
-      }),
+      fc.property(
+        fc.shuffledSubarray(segments, { minLength: segments.length }),
+        fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }),
+        (shuffled, flips) => {
+          const turned = shuffled.map(([a, b], index): Segment => (flips[index] === true ? [b, a] : [a, b]));
+          const areas = findLoops(turned)
+            .map((loop) => Math.abs(signedAreaMm2(loop)))
+            .sort((a, b) => a - b);
+          expect(areas).toEqual([4000, 60_000]);
+        },
+      ),
       { seed: 61, numRuns: 60 },
-    ); // prettier-ignore
+    );
   });
 
   test('joins ends that a drawing left a hair apart, and gives up on loose ends and crossings', () => {
@@ -32,11 +38,23 @@ describe('findLoops', () => {
 
   /** A square with its corners a little apart, in any unit and any place. */
   const square = (size: number, at: number, off: number): Segment[] => [
-    [[at, at], [at + size, at]],
-    [[at + size + off, at], [at + size, at + size]],
-    [[at + size, at + size - off], [at, at + size]],
-    [[at, at + size], [at, at + off]],
-  ]; // prettier-ignore
+    [
+      [at, at],
+      [at + size, at],
+    ],
+    [
+      [at + size + off, at],
+      [at + size, at + size],
+    ],
+    [
+      [at + size, at + size - off],
+      [at, at + size],
+    ],
+    [
+      [at, at + size],
+      [at, at + off],
+    ],
+  ];
 
   test.each([
     ['millimetres', 3000, 0, 0.005],
@@ -49,8 +67,31 @@ describe('findLoops', () => {
   test('keeps the small steps of a drawing in metres, and leaves a real gap open', () => {
     const step = 0.008;
     const notched: Segment[] = [
-      [[0, 0], [3, 0]], [[3, 0], [3, 2]], [[3, 2], [step, 2]], [[step, 2], [step, 1]], [[step, 1], [0, 1]], [[0, 1], [0, 0]],
-    ]; // prettier-ignore
+      [
+        [0, 0],
+        [3, 0],
+      ],
+      [
+        [3, 0],
+        [3, 2],
+      ],
+      [
+        [3, 2],
+        [step, 2],
+      ],
+      [
+        [step, 2],
+        [step, 1],
+      ],
+      [
+        [step, 1],
+        [0, 1],
+      ],
+      [
+        [0, 1],
+        [0, 0],
+      ],
+    ];
     expect(findLoops(notched).map((loop) => loop.length)).toEqual([6]);
     expect(findLoops(square(3000, 0, 2))).toEqual([]);
   });

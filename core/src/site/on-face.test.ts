@@ -150,14 +150,20 @@ describe('obstacles', () => {
   });
 
   test('reach out by their lid’s rise, by their leaf square to the face, or as they stand', () => {
-    const fan = boxObstacle('f', 'Fan', 'fan', [0, 0, 400, 400], { standsOutMm: 120, opens: { kind: 'rise', riseMm: 180 } });
+    const fan = boxObstacle('f', 'Fan', 'fan', [0, 0, 400, 400], {
+      standsOutMm: 120,
+      opens: { kind: 'rise', riseMm: 180 },
+    });
     expect(reachFromFaceMm(fan)).toBe(300);
-    const door = boxObstacle('d', 'Door', 'door', [0, 0, 900, 2000], { standsOutMm: 20, opens: { kind: 'swing', hinge: 'left', throughDeg: 110 } });
+    const door = boxObstacle('d', 'Door', 'door', [0, 0, 900, 2000], {
+      standsOutMm: 20,
+      opens: { kind: 'swing', hinge: 'left', throughDeg: 110 },
+    });
     expect(reachFromFaceMm(door)).toBe(920);
     const ajar = { ...door, opens: { kind: 'swing', hinge: 'top', throughDeg: 30 } } as const;
     expect(reachFromFaceMm(ajar)).toBeCloseTo(20 + 2000 * 0.5, 9);
     expect(reachFromFaceMm({ ...door, opens: null })).toBe(20);
-  }); // prettier-ignore
+  });
 });
 
 describe('members', () => {
@@ -170,20 +176,40 @@ describe('members', () => {
   });
 
   test('stand where they were found, and elsewhere by the spacing', () => {
-    expect(faceIn(framed).members.map(({ centreMm, nominalMm, toleranceMm, isFound }) => [centreMm, nominalMm, toleranceMm, isFound])).toEqual([
-      [400, 400, 5, false], [812, 800, 2, true], [1200, 1200, 5, false], [1600, 1600, 5, false],
+    expect(
+      faceIn(framed).members.map(({ centreMm, nominalMm, toleranceMm, isFound }) => [
+        centreMm,
+        nominalMm,
+        toleranceMm,
+        isFound,
+      ]),
+    ).toEqual([
+      [400, 400, 5, false],
+      [812, 800, 2, true],
+      [1200, 1200, 5, false],
+      [1600, 1600, 5, false],
     ]);
-  }); // prettier-ignore
+  });
 
   test('are mirrored on the other side, findings and extents too', () => {
     expect(faceIn(framed, 'back').members.map(({ centreMm }) => centreMm)).toEqual([1300, 888, 500, 100]);
     const part = plan({
       faces: [
-        faceOf({ id: 'w', name: 'W', points: rectangle(1700, 2400), thicknessMm: 100,
-          framing: [spacedFraming('n', 'noggins', 'noggin', 38, [1200, 2000], { axis: 'horizontal', extent: { fromMm: 400, toMm: 800 } })] }),
+        faceOf({
+          id: 'w',
+          name: 'W',
+          points: rectangle(1700, 2400),
+          thicknessMm: 100,
+          framing: [
+            spacedFraming('n', 'noggins', 'noggin', 38, [1200, 2000], {
+              axis: 'horizontal',
+              extent: { fromMm: 400, toMm: 800 },
+            }),
+          ],
+        }),
         { ...wall('back', []), shape: { kind: 'reverse', of: 'w' } },
       ],
-    }); // prettier-ignore
+    });
     expect(faceIn(part, 'back').members[0]).toMatchObject({ centreMm: 1200, fromMm: 900, toMm: 1300 });
   });
 });
@@ -211,11 +237,20 @@ describe('conditions', () => {
 describe('asTaped', () => {
   const found = plan({
     faces: [
-      { ...wall('w', rectangle(4000, 2400)), shape: { kind: 'outline', pointsMm: rectangle(4000, 2400), thicknessMm: 100, framing: [], stands: null,
-        asFound: { floorRiseDeg: 0.5, leftLeanDeg: -0.3, faceLeanDeg: null } } },
+      {
+        ...wall('w', rectangle(4000, 2400)),
+        shape: {
+          kind: 'outline',
+          pointsMm: rectangle(4000, 2400),
+          thicknessMm: 100,
+          framing: [],
+          stands: null,
+          asFound: { floorRiseDeg: 0.5, leftLeanDeg: -0.3, faceLeanDeg: null },
+        },
+      },
       { ...wall('back', []), shape: { kind: 'reverse', of: 'w' } },
     ],
-  }); // prettier-ignore
+  });
 
   test('tells the tape above a floor that rises and from an edge that leans, by right triangles', () => {
     const site = buildSite(found);
@@ -239,14 +274,24 @@ describe('reshaping a face', () => {
   const framing = [spacedFraming('s', 'studs', 'stud', 38, [400, 400])];
   const full = plan({
     faces: [
-      faceOf({ id: 'w', name: 'W', points: rectangle(3000, 2000), thicknessMm: 50, framing,
-        obstacles: [boxObstacle('o', 'O', 'other', [500, 600, 100, 100])] }),
-      { ...wall('back', []), shape: { kind: 'reverse', of: 'w' }, obstacles: [boxObstacle('b', 'B', 'other', [200, 100, 50, 50])] },
+      faceOf({
+        id: 'w',
+        name: 'W',
+        points: rectangle(3000, 2000),
+        thicknessMm: 50,
+        framing,
+        obstacles: [boxObstacle('o', 'O', 'other', [500, 600, 100, 100])],
+      }),
+      {
+        ...wall('back', []),
+        shape: { kind: 'reverse', of: 'w' },
+        obstacles: [boxObstacle('b', 'B', 'other', [200, 100, 50, 50])],
+      },
     ],
     gearTypes: [gear('t')],
     placements: [hang('a', 't', 'w', 1500, 1800), hang('z', 't', 'back', 700, 1500)],
     passes: [{ id: 'p', name: 'P', face: 'back', xMm: 400, yMm: 300, gland: 'M20' }],
-  }); // prettier-ignore
+  });
 
   /** Where things are on the real wall: from its right edge, which stays, and from its top. */
   function onWall(of: Plan) {
@@ -258,13 +303,23 @@ describe('reshaping a face', () => {
     const [pass] = of.passes;
     const [o] = of.faces[0]?.obstacles ?? [];
     const [b] = of.faces[1]?.obstacles ?? [];
-    if (a === undefined || z === undefined || pass === undefined || o?.shape.kind !== 'box' || b?.shape.kind !== 'box') throw new Error('lost');
+    if (
+      a === undefined ||
+      z === undefined ||
+      pass === undefined ||
+      o?.shape.kind !== 'box' ||
+      b?.shape.kind !== 'box'
+    )
+      throw new Error('lost');
     return [
-      fromFront(a.xMm, a.yMm), fromBack(z.xMm, z.yMm), fromBack(pass.xMm, pass.yMm),
-      fromFront(o.shape.xMm, o.shape.yMm), fromBack(b.shape.xMm, b.shape.yMm),
+      fromFront(a.xMm, a.yMm),
+      fromBack(z.xMm, z.yMm),
+      fromBack(pass.xMm, pass.yMm),
+      fromFront(o.shape.xMm, o.shape.yMm),
+      fromBack(b.shape.xMm, b.shape.yMm),
       front.members.map(({ centreMm }) => maxX - centreMm),
     ];
-  } // prettier-ignore
+  }
 
   test('tells everything from the new datum and moves nothing on the wall, on either side', () => {
     const moved = edited(
@@ -292,12 +347,47 @@ describe('reshaping a face', () => {
   });
 
   test.each<[string, PlanEdit, RegExp]>([
-    ['a corner across the face', { kind: 'move-corner', face: 'w', corner: 0, xMm: 4000, yMm: 1000 }, /crosses/u],
-    ['an outline with no area', { kind: 'set-outline', face: 'w', pointsMm: [[0, 0], [100, 0], [200, 0]] }, /crosses|area/u],
-    ['the corners of another side', { kind: 'move-corner', face: 'back', corner: 0, xMm: 1, yMm: 1 }, /other side of a face/u],
-    ['another side of another side', { kind: 'add-reverse', of: 'back', id: 'x', name: 'X', side: 'inside', thicknessMm: 5 }, /no other side of its own/u],
-    ['a second other side', { kind: 'add-reverse', of: 'w', id: 'x', name: 'X', side: 'inside', thicknessMm: 5 }, /already has the reverse/u],
-    ['a fold onto itself', { kind: 'add-fold', fold: { id: 'f', a: { face: 'w', edge: 0 }, b: { face: 'w', edge: 1 }, towardViewerDeg: 90 } }, /onto itself/u],
+    [
+      'a corner across the face',
+      { kind: 'move-corner', face: 'w', corner: 0, xMm: 4000, yMm: 1000 },
+      /crosses/u,
+    ],
+    [
+      'an outline with no area',
+      {
+        kind: 'set-outline',
+        face: 'w',
+        pointsMm: [
+          [0, 0],
+          [100, 0],
+          [200, 0],
+        ],
+      },
+      /crosses|area/u,
+    ],
+    [
+      'the corners of another side',
+      { kind: 'move-corner', face: 'back', corner: 0, xMm: 1, yMm: 1 },
+      /other side of a face/u,
+    ],
+    [
+      'another side of another side',
+      { kind: 'add-reverse', of: 'back', id: 'x', name: 'X', side: 'inside', thicknessMm: 5 },
+      /no other side of its own/u,
+    ],
+    [
+      'a second other side',
+      { kind: 'add-reverse', of: 'w', id: 'x', name: 'X', side: 'inside', thicknessMm: 5 },
+      /already has the reverse/u,
+    ],
+    [
+      'a fold onto itself',
+      {
+        kind: 'add-fold',
+        fold: { id: 'f', a: { face: 'w', edge: 0 }, b: { face: 'w', edge: 1 }, towardViewerDeg: 90 },
+      },
+      /onto itself/u,
+    ],
     ['a size of nothing', { kind: 'set-face', face: 'w', thicknessMm: 0 }, /more than 0/u],
     ['the face the site stands on', { kind: 'remove-face', face: 'w' }, /stands on/u],
   ])('refuses %s and says why', (_, edit, message) => {
@@ -305,7 +395,7 @@ describe('reshaping a face', () => {
     const applied = applyEdits(full, [edit]);
     expect(applied.ok ? '' : applied.fault.message).toMatch(message);
     expect(JSON.stringify(full)).toBe(before);
-  }); // prettier-ignore
+  });
 
   test('renumbers folds when a corner comes or goes, and keeps a folded edge whole', () => {
     const two = plan({
@@ -367,8 +457,11 @@ describe('reshaping a face', () => {
       );
       // The right edge of the front, 2000 high from its top at 600: halves with their middles at 1100 and 2100.
       expect(after.setbacks.filter(isSplit).sort()).toEqual([
-        'back From edge 2 0 1100', 'back From edge 2 0 2100', 'w From edge 1 0 1100', 'w From edge 1 0 2100',
-      ]); // prettier-ignore
+        'back From edge 2 0 1100',
+        'back From edge 2 0 2100',
+        'w From edge 1 0 1100',
+        'w From edge 1 0 2100',
+      ]);
     });
 
     test.each([0, 1, 2, 3, 4])('a corner put after corner %i and taken out again changes nothing', (edge) => {

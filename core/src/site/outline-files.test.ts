@@ -45,11 +45,26 @@ describe('readDxfOutlines', () => {
   test('joins lines end to end into a loop, and counts what is no outline by its kind', () => {
     const text = dxf(
       [
-        line(0, 0, 120, 0), line(120, 96, 120, 0), line(120, 96, 0, 96), line(0, 96, 0, 0), line(500, 0, 600, 0),
-        [[0, 'HATCH'], [8, '0']], [[0, 'ACAD_PROXY_ENTITY'], [8, '0']], [[0, 'HATCH'], [8, '0']],
+        line(0, 0, 120, 0),
+        line(120, 96, 120, 0),
+        line(120, 96, 0, 96),
+        line(0, 96, 0, 0),
+        line(500, 0, 600, 0),
+        [
+          [0, 'HATCH'],
+          [8, '0'],
+        ],
+        [
+          [0, 'ACAD_PROXY_ENTITY'],
+          [8, '0'],
+        ],
+        [
+          [0, 'HATCH'],
+          [8, '0'],
+        ],
       ],
       1,
-    ); // prettier-ignore
+    );
     const read = readDxfOutlines(text);
     if (!read.ok) throw new Error(read.fault);
     expect(read.value.unit).toBe('in');
@@ -64,10 +79,19 @@ describe('readDxfOutlines', () => {
   test('draws a bulge of one as the half circle it is', () => {
     const text = dxf([
       [
-        [0, 'LWPOLYLINE'], [8, '0'], [90, 3], [70, 1],
-        [10, 0], [20, 0], [10, 100], [20, 0], [42, 1], [10, 100], [20, 80],
+        [0, 'LWPOLYLINE'],
+        [8, '0'],
+        [90, 3],
+        [70, 1],
+        [10, 0],
+        [20, 0],
+        [10, 100],
+        [20, 0],
+        [42, 1],
+        [10, 100],
+        [20, 80],
       ],
-    ]); // prettier-ignore
+    ]);
     const read = readDxfOutlines(text);
     if (!read.ok) throw new Error(read.fault);
     const onArc = read.value.outlines[0]?.points.filter(([x]) => x > 100.001) ?? [];
@@ -78,11 +102,24 @@ describe('readDxfOutlines', () => {
 
   test.each([
     ['no DXF', 'hello', /not a text DXF/u],
-    ['a drawing with nothing closed', dxf([line(0, 0, 1, 0), [[0, 'CIRCLE'], [8, '0'], [10, 0], [20, 0], [40, 5]]]), /no closed polyline or loop of lines; it has 1 CIRCLE/u],
+    [
+      'a drawing with nothing closed',
+      dxf([
+        line(0, 0, 1, 0),
+        [
+          [0, 'CIRCLE'],
+          [8, '0'],
+          [10, 0],
+          [20, 0],
+          [40, 5],
+        ],
+      ]),
+      /no closed polyline or loop of lines; it has 1 CIRCLE/u,
+    ],
   ])('says why for %s', (_, text, message) => {
     const read = readDxfOutlines(text);
     expect(read.ok ? '' : read.fault).toMatch(message);
-  }); // prettier-ignore
+  });
 });
 
 describe('readCsvOutline', () => {

@@ -61,10 +61,13 @@ describe('interpolateFrame', () => {
   test('gives both ends back, a half turn included', () => {
     const upright = standFrame({ originMm: [0, 0, 0], turnDeg: 0, tiltDeg: 0 });
     const behind = standFrame({ originMm: [100, 0, 0], turnDeg: 180, tiltDeg: 0 });
-    for (const [ratio, end] of [[0, upright], [1, behind]] as const) {
+    for (const [ratio, end] of [
+      [0, upright],
+      [1, behind],
+    ] as const) {
       const got = matrixOf(interpolateFrame(upright, behind, ratio)).elements;
       matrixOf(end).elements.forEach((value, index) => expect(got[index]).toBeCloseTo(value, 9));
-    } // prettier-ignore
+    }
   });
 });
 
@@ -101,11 +104,17 @@ describe('a face that stands by itself', () => {
     const lone = plan({
       faces: [
         wall('w', rectangle(1000, 1000)),
-        faceOf({ id: 'shelf', name: 'Shelf', points: rectangle(500, 300), thicknessMm: 10, stands: { originMm: [200, -400, 900], turnDeg: 0, tiltDeg: 90 } }),
+        faceOf({
+          id: 'shelf',
+          name: 'Shelf',
+          points: rectangle(500, 300),
+          thicknessMm: 10,
+          stands: { originMm: [200, -400, 900], turnDeg: 0, tiltDeg: 90 },
+        }),
         wall('lip', rectangle(500, 50)),
       ],
       folds: [foldOf('f', ['shelf', 0], ['lip', 2], -90)],
-    }); // prettier-ignore
+    });
     const site = buildSite(lone);
     expect(site.problems).toEqual([]);
     expect(pitchDeg(frameOf(site, 'shelf'))).toBeCloseTo(0, 9);
@@ -147,12 +156,18 @@ describe('rings of faces', () => {
 
 describe('pitch', () => {
   test.each([
-    ['7:12', 30.256], ['7/12', 30.256], ['12:12', 45], ['4:12', 18.435], ['30', 30], ['22.5°', 22.5], ['30.3° (7:12)', 30.3],
+    ['7:12', 30.256],
+    ['7/12', 30.256],
+    ['12:12', 45],
+    ['4:12', 18.435],
+    ['30', 30],
+    ['22.5°', 22.5],
+    ['30.3° (7:12)', 30.3],
   ])('reads %s', (text, degrees) => {
     // Rise over run: the tangent of the pitch (any roof framing handbook; 7:12 is 30.26°).
     const parsed = parsePitch(text);
     expect(parsed.ok ? parsed.value : NaN).toBeCloseTo(degrees, 2);
-  }); // prettier-ignore
+  });
 
   test.each(['steep', '', '120', '7:12:1'])('refuses %p', (text) => expect(parsePitch(text).ok).toBe(false));
 

@@ -7,11 +7,22 @@ function row<Item>(list: readonly Item[], index: number): Item {
 }
 
 /** A made-up wall with pieces, wires between them and things in the way; the same for one seed. */
-export function madeUpProblem(random: () => number, count: number, blockCount: number, wall: readonly [number, number] = [4000, 2400]): ArrangeProblem {
+export function madeUpProblem(
+  random: () => number,
+  count: number,
+  blockCount: number,
+  wall: readonly [number, number] = [4000, 2400],
+): ArrangeProblem {
   const whole = (low: number, high: number) => Math.round(low + random() * (high - low));
   const pieces = Array.from({ length: count }, (_, index) => {
     const [widthMm, heightMm] = [whole(250, 700), whole(250, 800)];
-    return { id: `p${index}`, widthMm, heightMm, x: [0, wall[0] - widthMm] as const, y: [0, wall[1] - heightMm] as const };
+    return {
+      id: `p${index}`,
+      widthMm,
+      heightMm,
+      x: [0, wall[0] - widthMm] as const,
+      y: [0, wall[1] - heightMm] as const,
+    };
   });
   const gaps = pieces.map(() => pieces.map(() => ({ beside: 0, over: 0, under: 0 })));
   for (let i = 0; i < count; i++) {
@@ -28,17 +39,22 @@ export function madeUpProblem(random: () => number, count: number, blockCount: n
   const wires = Array.from({ length: count + 1 }, (_, index) => {
     const a = index % count;
     const b = (a + 1 + Math.floor(random() * (count - 1))) % count;
-    const hold = (piece: number): readonly [number, number] => [whole(0, pieces[piece]?.widthMm ?? 0), random() < 0.5 ? 0 : (pieces[piece]?.heightMm ?? 0)];
+    const hold = (piece: number): readonly [number, number] => [
+      whole(0, pieces[piece]?.widthMm ?? 0),
+      random() < 0.5 ? 0 : (pieces[piece]?.heightMm ?? 0),
+    ];
     return index === count || b === a
       ? { a, b: -1, atA: hold(a), atB: [whole(0, wall[0]), whole(0, wall[1])] as const, weight: whole(1, 3) }
       : { a, b, atA: hold(a), atB: hold(b), weight: whole(1, 3) };
   });
   return { pieces, gaps, blocks: pieces.map(() => boxes), wires, compact: 0.5 };
-} // prettier-ignore
+}
 
 /** The same problem as a mixed-integer program in the LP format, for a general solver. */
 export function asLpText({ pieces, gaps, blocks, wires, compact }: ArrangeProblem): string {
-  const [bigX, bigY] = [0, 1].map((axis) => Math.max(...pieces.map((p) => (axis === 0 ? p.x[1] + p.widthMm : p.y[1] + p.heightMm))) + 1000) as [number, number];
+  const [bigX, bigY] = [0, 1].map(
+    (axis) => Math.max(...pieces.map((p) => (axis === 0 ? p.x[1] + p.widthMm : p.y[1] + p.heightMm))) + 1000,
+  ) as [number, number];
   const objective: string[] = [];
   const rows: string[] = [];
   const binaries: string[] = [];
@@ -48,12 +64,20 @@ export function asLpText({ pieces, gaps, blocks, wires, compact }: ArrangeProble
       objective.push(`${weight} d${axis}${k}`);
       const other = b < 0 ? '' : ` - ${axis}${b}`;
       const back = b < 0 ? '' : ` + ${axis}${b}`;
-      rows.push(`d${axis}${k} - ${axis}${a}${back} >= ${offset}`, `d${axis}${k} + ${axis}${a}${other} >= ${-offset}`);
+      rows.push(
+        `d${axis}${k} - ${axis}${a}${back} >= ${offset}`,
+        `d${axis}${k} + ${axis}${a}${other} >= ${-offset}`,
+      );
     });
   });
   objective.push(`${compact} rx - ${compact} lx + ${compact} ry - ${compact} ly`);
   pieces.forEach((p, i) => {
-    rows.push(`rx - x${i} >= ${p.widthMm}`, `x${i} - lx >= 0`, `ry - y${i} >= ${p.heightMm}`, `y${i} - ly >= 0`);
+    rows.push(
+      `rx - x${i} >= ${p.widthMm}`,
+      `x${i} - lx >= 0`,
+      `ry - y${i} >= ${p.heightMm}`,
+      `y${i} - ly >= 0`,
+    );
   });
   const part = (name: string, ways: readonly string[]) => {
     const picks = ways.map((_, w) => `${name}_${w}`);
@@ -82,7 +106,10 @@ export function asLpText({ pieces, gaps, blocks, wires, compact }: ArrangeProble
       ]);
     });
   });
-  const bounds = pieces.flatMap((p, i) => [`${p.x[0]} <= x${i} <= ${p.x[1]}`, `${p.y[0]} <= y${i} <= ${p.y[1]}`]);
+  const bounds = pieces.flatMap((p, i) => [
+    `${p.x[0]} <= x${i} <= ${p.x[1]}`,
+    `${p.y[0]} <= y${i} <= ${p.y[1]}`,
+  ]);
   return [
     'Minimize',
     ` obj: ${objective.join(' + ')}`,
@@ -93,5 +120,8 @@ export function asLpText({ pieces, gaps, blocks, wires, compact }: ArrangeProble
     'Binary',
     ` ${binaries.join(' ')}`,
     'End',
-  ].join('\n').replaceAll('+ -', '- ').replaceAll('- -', '+ ');
-} // prettier-ignore
+  ]
+    .join('\n')
+    .replaceAll('+ -', '- ')
+    .replaceAll('- -', '+ ');
+}

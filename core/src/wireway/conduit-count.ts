@@ -11,12 +11,13 @@ export function conductorsInEmt(tradeSize: string, size: WireSize): number {
   const areaIn2 = (Math.PI / 4) * insideIn ** 2;
   const { areaIn2: wireIn2 } = WIRE_AREAS.rows[size];
   // Note 7: a part of 0.8 or more counts as one more.
-  const whole = (pct: number) => Math.floor((areaIn2 * pct) / 100 / wireIn2 + (1 - CONDUIT_FILL.roundUpFrom) + ROUNDING);
+  const whole = (pct: number) =>
+    Math.floor((areaIn2 * pct) / 100 / wireIn2 + (1 - CONDUIT_FILL.roundUpFrom) + ROUNDING);
   const many = whole(CONDUIT_FILL.overTwoPct);
   if (many > 2) return many;
   if (whole(CONDUIT_FILL.twoPct) >= 2) return 2;
   return whole(CONDUIT_FILL.onePct) >= 1 ? 1 : 0;
-} // prettier-ignore
+}
 
 const ROUNDING = 1e-9;
 

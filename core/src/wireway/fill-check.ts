@@ -6,17 +6,19 @@ import { wirewaysOf } from './hole-pattern.ts';
 
 const meta: CheckMeta = {
   id: 'wireway.fill',
-  looksAt: 'What lies in a wireway: the part of its section, the count of current-carrying conductors, room to bend',
+  looksAt:
+    'What lies in a wireway: the part of its section, the count of current-carrying conductors, room to bend',
   severity: 'fix',
   source: WIREWAY_RULES.fill,
   parameters: [],
   messages: {
     full: 'Conductors cover {measured} of {wireway} between {from} and {to} from its left end; at most {required}.',
-    count: '{measured} current-carrying conductors lie in {wireway} at one place; above {required} their ampacity is adjusted.',
+    count:
+      '{measured} current-carrying conductors lie in {wireway} at one place; above {required} their ampacity is adjusted.',
     bend: '{circuit} deflects into {wireway} where it is {measured} wide; {required} is needed to bend it.',
   },
   fixMessages: {},
-}; // prettier-ignore
+};
 
 function check(prepared: Prepared): Finding[] {
   return wirewaysOf(prepared).flatMap((wireway) => {
@@ -35,7 +37,11 @@ function check(prepared: Prepared): Finding[] {
         findingOf(meta, {
           message: 'full',
           id: `${meta.id}/full/${wireway.id}/${Math.round(fromMm)}`,
-          data: { wireway: wireway.placement.name, from: { value: fromMm, unit: 'mm' }, to: { value: toMm, unit: 'mm' } },
+          data: {
+            wireway: wireway.placement.name,
+            from: { value: fromMm, unit: 'mm' },
+            to: { value: toMm, unit: 'mm' },
+          },
           subjects,
           at: place((fromMm + toMm) / 2),
           measured: { value: areaMm2, unit: 'mm2' },
@@ -75,6 +81,6 @@ function check(prepared: Prepared): Finding[] {
       );
     return [...full, ...crowded, ...bends];
   });
-} // prettier-ignore
+}
 
 export const wirewayFillCheck: Check = { meta, check };

@@ -36,15 +36,16 @@ const ANNEX_C1: Record<WireSize, number[]> = {
   '350': [0, 0, 1, 1, 1, 2, 4, 6, 9, 11],
   '400': [0, 0, 0, 1, 1, 1, 4, 6, 8, 10],
   '500': [0, 0, 0, 1, 1, 1, 3, 5, 6, 8],
-}; // prettier-ignore
+};
 
 describe('conductors in conduit', () => {
-  test.each(WIRE_SIZES.flatMap((size) => SIZES.map((trade, index) => [size, trade, ANNEX_C1[size][index] ?? NaN] as const)))(
-    '%s in %s″ EMT: %i',
-    (size, trade, count) => {
-      expect(conductorsInEmt(trade, size)).toBe(count);
-    },
-  );
+  test.each(
+    WIRE_SIZES.flatMap((size) =>
+      SIZES.map((trade, index) => [size, trade, ANNEX_C1[size][index] ?? NaN] as const),
+    ),
+  )('%s in %s″ EMT: %i', (size, trade, count) => {
+    expect(conductorsInEmt(trade, size)).toBe(count);
+  });
 
   test('fill 53, 31 or 40 %, and a nipple 60 %', () => {
     // NEC Chapter 9, Table 1 and Note 4.
@@ -57,7 +58,7 @@ describe('conductors in conduit', () => {
     for (const { diameterIn, areaIn2 } of Object.values(WIRE_AREAS.rows))
       expect(Math.abs((Math.PI / 4) * diameterIn ** 2 - areaIn2)).toBeLessThan(0.0006);
   });
-}); // prettier-ignore
+});
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(honeyHouse(), edits);
@@ -65,9 +66,17 @@ function edited(...edits: PlanEdit[]): Plan {
   return applied.value.plan;
 }
 function circuit(more: Partial<Circuit>): PlanEdit {
-  const base: Circuit = { id: 'more', name: 'More', from: 'a-ac', to: 'load-feed', wire: { kind: 'table', size: '4/0' }, count: 4, currentCarryingCount: 3 };
+  const base: Circuit = {
+    id: 'more',
+    name: 'More',
+    from: 'a-ac',
+    to: 'load-feed',
+    wire: { kind: 'table', size: '4/0' },
+    count: 4,
+    currentCarryingCount: 3,
+  };
   return { kind: 'set-circuit', circuit: { ...base, ...more } };
-} // prettier-ignore
+}
 
 describe('the fill of a wireway', () => {
   test('adds up, stretch by stretch, what lies between its nipples', () => {
@@ -87,7 +96,9 @@ describe('the fill of a wireway', () => {
     expect(wirewayFillCheck.check(prepare(honeyHouse()))).toEqual([]);
     // 36 in² take 7.2 in²: 22 of 4/0, 0.3237 in² each, with the 0.43 in² that are there.
     const messages = (count: number, currentCarryingCount: number, size: WireSize = '4/0') =>
-      wirewayFillCheck.check(prepare(edited(circuit({ count, currentCarryingCount, wire: { kind: 'table', size } })))).map(({ message }) => message);
+      wirewayFillCheck
+        .check(prepare(edited(circuit({ count, currentCarryingCount, wire: { kind: 'table', size } }))))
+        .map(({ message }) => message);
     expect(messages(20, 4)).toEqual([]);
     expect(new Set(messages(22, 4))).toEqual(new Set(['full']));
     expect(messages(20, 20)).toEqual([]);
@@ -97,13 +108,21 @@ describe('the fill of a wireway', () => {
   });
 
   test('needs the width of Table 312.6(A) where conductors deflect', () => {
-    const of = (size: WireSize) => deflections(prepare(edited(circuit({ wire: { kind: 'table', size } }))), 'wireway').filter((each) => each.circuit.id === 'more').map(({ neededMm }) => neededMm);
+    const of = (size: WireSize) =>
+      deflections(prepare(edited(circuit({ wire: { kind: 'table', size } }))), 'wireway')
+        .filter((each) => each.circuit.id === 'more')
+        .map(({ neededMm }) => neededMm);
     // 4/0: 4 in; 500 kcmil: 6 in, just what a 6 in wireway has; 14: none stated.
     expect(of('4/0')).toEqual([mmFromInch(4), mmFromInch(4)]);
     expect(of('500')).toEqual([mmFromInch(6), mmFromInch(6)]);
     expect(of('14')).toEqual([]);
-    const types = honeyHouse().gearTypes.map((type) => (type.kind === 'wireway' ? { ...type, heightMm: mmFromInch(4), dropMm: mmFromInch(4) } : type));
-    const shallow = { ...edited(circuit({ wire: { kind: 'table', size: '500' }, count: 1, currentCarryingCount: 1 })), gearTypes: types };
+    const types = honeyHouse().gearTypes.map((type) =>
+      type.kind === 'wireway' ? { ...type, heightMm: mmFromInch(4), dropMm: mmFromInch(4) } : type,
+    );
+    const shallow = {
+      ...edited(circuit({ wire: { kind: 'table', size: '500' }, count: 1, currentCarryingCount: 1 })),
+      gearTypes: types,
+    };
     expect(wirewayFillCheck.check(prepare(shallow)).map(({ message }) => message)).toContain('bend');
   });
 
@@ -112,17 +131,23 @@ describe('the fill of a wireway', () => {
     expect(without.circuits.map(({ id }) => id)).toEqual(['a-array', 'b-array']);
     expect(edited({ kind: 'remove-placement', placement: 'wireway' }).circuits).toEqual([]);
     expect(() => edited(circuit({ to: 'a-ac' }))).toThrow('comes in and leaves by the same nipple');
-    expect(() => edited(circuit({ currentCarryingCount: 5 }))).toThrow('fewer conductors than it says carry current');
+    expect(() => edited(circuit({ currentCarryingCount: 5 }))).toThrow(
+      'fewer conductors than it says carry current',
+    );
     expect(() => edited(circuit({ to: 'gone' }))).toThrow('There is no nipple “gone”');
   });
-}); // prettier-ignore
+});
 
 describe('supports of a wireway', () => {
   const found = (...inches: number[]) => {
     const types = honeyHouse().gearTypes.map((type) =>
-      type.kind === 'wireway' ? { ...type, bracketHoles: inches.map((at, index) => bracketHole(`h${index}`, mmFromInch(at), 0, 5)) } : type,
+      type.kind === 'wireway'
+        ? { ...type, bracketHoles: inches.map((at, index) => bracketHole(`h${index}`, mmFromInch(at), 0, 5)) }
+        : type,
     );
-    return wirewaySupportsCheck.check(prepare({ ...honeyHouse(), gearTypes: types })).map(({ message }) => message);
+    return wirewaySupportsCheck
+      .check(prepare({ ...honeyHouse(), gearTypes: types }))
+      .map(({ message }) => message);
   };
 
   test('stand at each end and at most five feet apart', () => {
@@ -133,7 +158,7 @@ describe('supports of a wireway', () => {
     expect(found(-40, 0, 56)).toEqual(['end']);
     expect(found()).toEqual(['none']);
   });
-}); // prettier-ignore
+});
 
 describe('units in line over a wireway', () => {
   const lined = (how: LineUp, gapIn: number, plan = honeyHouse()) => {
@@ -146,7 +171,8 @@ describe('units in line over a wireway', () => {
     return ['inverter-a', 'inverter-b', 'load-centre', 'disconnect'].map((id) => getHung(after, id));
   };
   const inch = (mm: number) => Math.round((mm / 25.4) * 1000) / 1000;
-  const gaps = (units: ReturnType<typeof lined>) => (typeof units === 'string' ? units : units.map(({ body }) => inch(body.minY) - 36));
+  const gaps = (units: ReturnType<typeof lined>) =>
+    typeof units === 'string' ? units : units.map(({ body }) => inch(body.minY) - 36);
 
   test('hang with one gap, or say whose fittings touch', () => {
     expect(gaps(lined('one-gap', 4))).toEqual([4, 4, 4, 4]);
@@ -171,11 +197,19 @@ describe('units in line over a wireway', () => {
 
   test('say why tops and hook lines cannot both be, or that one is too short', () => {
     // 27 − 24 7/8 = 2 1/8 in above the hook line; the disconnect 1 1/2 in.
-    expect(lined('tops-and-hook-lines', 3)).toMatch(/^No gap lines up both: the top of DC disconnect is 1 1⁄2″ above its hook line, that of Inverter A 2 1⁄8″/u);
+    expect(lined('tops-and-hook-lines', 3)).toMatch(
+      /^No gap lines up both: the top of DC disconnect is 1 1⁄2″ above its hook line, that of Inverter A 2 1⁄8″/u,
+    );
     const short = honeyHouse();
-    const gearTypes = short.gearTypes.map((type) => (type.kind === 'disconnect' ? { ...type, heightMm: 100, dropMm: 100 } : type));
-    expect(lined('tops', 3, { ...short, gearTypes })).toMatch(/^DC disconnect would hang .* too short beside the others/u);
+    const gearTypes = short.gearTypes.map((type) =>
+      type.kind === 'disconnect' ? { ...type, heightMm: 100, dropMm: 100 } : type,
+    );
+    expect(lined('tops', 3, { ...short, gearTypes })).toMatch(
+      /^DC disconnect would hang .* too short beside the others/u,
+    );
     expect(inch(LONGEST_NIPPLE_MM)).toBe(24);
-    expect(lined('tops', 3, { ...short, joints: [], circuits: [] })).toMatch(/^No nipple leads into Wireway yet/u);
+    expect(lined('tops', 3, { ...short, joints: [], circuits: [] })).toMatch(
+      /^No nipple leads into Wireway yet/u,
+    );
   });
-}); // prettier-ignore
+});

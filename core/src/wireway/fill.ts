@@ -28,7 +28,9 @@ export function wireAreaMm2({ wire }: Pick<Circuit, 'wire'>): number {
 export function fillSections(prepared: Prepared, wirewayId: string): FillSection[] {
   const wireway = prepared.hung.get(wirewayId);
   if (wireway === undefined) return [];
-  const at = new Map(wirewayHoles(prepared, wirewayId).map(({ joint, fromLeftMm }) => [joint.id, fromLeftMm]));
+  const at = new Map(
+    wirewayHoles(prepared, wirewayId).map(({ joint, fromLeftMm }) => [joint.id, fromLeftMm]),
+  );
   const spans = prepared.plan.circuits.flatMap((circuit) => {
     const [a, b] = [at.get(circuit.from), at.get(circuit.to)];
     return a === undefined || b === undefined ? [] : [{ circuit, from: Math.min(a, b), to: Math.max(a, b) }];
@@ -57,7 +59,11 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
               name: `${circuit.name}, each`,
               value: { value: wireAreaMm2(circuit), unit: 'mm2' } as const,
             })),
-            { symbol: 'section', name: 'Height × depth of the wireway', value: { value: ownMm2, unit: 'mm2' } },
+            {
+              symbol: 'section',
+              name: 'Height × depth of the wireway',
+              value: { value: ownMm2, unit: 'mm2' },
+            },
           ],
           result: { name: 'Covered', value: { value: areaMm2, unit: 'mm2' } },
           source: WIREWAY_RULES.fill,
@@ -66,7 +72,7 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
       },
     ];
   });
-} // prettier-ignore
+}
 
 /** Where conductors deflect into a wireway: the width they need there, and what it has (NEC 376.23, Table 312.6(A)). */
 export type Deflection = {
@@ -78,10 +84,14 @@ export type Deflection = {
 
 export function deflections(prepared: Prepared, wirewayId: string): Deflection[] {
   return wirewayHoles(prepared, wirewayId).flatMap((hole): Deflection[] => {
-    const here = prepared.plan.circuits.filter(({ from, to }) => from === hole.joint.id || to === hole.joint.id);
+    const here = prepared.plan.circuits.filter(
+      ({ from, to }) => from === hole.joint.id || to === hole.joint.id,
+    );
     return here.flatMap((circuit): Deflection[] => {
       const needed = circuit.wire.kind === 'table' ? BENDING_SPACE.rows[circuit.wire.size] : null;
-      return needed === null ? [] : [{ hole, circuit, neededMm: mmFromInch(needed), hasMm: hole.wireway.type.heightMm }];
+      return needed === null
+        ? []
+        : [{ hole, circuit, neededMm: mmFromInch(needed), hasMm: hole.wireway.type.heightMm }];
     });
   });
-} // prettier-ignore
+}

@@ -55,9 +55,23 @@ function sideBySide(a: Hung, b: Hung): Join | null {
   if (!doFace || gapMm < 0 || gapMm > LONGEST_NIPPLE_MM) return null;
   const mine = a.type.knockouts.filter(({ edge }) => edge === (isRight ? 'right' : 'left'));
   const theirs = b.type.knockouts.filter(({ edge }) => edge === (isRight ? 'left' : 'right'));
-  const place = ({ body, type }: Hung, { alongMm, fromBackMm }: Knockout) => [body.minY + alongMm, type.standoffMm + fromBackMm] as const;
-  return { kind: 'side-by-side', a, b, gapMm, through: null, meetings: meetingsOf(mine, theirs, gapMm, (knockout) => place(a, knockout), (knockout) => place(b, knockout)) };
-} // prettier-ignore
+  const place = ({ body, type }: Hung, { alongMm, fromBackMm }: Knockout) =>
+    [body.minY + alongMm, type.standoffMm + fromBackMm] as const;
+  return {
+    kind: 'side-by-side',
+    a,
+    b,
+    gapMm,
+    through: null,
+    meetings: meetingsOf(
+      mine,
+      theirs,
+      gapMm,
+      (knockout) => place(a, knockout),
+      (knockout) => place(b, knockout),
+    ),
+  };
+}
 
 /** Through the wall the knockouts are not in the types: what meets is where both backs lie over each other. */
 function backToBack(prepared: Prepared, a: Hung, b: Hung): Join | null {
@@ -96,11 +110,22 @@ function meetingsOf(
           const [otherUp, otherOut] = placeOfTheirs(other);
           const [offUpMm, offOutMm] = [otherUp - up, otherOut - out];
           const isMet = Math.hypot(offUpMm, offOutMm) <= MEET_MM;
-          return { mine: own, theirs: other, offUpMm, offOutMm, isMet, fitting: fittingOf(own, gapMm, isMet) };
+          return {
+            mine: own,
+            theirs: other,
+            offUpMm,
+            offOutMm,
+            isMet,
+            fitting: fittingOf(own, gapMm, isMet),
+          };
         }),
     )
-    .sort((a, b) => Math.hypot(a.offUpMm, a.offOutMm) - Math.hypot(b.offUpMm, b.offOutMm) || (a.mine.id < b.mine.id ? -1 : 1));
-} // prettier-ignore
+    .sort(
+      (a, b) =>
+        Math.hypot(a.offUpMm, a.offOutMm) - Math.hypot(b.offUpMm, b.offOutMm) ||
+        (a.mine.id < b.mine.id ? -1 : 1),
+    );
+}
 
 function fittingOf({ tradeSize }: Knockout, gapMm: number, isMet: boolean): Meeting['fitting'] {
   if (!isMet) return 'none';
@@ -146,7 +171,10 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
   const gripMm = firstSheetMm + betweenMm + secondSheetMm;
   const leastMm = gripMm + nutMm + THREADS_SHOWING * pitchMm;
   const mostMm = gripMm + freeBehindMm - TIP_CLEAR_MM;
-  const stockMm = STOCK_IN.map(mmFromInch).find((length) => length >= leastMm - ROUNDING_MM && length <= mostMm + ROUNDING_MM) ?? null;
+  const stockMm =
+    STOCK_IN.map(mmFromInch).find(
+      (length) => length >= leastMm - ROUNDING_MM && length <= mostMm + ROUNDING_MM,
+    ) ?? null;
   return {
     leastMm,
     mostMm,
@@ -165,9 +193,12 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
       ],
       result: { name: 'Shortest that holds', value: { value: leastMm, unit: 'mm' } },
       source: practice('Three threads showing; a tip clear of what is behind it'),
-      notes: ['Dress tips smooth or cap them: conductors lie against them.', 'Stock lengths go by eighths and quarters of an inch.'],
+      notes: [
+        'Dress tips smooth or cap them: conductors lie against them.',
+        'Stock lengths go by eighths and quarters of an inch.',
+      ],
     },
   };
-} // prettier-ignore
+}
 
 const ROUNDING_MM = 1e-6;

@@ -32,19 +32,27 @@ export function lineUpEdits(
 ): Result<PlanEdit[], string> {
   const units = unitsOver(prepared, wireway);
   const text = (mm: number) => formatLength(mm, reader);
-  if (units.length === 0) return fail(`No nipple leads into ${wireway.placement.name} yet: join the units over it first.`);
+  if (units.length === 0)
+    return fail(`No nipple leads into ${wireway.placement.name} yet: join the units over it first.`);
   if (how === 'one-gap') {
     const short = units.find(({ leastMm }) => wantedMm < leastMm - ROUNDING_MM);
     if (short !== undefined) {
-      return fail(`The two fittings under ${short.item.placement.name} touch below a gap of ${text(short.leastMm)}; ${text(wantedMm)} cannot be made up.`);
+      return fail(
+        `The two fittings under ${short.item.placement.name} touch below a gap of ${text(short.leastMm)}; ${text(wantedMm)} cannot be made up.`,
+      );
     }
-    if (wantedMm > LONGEST_NIPPLE_MM) return fail(`A gap of ${text(wantedMm)} is more than a nipple spans: at most ${text(LONGEST_NIPPLE_MM)}.`);
+    if (wantedMm > LONGEST_NIPPLE_MM)
+      return fail(
+        `A gap of ${text(wantedMm)} is more than a nipple spans: at most ${text(LONGEST_NIPPLE_MM)}.`,
+      );
     return ok(units.map(({ item }) => moved(item, hookLineForGap(item, wireway, wantedMm))));
   }
   if (how === 'tops-and-hook-lines') {
     const [first, ...others] = units;
     const over = ({ type }: Hung) => type.heightMm - type.dropMm;
-    const other = others.find(({ item }) => first !== undefined && Math.abs(over(item) - over(first.item)) > SAME_LINE_MM);
+    const other = others.find(
+      ({ item }) => first !== undefined && Math.abs(over(item) - over(first.item)) > SAME_LINE_MM,
+    );
     if (first !== undefined && other !== undefined) {
       return fail(
         `No gap lines up both: the top of ${first.item.placement.name} is ${text(over(first.item))} above its hook line, that of ${other.item.placement.name} ${text(over(other.item))}. Choose one of the two.`,
@@ -61,7 +69,7 @@ export function lineUpEdits(
     );
   }
   return ok(units.map(({ item }) => moved(item, hookLineForGap(item, wireway, lineMm - own(item)))));
-} // prettier-ignore
+}
 
 function moved({ id, placement }: Hung, yMm: number): PlanEdit {
   return { kind: 'move-placement', placement: id, xMm: placement.xMm, yMm };

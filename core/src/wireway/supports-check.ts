@@ -62,14 +62,19 @@ function check(prepared: Prepared): Finding[] {
         working: {
           title: `Supports of ${wireway.placement.name}`,
           formula: 'distances between the bracket holes along the wireway',
-          inputs: places.map((place, index) => lengthInput(String(index + 1), 'Support, from the left end', place)),
-          result: { name: message === 'apart' ? 'Farthest apart' : 'Farthest from an end', value: { value: measuredMm, unit: 'mm' } },
+          inputs: places.map((place, index) =>
+            lengthInput(String(index + 1), 'Support, from the left end', place),
+          ),
+          result: {
+            name: message === 'apart' ? 'Farthest apart' : 'Farthest from an end',
+            value: { value: measuredMm, unit: 'mm' },
+          },
           source: meta.source,
           notes: [],
         },
       });
     }
   });
-} // prettier-ignore
+}
 
 export const wirewaySupportsCheck: Check = { meta, check };

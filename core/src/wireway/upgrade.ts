@@ -25,28 +25,42 @@ export type UpgradeNeeds = {
 };
 
 /** From the ratings of a unit and of the panel it goes on; null where the unit states no continuous current. */
-export function upgradeNeeds(unit: Pick<GearType, 'name' | 'ratings'>, panel: Pick<GearType, 'name' | 'ratings'>): UpgradeNeeds | null {
+export function upgradeNeeds(
+  unit: Pick<GearType, 'name' | 'ratings'>,
+  panel: Pick<GearType, 'name' | 'ratings'>,
+): UpgradeNeeds | null {
   const outputA = unit.ratings.maxCurrentA;
   if (outputA === null) return null;
   const designA = outputA * CONTINUOUS.factor;
   const breakerA = STANDARD_RATINGS.rows.find((rating) => rating >= designA - ROUNDING_A) ?? null;
-  const wire = WIRE_SIZES.find((size) => AMPACITY_75C.rows[size] >= designA - ROUNDING_A && isProtected(size, breakerA)) ?? null;
+  const wire =
+    WIRE_SIZES.find(
+      (size) => AMPACITY_75C.rows[size] >= designA - ROUNDING_A && isProtected(size, breakerA),
+    ) ?? null;
   const panelA = panel.ratings.maxCurrentA;
   return {
     designA,
     breakerA,
     wire,
     doesPanelCarry: panelA === null ? null : panelA >= designA - ROUNDING_A,
-    isWithinBusbar: panelA === null || breakerA === null ? null : panelA + breakerA <= panelA * BUSBAR.mostRatio + ROUNDING_A,
+    isWithinBusbar:
+      panelA === null || breakerA === null
+        ? null
+        : panelA + breakerA <= panelA * BUSBAR.mostRatio + ROUNDING_A,
     working: {
       title: `What ${unit.name} needs of ${panel.name}`,
       formula: 'breaker ≥ 1.25 · continuous output;  conductor at 75 °C ≥ the same, protected by the breaker',
       inputs: [
         { symbol: 'I', name: 'Continuous output', value: { value: outputA, unit: 'A' } },
         { symbol: '1.25 I', name: 'For breaker and conductors', value: { value: designA, unit: 'A' } },
-        ...(panelA === null ? [] : [{ symbol: 'panel', name: 'Rating of the panel', value: { value: panelA, unit: 'A' } as const }]),
+        ...(panelA === null
+          ? []
+          : [{ symbol: 'panel', name: 'Rating of the panel', value: { value: panelA, unit: 'A' } as const }]),
       ],
-      result: { name: breakerA === null ? 'Above the standard breakers' : 'Next standard breaker', value: { value: breakerA ?? designA, unit: 'A' } },
+      result: {
+        name: breakerA === null ? 'Above the standard breakers' : 'Next standard breaker',
+        value: { value: breakerA ?? designA, unit: 'A' },
+      },
       source: CONTINUOUS.source,
       notes: [
         'At most three conductors in a raceway at 30 °C; warmer or more of them need a larger size.',
@@ -54,7 +68,7 @@ export function upgradeNeeds(unit: Pick<GearType, 'name' | 'ratings'>, panel: Pi
       ],
     },
   };
-} // prettier-ignore
+}
 
 /** A conductor is protected by the breaker it carries, by the next standard size above it, or by its own limit when small. */
 function isProtected(size: WireSize, breakerA: number | null): boolean {

@@ -17,7 +17,15 @@ export function GhostsView({ prepared, project }: Props) {
         const [toX, toY] = project(item.face.id, middle(moved.body));
         return (
           <g key={id} data-ghost={id}>
-            <line x1={fromX} y1={fromY} x2={toX} y2={toY} stroke="var(--ink-kraft)" strokeWidth={1} strokeDasharray="2 4" />
+            <line
+              x1={fromX}
+              y1={fromY}
+              x2={toX}
+              y2={toY}
+              stroke="var(--ink-kraft)"
+              strokeWidth={1}
+              strokeDasharray="2 4"
+            />
             <path
               d={boxPath(project, item.face.id, moved.body)}
               fill="var(--ground-kraft)"
@@ -34,8 +42,18 @@ export function GhostsView({ prepared, project }: Props) {
       })}
     </g>
   );
-} // prettier-ignore
+}
 
-function middle({ minX, maxX, minY, maxY }: { readonly minX: number; readonly maxX: number; readonly minY: number; readonly maxY: number }): [number, number] {
+function middle({
+  minX,
+  maxX,
+  minY,
+  maxY,
+}: {
+  readonly minX: number;
+  readonly maxX: number;
+  readonly minY: number;
+  readonly maxY: number;
+}): [number, number] {
   return [(minX + maxX) / 2, (minY + maxY) / 2];
-} // prettier-ignore
+}

@@ -63,7 +63,9 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
   const [fault, setFault] = useState<string | null>(null);
   const run = useRef<ArrangeRun | null>(null);
   const wirewayId = wantedWireway ?? mostUsedWireway(prepared, faceInHand) ?? NO_WIREWAY;
-  const moving = items.filter(({ id, type }) => !stays.has(id) && type.kind !== 'wireway' && type.kind !== 'board');
+  const moving = items.filter(
+    ({ id, type }) => !stays.has(id) && type.kind !== 'wireway' && type.kind !== 'board',
+  );
 
   // What was proposed for another plan no longer holds.
   useEffect(() => {
@@ -101,7 +103,11 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
         else if (result.ok) setAnswer(result.value);
         else setFault(result.fault);
       })
-      .catch(() => run.current === started && setFault('The layouts could not be worked out here. Nothing was changed.'))
+      .catch(
+        () =>
+          run.current === started &&
+          setFault('The layouts could not be worked out here. Nothing was changed.'),
+      )
       .finally(() => {
         if (run.current === started) setProgress(null);
       });
@@ -121,19 +127,32 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
                 key={id}
                 label={placement.name}
                 isOn={!stays.has(id)}
-                onChange={(isOn) => setStays(new Set(isOn ? [...stays].filter((each) => each !== id) : [...stays, id]))}
+                onChange={(isOn) =>
+                  setStays(new Set(isOn ? [...stays].filter((each) => each !== id) : [...stays, id]))
+                }
               />
             ))}
           {wireways.length > 0 && (
             <Select
               label="Over"
               value={wirewayId}
-              options={[{ value: NO_WIREWAY, label: 'No wireway' }, ...wireways.map(({ id, placement }) => ({ value: id, label: placement.name }))]}
+              options={[
+                { value: NO_WIREWAY, label: 'No wireway' },
+                ...wireways.map(({ id, placement }) => ({ value: id, label: placement.name })),
+              ]}
               onChange={setWireway}
             />
           )}
           {wirewayId !== NO_WIREWAY && (
-            <LengthField label="Visible gap" valueMm={gapMm} reader={reader} onCommit={(mm) => { setGapMm(mm); return null; }} />
+            <LengthField
+              label="Visible gap"
+              valueMm={gapMm}
+              reader={reader}
+              onCommit={(mm) => {
+                setGapMm(mm);
+                return null;
+              }}
+            />
           )}
           <Section title="What counts" summary="">
             {WEIGHTS.map(({ key, label, steps }) => (
@@ -146,7 +165,11 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
               />
             ))}
           </Section>
-          <Links items={moving.map(({ id, placement }) => ({ id, name: placement.name }))} links={links} onChange={setLinks} />
+          <Links
+            items={moving.map(({ id, placement }) => ({ id, name: placement.name }))}
+            links={links}
+            onChange={setLinks}
+          />
           <div className="mt-2 flex gap-2">
             <Button look="strong" disabled={moving.length === 0 || progress !== null} onClick={propose}>
               Propose layouts
@@ -155,11 +178,24 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
           </div>
           {progress !== null && (
             <div className="mt-2" role="status">
-              <progress className="w-full" max={1} value={progress.doneRatio} aria-label="Layouts looked at" />
-              <p className="text-sm">{progress.bestCost === null ? 'Looking for a layout …' : 'A layout is found; looking for better ones …'}</p>
+              <progress
+                className="w-full"
+                max={1}
+                value={progress.doneRatio}
+                aria-label="Layouts looked at"
+              />
+              <p className="text-sm">
+                {progress.bestCost === null
+                  ? 'Looking for a layout …'
+                  : 'A layout is found; looking for better ones …'}
+              </p>
             </div>
           )}
-          {fault !== null && <p role="alert" className="mt-2 text-crayon">{fault}</p>}
+          {fault !== null && (
+            <p role="alert" className="mt-2 text-crayon">
+              {fault}
+            </p>
+          )}
           {answer !== null && (
             <ArrangeOutcome
               answer={answer}
@@ -172,7 +208,7 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
       )}
     </Section>
   );
-} // prettier-ignore
+}
 
 type Named = { readonly id: string; readonly name: string };
 
@@ -185,15 +221,25 @@ function Links(props: {
   const { items, links, onChange } = props;
   const [a, setA] = useState('');
   const [b, setB] = useState('');
-  const options = [{ value: '', label: 'Choose …' }, ...items.map(({ id, name }) => ({ value: id, label: name }))];
+  const options = [
+    { value: '', label: 'Choose …' },
+    ...items.map(({ id, name }) => ({ value: id, label: name })),
+  ];
   const nameOf = (id: string) => items.find((item) => item.id === id)?.name ?? id;
   return (
-    <Section title="Wired to each other" summary={links.length === 0 ? 'the runs drawn' : `${links.length} more`}>
+    <Section
+      title="Wired to each other"
+      summary={links.length === 0 ? 'the runs drawn' : `${links.length} more`}
+    >
       <ul>
         {links.map(([from, to], index) => (
           <li key={`${from}${to}`} className="flex items-center justify-between gap-2">
             {nameOf(from)} – {nameOf(to)}
-            <Button look="quiet" aria-label={`Take out ${nameOf(from)} – ${nameOf(to)}`} onClick={() => onChange(links.filter((_, at) => at !== index))}>
+            <Button
+              look="quiet"
+              aria-label={`Take out ${nameOf(from)} – ${nameOf(to)}`}
+              onClick={() => onChange(links.filter((_, at) => at !== index))}
+            >
               ×
             </Button>
           </li>
@@ -203,7 +249,12 @@ function Links(props: {
         <Choice label="This" value={a} options={options} onChange={setA} />
         <Choice label="With" value={b} options={options} onChange={setB} />
         <Button
-          disabled={a === '' || b === '' || a === b || links.some(([x, y]) => (x === a && y === b) || (x === b && y === a))}
+          disabled={
+            a === '' ||
+            b === '' ||
+            a === b ||
+            links.some(([x, y]) => (x === a && y === b) || (x === b && y === a))
+          }
           onClick={() => onChange([...links, [a, b]])}
         >
           Add
@@ -211,4 +262,4 @@ function Links(props: {
       </div>
     </Section>
   );
-} // prettier-ignore
+}

@@ -66,11 +66,19 @@ function Rows({ prepared, reader, onTaken }: Props & { readonly onTaken: () => v
         <tbody>
           {shown.slice(0, MOST_ROWS).map((line) => {
             const figures = formatAgainst(line.measuredMm, line.requiredMm, reader);
-            const look = !line.isMet ? 'text-crayon font-semibold' : line.isNear ? 'text-kraft font-semibold' : 'text-solder';
+            const look = !line.isMet
+              ? 'text-crayon font-semibold'
+              : line.isNear
+                ? 'text-kraft font-semibold'
+                : 'text-solder';
             return (
               <tr key={line.key} className="border-b border-faint align-top">
                 <td className="py-1 pr-2">
-                  <button type="button" className="min-h-9 text-left underline decoration-faint" onClick={() => take(line)}>
+                  <button
+                    type="button"
+                    className="min-h-9 text-left underline decoration-faint"
+                    onClick={() => take(line)}
+                  >
                     {line.itemName}, {WAY_WORDS[line.way]}: {line.otherName}
                   </button>
                 </td>
@@ -78,7 +86,9 @@ function Rows({ prepared, reader, onTaken }: Props & { readonly onTaken: () => v
                 <td className="figure py-1 pr-2 text-right text-chalk">{figures.required}</td>
                 <td className={`py-1 pr-2 text-right ${look}`}>
                   <span className="figure">{formatLength(line.marginMm, reader)}</span>
-                  <span className="block text-xs">{!line.isMet ? 'missing' : line.isNear ? 'near' : 'to spare'}</span>
+                  <span className="block text-xs">
+                    {!line.isMet ? 'missing' : line.isNear ? 'near' : 'to spare'}
+                  </span>
                 </td>
                 <td className="py-1">
                   {line.owner}
@@ -89,7 +99,9 @@ function Rows({ prepared, reader, onTaken }: Props & { readonly onTaken: () => v
           })}
         </tbody>
       </table>
-      {shown.length > MOST_ROWS && <p className="mt-2">… and {shown.length - MOST_ROWS} more with more to spare.</p>}
+      {shown.length > MOST_ROWS && (
+        <p className="mt-2">… and {shown.length - MOST_ROWS} more with more to spare.</p>
+      )}
     </>
   );
-} // prettier-ignore
+}

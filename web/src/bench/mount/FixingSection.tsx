@@ -19,7 +19,11 @@ type Props = { readonly item: Hung; readonly prepared: Prepared; readonly reader
 export function FixingSection({ item, prepared, reader }: Props) {
   const plan = fixingPlanOf(prepared, item);
   const lifts = liftsOf(item, floorUnder(prepared, item).yMm, prepared.plan.codeBasis);
-  const people = lifts.some(({ by }) => by === 'hoist') ? 'hoist or stand' : lifts.some(({ by }) => by === 'two') ? 'two people' : '';
+  const people = lifts.some(({ by }) => by === 'hoist')
+    ? 'hoist or stand'
+    : lifts.some(({ by }) => by === 'two')
+      ? 'two people'
+      : '';
   return (
     <div className="mt-3">
       <Section title="Fixings" summary={plan === null ? 'no bracket holes' : `${plan.holes.length} holes`}>
@@ -27,8 +31,13 @@ export function FixingSection({ item, prepared, reader }: Props) {
         {plan !== null && (
           <>
             <p className="mb-1">
-              Pull <span className="figure">{formatQuantity({ value: plan.load.topPullN, unit: 'N' }, reader)}</span> at the top,{' '}
-              shear <span className="figure">{formatQuantity({ value: plan.load.shearN, unit: 'N' }, reader)}</span>, each hole
+              Pull{' '}
+              <span className="figure">
+                {formatQuantity({ value: plan.load.topPullN, unit: 'N' }, reader)}
+              </span>{' '}
+              at the top, shear{' '}
+              <span className="figure">{formatQuantity({ value: plan.load.shearN, unit: 'N' }, reader)}</span>
+              , each hole
             </p>
             <WorkingButton working={plan.load.working} reader={reader} />
             <ul>
@@ -42,16 +51,19 @@ export function FixingSection({ item, prepared, reader }: Props) {
                       </span>
                     )}
                   </p>
-                  <p className={kind === 'nothing' || kind === 'unknown' ? 'text-crayon' : ''}>{FIXING_WORDS[kind]}</p>
+                  <p className={kind === 'nothing' || kind === 'unknown' ? 'text-crayon' : ''}>
+                    {FIXING_WORDS[kind]}
+                  </p>
                   {screw !== null && lengthMm !== null && (
                     <p className="text-sm">
-                      {screw.name}, <span className="figure">{formatLength(lengthMm, reader)}</span> long; pilot{' '}
-                      <span className="figure">{formatLength(hole.pilotMm, reader)}</span>
+                      {screw.name}, <span className="figure">{formatLength(lengthMm, reader)}</span> long;
+                      pilot <span className="figure">{formatLength(hole.pilotMm, reader)}</span>
                     </p>
                   )}
                   {member !== null && edgeMm !== null && (
                     <p className="text-sm text-kraft">
-                      {member.framing}, <span className="figure">{formatLength(edgeMm, reader)}</span> of it beside the hole
+                      {member.framing}, <span className="figure">{formatLength(edgeMm, reader)}</span> of it
+                      beside the hole
                       {member.isFound ? '' : ', where the spacing has it'}
                     </p>
                   )}
@@ -66,7 +78,9 @@ export function FixingSection({ item, prepared, reader }: Props) {
           {lifts.map((lift, index) => (
             <li key={index} className="mb-2">
               <p>
-                {lift.name}: <span className="figure">{formatQuantity({ value: lift.massKg, unit: 'kg' }, reader)}</span>, {BY_WORDS[lift.by]}
+                {lift.name}:{' '}
+                <span className="figure">{formatQuantity({ value: lift.massKg, unit: 'kg' }, reader)}</span>,{' '}
+                {BY_WORDS[lift.by]}
               </p>
               {lift.platformMm > 0 && (
                 <p className="text-sm text-kraft">
@@ -80,7 +94,7 @@ export function FixingSection({ item, prepared, reader }: Props) {
       </Section>
     </div>
   );
-} // prettier-ignore
+}
 
 const BY_WORDS: Readonly<Record<LiftPlan['by'], string>> = {
   one: 'one person',

@@ -29,18 +29,20 @@ export function FlushSection({ item, prepared, reader }: Props) {
       {cut !== null && behind !== null && (
         <>
           <p>
-            Cut out {length(flush.cutWidthMm)} × {length(flush.cutHeightMm)}, from {length(cut.minX)} to {length(cut.maxX)} right of the datum and{' '}
-            {length(cut.minY)} to {length(cut.maxY)} up
+            Cut out {length(flush.cutWidthMm)} × {length(flush.cutHeightMm)}, from {length(cut.minX)} to{' '}
+            {length(cut.maxX)} right of the datum and {length(cut.minY)} to {length(cut.maxY)} up
             {flush.cornerHoleMm > 0 && <>; drill {length(flush.cornerHoleMm)} in its corners first</>}.
           </p>
           <p className={behind.neededMm > behind.hollowMm ? 'text-crayon' : ''}>
-            Behind the panel it needs {length(behind.neededMm)} with its wires; the hollow is {length(behind.hollowMm)}.
+            Behind the panel it needs {length(behind.neededMm)} with its wires; the hollow is{' '}
+            {length(behind.hollowMm)}.
           </p>
           <p className="text-sm text-kraft">
-            Check for hidden cables, pipes and fuel lines before sawing: look in through the first corner hole.
+            Check for hidden cables, pipes and fuel lines before sawing: look in through the first corner
+            hole.
           </p>
         </>
       )}
     </Section>
   );
-} // prettier-ignore
+}

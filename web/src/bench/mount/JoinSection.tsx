@@ -40,17 +40,22 @@ export function JoinSection({ item, prepared, reader }: Props) {
   if (join === undefined) return null;
   return (
     <Section title="Joined to another" summary={join.b.placement.name}>
-      <Choice label="With" value={join.b.id} options={joins.map(({ b }) => ({ value: b.id, label: b.placement.name }))} onChange={setChosen} />
+      <Choice
+        label="With"
+        value={join.b.id}
+        options={joins.map(({ b }) => ({ value: b.id, label: b.placement.name }))}
+        onChange={setChosen}
+      />
       <p className="mt-2">
-        {join.kind === 'side-by-side' ? 'Side by side' : 'Back to back through the wall'}, <span className="figure">{formatLength(join.gapMm, reader)}</span>{' '}
-        between them
+        {join.kind === 'side-by-side' ? 'Side by side' : 'Back to back through the wall'},{' '}
+        <span className="figure">{formatLength(join.gapMm, reader)}</span> between them
       </p>
       <Meetings join={join} reader={reader} />
       <Screws join={join} reader={reader} />
       <Upgrade unit={item} panel={join.b} reader={reader} />
     </Section>
   );
-} // prettier-ignore
+}
 
 /** A move along the wall cannot bring together what lies at different depths. */
 const MEET_OUT_MM = 1.5;
@@ -64,9 +69,10 @@ function Meetings({ join, reader }: { readonly join: Join; readonly reader: Read
     const y = (through.minY + through.maxY) / 2;
     return (
       <p className="mb-2">
-        One hole serves both within {length(through.maxX - through.minX)} × {length(through.maxY - through.minY)}; its middle is {length(x)} right of
-        and {length(y)} up from the datum here, {length(a.face.mirrorSumMm - x)} right of it on the other side. Check what runs in the wall before
-        drilling.
+        One hole serves both within {length(through.maxX - through.minX)} ×{' '}
+        {length(through.maxY - through.minY)}; its middle is {length(x)} right of and {length(y)} up from the
+        datum here, {length(a.face.mirrorSumMm - x)} right of it on the other side. Check what runs in the
+        wall before drilling.
       </p>
     );
   }
@@ -95,7 +101,16 @@ function Meetings({ join, reader }: { readonly join: Join; readonly reader: Read
       {first !== undefined && !first.isMet && Math.abs(first.offOutMm) <= MEET_OUT_MM && (
         <Button
           onClick={() =>
-            setFault(tryEdits([{ kind: 'move-placement', placement: a.id, xMm: a.placement.xMm, yMm: a.placement.yMm + first.offUpMm }]))
+            setFault(
+              tryEdits([
+                {
+                  kind: 'move-placement',
+                  placement: a.id,
+                  xMm: a.placement.xMm,
+                  yMm: a.placement.yMm + first.offUpMm,
+                },
+              ]),
+            )
           }
         >
           Move it so that {first.mine.id} meets {first.theirs.id}
@@ -108,7 +123,7 @@ function Meetings({ join, reader }: { readonly join: Join; readonly reader: Read
       )}
     </>
   );
-} // prettier-ignore
+}
 
 function Screws({ join, reader }: { readonly join: Join; readonly reader: Reader }) {
   const [stack, setStack] = useState(FIRST_STACK);
@@ -132,17 +147,28 @@ function Screws({ join, reader }: { readonly join: Join; readonly reader: Reader
       {field('nutMm', 'Nut, 0 where it is tapped')}
       {field('freeBehindMm', 'Free behind it')}
       <p className={window.stockMm === null ? 'text-crayon' : ''}>
-        From <span className="figure">{formatLength(window.leastMm, reader)}</span> to <span className="figure">{formatLength(window.mostMm, reader)}</span>
+        From <span className="figure">{formatLength(window.leastMm, reader)}</span> to{' '}
+        <span className="figure">{formatLength(window.mostMm, reader)}</span>
         {window.stockMm === null ? ': no stock length fits.' : ': '}
-        {window.stockMm !== null && <span className="figure font-semibold">{formatLength(window.stockMm, reader)}</span>}
+        {window.stockMm !== null && (
+          <span className="figure font-semibold">{formatLength(window.stockMm, reader)}</span>
+        )}
       </p>
       <p className="text-sm text-kraft">Dress the tips smooth or cap them.</p>
       <WorkingButton working={window.working} reader={reader} />
     </>
   );
-} // prettier-ignore
+}
 
-function Upgrade({ unit, panel, reader }: { readonly unit: Hung; readonly panel: Hung; readonly reader: Reader }) {
+function Upgrade({
+  unit,
+  panel,
+  reader,
+}: {
+  readonly unit: Hung;
+  readonly panel: Hung;
+  readonly reader: Reader;
+}) {
   const needs = upgradeNeeds(unit.type, panel.type);
   if (needs === null) return null;
   const { breakerA, wire, doesPanelCarry, isWithinBusbar, working } = needs;
@@ -152,15 +178,19 @@ function Upgrade({ unit, panel, reader }: { readonly unit: Hung; readonly panel:
         What {unit.placement.name} needs of {panel.placement.name}
       </h4>
       <p>
-        Breaker <span className="figure">{breakerA === null ? 'above the table' : `${breakerA} A`}</span>, copper{' '}
-        <span className="figure">{wire === null ? 'above the table' : `#${wire}`}</span> at 75 °C
+        Breaker <span className="figure">{breakerA === null ? 'above the table' : `${breakerA} A`}</span>,
+        copper <span className="figure">{wire === null ? 'above the table' : `#${wire}`}</span> at 75 °C
       </p>
-      {doesPanelCarry === false && <p className="text-crayon">The panel’s rating is below that: it must be larger.</p>}
+      {doesPanelCarry === false && (
+        <p className="text-crayon">The panel’s rating is below that: it must be larger.</p>
+      )}
       {doesPanelCarry !== false && isWithinBusbar === false && (
-        <p className="text-crayon">With its supply breaker the busbar would be above 120 %: ask which rule the panel allows.</p>
+        <p className="text-crayon">
+          With its supply breaker the busbar would be above 120 %: ask which rule the panel allows.
+        </p>
       )}
       {doesPanelCarry === null && <p className="text-kraft">The panel’s rating is not stated: ask.</p>}
       <WorkingButton working={working} reader={reader} />
     </>
   );
-} // prettier-ignore
+}

@@ -7,7 +7,9 @@ type Props = { readonly item: Hung; readonly prepared: Prepared; readonly reader
 
 /** What rules ask of a piece above, below, in front, around corners: each as a bar, least margin first. */
 export function OtherClearances({ item, prepared, reader }: Props) {
-  const lines = clearanceMatrix(prepared, item).filter(({ way, other }) => other === null || (way !== 'left' && way !== 'right'));
+  const lines = clearanceMatrix(prepared, item).filter(
+    ({ way, other }) => other === null || (way !== 'left' && way !== 'right'),
+  );
   if (lines.length === 0) return null;
   return (
     <div className="mt-3 border-t border-faint pt-3">
@@ -35,4 +37,4 @@ export function OtherClearances({ item, prepared, reader }: Props) {
       </ul>
     </div>
   );
-} // prettier-ignore
+}

@@ -72,13 +72,16 @@ export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
           </p>
         )}
       </Section>
-      <Section title="Conductors in it" summary={String(plan.circuits.filter(({ from }) => isHere(plan, from, wireway.id)).length)}>
+      <Section
+        title="Conductors in it"
+        summary={String(plan.circuits.filter(({ from }) => isHere(plan, from, wireway.id)).length)}
+      >
         <Fill wireway={wireway} prepared={prepared} reader={reader} />
         <Circuits wireway={wireway} plan={plan} prepared={prepared} reader={reader} />
       </Section>
     </div>
   );
-} // prettier-ignore
+}
 
 function isHere(plan: Plan, jointId: string, wirewayId: string): boolean {
   return plan.joints.find(({ id }) => id === jointId)?.wireway === wirewayId;
@@ -94,16 +97,24 @@ function Fill({ wireway, prepared, reader }: Omit<Props, 'plan'>) {
       {sections.map(({ fromMm, toMm, areaMm2, fillPct, currentCarryingCount, working }) => (
         <li key={fromMm} className="mb-2">
           <p className="text-sm">
-            <span className="figure">{formatLength(fromMm, reader)}</span> to <span className="figure">{formatLength(toMm, reader)}</span> from its left
-            end: <span className="figure">{fillPct.toFixed(1)} %</span>, <span className="figure">{currentCarryingCount}</span> carry current
+            <span className="figure">{formatLength(fromMm, reader)}</span> to{' '}
+            <span className="figure">{formatLength(toMm, reader)}</span> from its left end:{' '}
+            <span className="figure">{fillPct.toFixed(1)} %</span>,{' '}
+            <span className="figure">{currentCarryingCount}</span> carry current
           </p>
-          <RatioBar measured={areaMm2} required={mostMm2} measuredText={area(areaMm2)} requiredText={`at most ${area(mostMm2)}`} isMet={areaMm2 <= mostMm2} />
+          <RatioBar
+            measured={areaMm2}
+            required={mostMm2}
+            measuredText={area(areaMm2)}
+            requiredText={`at most ${area(mostMm2)}`}
+            isMet={areaMm2 <= mostMm2}
+          />
           <WorkingButton working={working} reader={reader} />
         </li>
       ))}
     </ul>
   );
-} // prettier-ignore
+}
 
 function Circuits({ wireway, plan, prepared, reader }: Props) {
   const holes = wirewayHoles(prepared, wireway.id);
@@ -117,8 +128,14 @@ function Circuits({ wireway, plan, prepared, reader }: Props) {
     const hole = holes.find(({ joint }) => joint.id === jointId);
     return hole === undefined ? jointId : `${hole.unit.placement.name} ${hole.knockout.id}`;
   };
-  const ends = [{ value: '', label: 'Choose …' }, ...holes.map(({ joint }) => ({ value: joint.id, label: nameOf(joint.id) }))];
-  const counts = Array.from({ length: 12 }, (_, index) => ({ value: String(index + 1), label: String(index + 1) }));
+  const ends = [
+    { value: '', label: 'Choose …' },
+    ...holes.map(({ joint }) => ({ value: joint.id, label: nameOf(joint.id) })),
+  ];
+  const counts = Array.from({ length: 12 }, (_, index) => ({
+    value: String(index + 1),
+    label: String(index + 1),
+  }));
   const add = () => {
     const circuit: Circuit = {
       id: freshId(plan, 'conductors'),
@@ -137,16 +154,28 @@ function Circuits({ wireway, plan, prepared, reader }: Props) {
         {plan.circuits
           .filter((circuit) => isHere(plan, circuit.from, wireway.id))
           .map((circuit) => (
-            <li key={circuit.id} className="flex items-center justify-between gap-2 border-b border-faint py-1">
+            <li
+              key={circuit.id}
+              className="flex items-center justify-between gap-2 border-b border-faint py-1"
+            >
               <span>
-                <span className="figure">{circuit.count}</span> × {circuit.wire.kind === 'table' ? `#${circuit.wire.size}` : formatLength(circuit.wire.diameterMm, reader)},{' '}
-                {circuit.name}
+                <span className="figure">{circuit.count}</span> ×{' '}
+                {circuit.wire.kind === 'table'
+                  ? `#${circuit.wire.size}`
+                  : formatLength(circuit.wire.diameterMm, reader)}
+                , {circuit.name}
                 <span className="block text-sm text-kraft">
-                  <span className="figure">{formatQuantity({ value: wireAreaMm2(circuit), unit: 'mm2' }, reader)}</span> each,{' '}
-                  <span className="figure">{circuit.currentCarryingCount}</span> carry current
+                  <span className="figure">
+                    {formatQuantity({ value: wireAreaMm2(circuit), unit: 'mm2' }, reader)}
+                  </span>{' '}
+                  each, <span className="figure">{circuit.currentCarryingCount}</span> carry current
                 </span>
               </span>
-              <Button look="quiet" aria-label={`Take out ${circuit.name}`} onClick={() => makeEdits([{ kind: 'remove-circuit', circuit: circuit.id }])}>
+              <Button
+                look="quiet"
+                aria-label={`Take out ${circuit.name}`}
+                onClick={() => makeEdits([{ kind: 'remove-circuit', circuit: circuit.id }])}
+              >
                 ×
               </Button>
             </li>
@@ -155,9 +184,19 @@ function Circuits({ wireway, plan, prepared, reader }: Props) {
       <div className="mt-2 flex flex-wrap items-end gap-2">
         <Choice label="From" value={from} options={ends} onChange={setFrom} />
         <Choice label="To" value={to} options={ends} onChange={setTo} />
-        <Choice label="Size" value={size} options={WIRE_SIZES.map((each) => ({ value: each, label: `#${each}` }))} onChange={setSize} />
+        <Choice
+          label="Size"
+          value={size}
+          options={WIRE_SIZES.map((each) => ({ value: each, label: `#${each}` }))}
+          onChange={setSize}
+        />
         <Choice label="How many" value={count} options={counts} onChange={setCount} />
-        <Choice label="Carry current" value={carrying} options={[{ value: '0', label: '0' }, ...counts]} onChange={setCarrying} />
+        <Choice
+          label="Carry current"
+          value={carrying}
+          options={[{ value: '0', label: '0' }, ...counts]}
+          onChange={setCarrying}
+        />
         <Button disabled={from === '' || to === ''} onClick={add}>
           Add conductors
         </Button>
@@ -169,4 +208,4 @@ function Circuits({ wireway, plan, prepared, reader }: Props) {
       )}
     </>
   );
-} // prettier-ignore
+}

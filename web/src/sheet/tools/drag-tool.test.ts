@@ -5,9 +5,15 @@ const start: DragStart = {
   atMm: [1000, 1500],
   pointerMm: [1100, 1400],
   pointerPx: [50, 60],
-  snaps: { across: [{ atMm: 1203.2, why: 'required-gap', lineMm: 1203.2 }, { atMm: 1210, why: 'framing', lineMm: 1210 }], up: [{ atMm: 1500, why: 'in-line', lineMm: 1500 }] },
+  snaps: {
+    across: [
+      { atMm: 1203.2, why: 'required-gap', lineMm: 1203.2 },
+      { atMm: 1210, why: 'framing', lineMm: 1210 },
+    ],
+    up: [{ atMm: 1500, why: 'in-line', lineMm: 1500 }],
+  },
   stepMm: 1,
-}; // prettier-ignore
+};
 const to = (x: number, y: number, isFree = false) =>
   dragged(start, { pointerMm: [x, y], pointerPx: [0, 0], isFree, reachMm: 8 });
 
