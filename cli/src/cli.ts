@@ -20,6 +20,7 @@ import {
   type Finding,
   type Plan,
   type Reader,
+  USUAL_GAP_MM,
 } from '@zarnel/core';
 
 export type CliResult = { readonly code: 0 | 1 | 2; readonly out: string; readonly err: string };
@@ -131,8 +132,6 @@ function layouts(plan: Plan, face: string, flag: string | undefined): CliResult 
     err: '',
   };
 }
-
-const USUAL_GAP_MM = 76.2;
 
 function sheetText(sheet: DrillSheet, reader: Reader): string {
   const head = `${sheet.surface}\n  seen from ${sheet.viewedFrom}; datum: ${sheet.datum}\n`;

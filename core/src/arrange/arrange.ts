@@ -6,7 +6,7 @@ import { problemOfPlan, type Contradiction } from './problem-of-plan.ts';
 import { isSoundLayout, type ArrangeProblem, type Layout } from './problem.ts';
 import { refineLayout, type RefinedLayout } from './refine.ts';
 import type { ArrangeRequest } from './request.ts';
-import { scoreLayout, type LayoutTerms } from './score.ts';
+import { gainsOn, scoreLayout, type LayoutGains, type LayoutTerms } from './score.ts';
 import { seeded } from './seeded.ts';
 import { orderKey, searchLayouts } from './search.ts';
 
@@ -15,6 +15,8 @@ export type Proposal = {
   readonly edits: readonly PlanEdit[];
   readonly places: readonly { readonly id: string; readonly xMm: number; readonly yMm: number }[];
   readonly terms: LayoutTerms;
+  /** On how the pieces hang now; null where that is not sound. */
+  readonly gains: LayoutGains | null;
   /** True where nothing better in conductor and span can exist; framing and lines are bettered from there. */
   readonly isProven: boolean;
 };
@@ -77,7 +79,7 @@ export function arrange(
   const refine = (layout: Pick<Layout, 'x' | 'y'>) =>
     refineLayout(problem, pieces, request.weights, request.stepMm, layout);
   let pool = ranked(main.found.map(refine));
-  let picked = pick(prepared, problem, pieces, pool, checks, main.isProven);
+  let picked = pick(prepared, problem, pieces, pool, checks, now, main.isProven);
   // Look elsewhere from the best, and from what came of that, until enough truly differ.
   const looked = new Set<string>();
   for (
@@ -100,7 +102,7 @@ export function arrange(
       tell(0.6 + (0.35 * (round + (index + 1) / looks.length)) / MOST_ROUNDS, main.best);
     });
     pool = ranked([...pool, ...fresh]);
-    picked = pick(prepared, problem, pieces, pool, checks, main.isProven);
+    picked = pick(prepared, problem, pieces, pool, checks, now, main.isProven);
   }
   const { proposals, turnedDown } = picked;
   return {
@@ -162,6 +164,7 @@ function pick(
   pieces: readonly Hung[],
   pool: readonly RefinedLayout[],
   checks: readonly Check[],
+  now: LayoutTerms | null,
   isProven: boolean,
 ): { readonly proposals: Proposal[]; readonly turnedDown: readonly Finding[] } {
   const moved = new Set(pieces.map(({ id }) => id));
@@ -190,6 +193,7 @@ function pick(
       edits,
       places: edits.map(({ placement, xMm, yMm }) => ({ id: placement, xMm, yMm })),
       terms: layout.terms,
+      gains: now === null ? null : gainsOn(now, layout.terms),
       isProven: isProven && index === 0,
     };
   });

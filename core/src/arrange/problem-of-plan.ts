@@ -1,7 +1,7 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { FOREIGN } from '../clearance/dedicated-space.ts';
 import { floorUnder } from '../clearance/free-room.ts';
-import { counterpartsOf } from '../clearance/gaps-around.ts';
+import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.ts';
 import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/required-gap.ts';
 import { sharedRules } from '../clearance/rule-packs.ts';
 import { polygonsInFrame, thingsInRoom, wallsOf, type Thing } from '../clearance/space.ts';
@@ -25,8 +25,6 @@ export type Contradiction = { readonly gear: string; readonly rule: string; read
 export type PlanProblem = {
   readonly problem: ArrangeProblem;
   readonly pieces: readonly Hung[];
-  /** Pieces that hang over the wireway. */
-  readonly overWireway: ReadonlySet<string>;
   readonly contradictions: readonly Contradiction[];
 };
 
@@ -79,8 +77,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
     const inTheWay = face.inTheWay
       .filter(({ obstacle }) => !mayLieUnder(obstacle, piece.type.standoffMm))
       .flatMap(({ obstacle, boxes }) => {
-        const isOpening = ['door', 'window', 'hatch', 'skylight'].includes(obstacle.kind);
-        const counterparts: RuleCounterpart[] = isOpening ? ['obstacle', 'opening'] : ['obstacle'];
+        const counterparts = obstacleCounterparts(obstacle);
         return boxes.map((box) => grownByRules(box, piece, counterparts));
       });
     const intruding = intruders(piece).map(({ box, counterparts }) => grownByRules(box, piece, counterparts));
@@ -102,7 +99,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
     const frame = prepared.site.frames.get(face?.id ?? '');
     if (frame === undefined || face === undefined) return [];
     const { minX, maxX, minY, maxY } = face.bounds;
-    const z = [0.01, frontMm(piece)] as const;
+    const z = [COINCIDENT_MM, frontMm(piece)] as const;
     const room = { x: [minX, maxX], y: [minY, maxY], z } as const;
     return thingsInRoom(prepared, piece, room)
       .filter((thing) => thing.face.id !== face.id)
@@ -164,7 +161,6 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
       compact,
     },
     pieces,
-    overWireway,
     contradictions,
   };
 }

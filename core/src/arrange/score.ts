@@ -18,6 +18,24 @@ export type LayoutTerms = {
   readonly total: number;
 };
 
+/** What a layout gains on another, term by term; negative where it costs, null where either has nothing to count. */
+export type LayoutGains = {
+  readonly conductorMm: number | null;
+  readonly spanMm: number;
+  readonly holesOnFraming: number;
+  readonly inLine: number;
+};
+
+export function gainsOn(before: LayoutTerms, after: LayoutTerms): LayoutGains {
+  const isWired = before.conductorMm !== null && after.conductorMm !== null;
+  return {
+    conductorMm: isWired ? before.conductorMm - after.conductorMm : null,
+    spanMm: before.spanMm - after.spanMm,
+    holesOnFraming: after.holesOnFraming - before.holesOnFraming,
+    inLine: after.inLine - before.inLine,
+  };
+}
+
 /** Tops and bottoms this near are in line. */
 const IN_LINE_MM = 0.5;
 

@@ -1,6 +1,7 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { COINCIDENT_MM, edgesOf } from '../plan/outline.ts';
 import type { RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
+import type { Obstacle } from '../plan/obstacle.ts';
 import type { Frame } from '../site/frame.ts';
 import { clipPolygon } from '../site/clip.ts';
 import { distanceBetweenBoxesMm, overlapDepthMm } from '../site/oriented-box.ts';
@@ -96,14 +97,16 @@ export function counterpartsOf(
   { kind, hung, obstacle, face }: Thing,
 ): readonly RuleCounterpart[] {
   if (kind === 'gear') return hung === null ? [] : gearCounterparts(item, hung);
-  if (kind === 'obstacle') {
-    const isOpening = obstacle !== null && OPENINGS.has(obstacle.kind);
-    return isOpening ? ['obstacle', 'opening'] : ['obstacle'];
-  }
+  if (kind === 'obstacle') return obstacle === null ? ['obstacle'] : obstacleCounterparts(obstacle);
   if (face.face.kind === 'floor') return ['surface', 'floor'];
   const isOverhead =
     face.face.kind === 'ceiling' || (face.face.kind === 'roof' && face.face.side === 'inside');
   return isOverhead ? ['surface', 'ceiling'] : ['surface'];
+}
+
+/** A door, a window: an obstacle, and an opening. */
+export function obstacleCounterparts({ kind }: Pick<Obstacle, 'kind'>): readonly RuleCounterpart[] {
+  return OPENINGS.has(kind) ? ['obstacle', 'opening'] : ['obstacle'];
 }
 
 const OPENINGS: ReadonlySet<string> = new Set(['door', 'window', 'hatch', 'skylight']);

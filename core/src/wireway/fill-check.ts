@@ -23,8 +23,6 @@ const meta: CheckMeta = {
 function check(prepared: Prepared): Finding[] {
   return wirewaysOf(prepared).flatMap((wireway) => {
     const subjects = [{ kind: 'placement', id: wireway.id }] as const;
-    const own = wireway.type.heightMm * wireway.type.depthMm;
-    const mostMm2 = (own * WIREWAY_RULES.fillPct) / 100;
     const place = (alongMm: number) => ({
       face: wireway.face.id,
       xMm: wireway.body.minX + alongMm,
@@ -32,8 +30,8 @@ function check(prepared: Prepared): Finding[] {
     });
     const sections = fillSections(prepared, wireway.id);
     const full = sections
-      .filter(({ areaMm2 }) => areaMm2 > mostMm2)
-      .map(({ fromMm, toMm, areaMm2, working }) =>
+      .filter(({ isWithin }) => !isWithin)
+      .map(({ fromMm, toMm, areaMm2, mostMm2, working }) =>
         findingOf(meta, {
           message: 'full',
           id: `${meta.id}/full/${wireway.id}/${Math.round(fromMm)}`,

@@ -11,6 +11,9 @@ export type FillSection = {
   readonly fromMm: number;
   readonly toMm: number;
   readonly areaMm2: number;
+  /** What may be covered of it at most. */
+  readonly mostMm2: number;
+  readonly isWithin: boolean;
   /** What part of the wireway’s own section it takes. */
   readonly fillPct: number;
   readonly currentCarryingCount: number;
@@ -37,6 +40,7 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
   });
   const stops = [...new Set(spans.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b);
   const ownMm2 = wireway.type.heightMm * wireway.type.depthMm;
+  const mostMm2 = (ownMm2 * WIREWAY_RULES.fillPct) / 100;
   return stops.slice(1).flatMap((toMm, index): FillSection[] => {
     const fromMm = stops[index] ?? 0;
     const inside = spans.filter(({ from, to }) => from <= fromMm && to >= toMm);
@@ -48,6 +52,8 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
         fromMm,
         toMm,
         areaMm2,
+        mostMm2,
+        isWithin: areaMm2 <= mostMm2,
         fillPct,
         currentCarryingCount: inside.reduce((sum, { circuit }) => sum + circuit.currentCarryingCount, 0),
         working: {

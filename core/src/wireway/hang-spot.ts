@@ -2,11 +2,7 @@ import { findClearMoves, isClear } from '../clearance/clear-moves.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { bodyOf } from '../gear/body.ts';
 import type { GearType } from '../plan/gear-type.ts';
-import { mmFromInch } from '../quantity/convert.ts';
-import { hookLineForGap } from './stack.ts';
-
-/** Visible gap a new unit is hung with over a wireway: room for two fittings and some adjustment. */
-const NEW_GAP_MM = mmFromInch(3);
+import { hookLineForGap, USUAL_GAP_MM } from './stack.ts';
 
 /** Where new gear is hung first: over the face’s wireway if it has one, clear of its neighbours if there is room. */
 export function hangSpot(
@@ -24,7 +20,7 @@ export function hangSpot(
   const wireway = (prepared.onFace.get(faceId) ?? []).find((item) => item.type.kind === 'wireway');
   const hasBottomKnockout = type.knockouts.some(({ edge }) => edge === 'bottom');
   const yMm =
-    wireway !== undefined && hasBottomKnockout ? hookLineForGap(centred, wireway, NEW_GAP_MM) : centredY;
+    wireway !== undefined && hasBottomKnockout ? hookLineForGap(centred, wireway, USUAL_GAP_MM) : centredY;
   const hung: Hung = { ...centred, placement: { ...placement, yMm }, body: bodyOf(type, { xMm, yMm }) };
   if (isClear(prepared, hung)) return { xMm, yMm };
   const [nearest] = findClearMoves(prepared, hung);

@@ -5,20 +5,20 @@ import { knockoutAt } from '../gear/new-gear.ts';
 import { NO_RATINGS, type GearType } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
-import { joinOf, screwWindow } from './joined.ts';
+import { joinOf, meetEdit, screwWindow } from './joined.ts';
 import { upgradeNeeds } from './upgrade.ts';
 
 const left = gear('left', { knockouts: [knockoutAt('low', 'right', 100, 60, '1'), knockoutAt('high', 'right', 300, 60, '1'), knockoutAt('small', 'right', 200, 60, '1/2')] }); // prettier-ignore
 const right = gear('right', { heightMm: 500, dropMm: 400, standoffMm: 10, knockouts: [knockoutAt('in', 'left', 100, 50, '1'), knockoutAt('other', 'left', 340, 50, '1')] }); // prettier-ignore
 
-function pair(gapMm: number, upMm: number) {
+function pair(gapMm: number, upMm: number, other: GearType = right) {
   const prepared = prepare(
     plan({
-      gearTypes: [left, right],
+      gearTypes: [left, other],
       placements: [hang('a', 'left', 'w', 1000, 1500), hang('b', 'right', 'w', 1400 + gapMm, 1400 + upMm)],
     }),
   );
-  return joinOf(prepared, getHung(prepared, 'a'), getHung(prepared, 'b'));
+  return joinOf(getHung(prepared, 'a'), getHung(prepared, 'b'));
 }
 
 describe('enclosures side by side', () => {
@@ -41,6 +41,17 @@ describe('enclosures side by side', () => {
     expect(pair(0, 1000)).toBeNull();
   });
 
+  test('are moved along the wall until the nearest knockouts meet, and no further than the wall allows', () => {
+    const join = pair(0, 12);
+    const edit = join === null ? null : meetEdit(join);
+    expect(edit).toMatchObject({ kind: 'move-placement', placement: 'a', xMm: 1000, yMm: 1512 });
+    const met = pair(0, 0);
+    expect(met === null ? null : meetEdit(met)).toBeNull();
+    const deeper = pair(0, 0, { ...right, standoffMm: 30 });
+    expect(deeper?.meetings[0]).toMatchObject({ isMet: false, offOutMm: 20 });
+    expect(deeper === null ? undefined : meetEdit(deeper)).toBeNull();
+  });
+
   test('come together by their play, not by more', () => {
     expect(pair(0, 1.4)?.meetings[0]?.isMet).toBe(true);
     expect(pair(0, 1.6)?.meetings[0]?.isMet).toBe(false);
@@ -57,10 +68,18 @@ describe('enclosures back to back', () => {
         placements: [hang('a', 'left', 'w', 1000, 1500), hang('b', 'right', 'r', 3900, 1450)],
       }),
     );
-    const join = joinOf(both, getHung(both, 'a'), getHung(both, 'b'));
+    const join = joinOf(getHung(both, 'a'), getHung(both, 'b'));
     // On the first face b lies at 5000 − 3900 = 1100: from 900 to 1300, and from 1050 up; a from 800 to 1200, 1000 up.
-    const through = { minX: 900, maxX: 1200, minY: 1050, maxY: 1550 };
-    expect(join).toMatchObject({ kind: 'back-to-back', gapMm: 20 + 10, through });
+    const within = { minX: 900, maxX: 1200, minY: 1050, maxY: 1550 };
+    expect(join).toMatchObject({ kind: 'back-to-back', gapMm: 20 + 10, through: { within } });
+    // Its middle from the left on each side: 5000 between the two.
+    expect(join?.through).toMatchObject({
+      widthMm: 300,
+      heightMm: 500,
+      xMm: 1050,
+      otherXMm: 3950,
+      yMm: 1300,
+    });
   });
 });
 

@@ -1,5 +1,6 @@
-import type { Hung, Prepared } from '../check/prepared.ts';
+import type { Hung } from '../check/prepared.ts';
 import type { BodyMm } from '../gear/body.ts';
+import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Knockout } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
@@ -22,14 +23,25 @@ export type Meeting = {
   readonly fitting: 'chase-nipple' | 'nipple' | 'too-near' | 'none';
 };
 
+/** Where one hole serves the backs of two enclosures, in the frame of the first one’s face. */
+export type ThroughHole = {
+  readonly within: BodyMm;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** Its middle; `otherXMm` is the same as read on the other side of the wall. */
+  readonly xMm: number;
+  readonly otherXMm: number;
+  readonly yMm: number;
+};
+
 export type Join = {
   readonly kind: JoinKind;
   readonly a: Hung;
   readonly b: Hung;
   /** Between the two walls. */
   readonly gapMm: number;
-  /** Back to back: where one hole through the wall lies behind both, on the first one’s face; null side by side. */
-  readonly through: BodyMm | null;
+  /** Back to back: where one hole through the wall lies behind both; null side by side. */
+  readonly through: ThroughHole | null;
   /** Nearest to meeting first. */
   readonly meetings: readonly Meeting[];
 };
@@ -43,8 +55,19 @@ const TOUCH_MM = 3;
  * How two enclosures can be joined: beside each other on one face, or back to back through it. Null where they stand
  * neither way, or further apart than a nipple reaches.
  */
-export function joinOf(prepared: Prepared, a: Hung, b: Hung): Join | null {
-  return sideBySide(a, b) ?? backToBack(prepared, a, b);
+export function joinOf(a: Hung, b: Hung): Join | null {
+  return sideBySide(a, b) ?? backToBack(a, b);
+}
+
+/**
+ * Moves the first along the wall so that its nearest knockout meets. Null where one meets already, where none faces
+ * another, or where they lie at different depths, which no move along the wall brings together.
+ */
+export function meetEdit({ a, meetings }: Join): PlanEdit | null {
+  const [nearest] = meetings;
+  if (nearest === undefined || nearest.isMet || Math.abs(nearest.offOutMm) > MEET_MM) return null;
+  const { xMm, yMm } = a.placement;
+  return { kind: 'move-placement', placement: a.id, xMm, yMm: yMm + nearest.offUpMm };
 }
 
 function sideBySide(a: Hung, b: Hung): Join | null {
@@ -74,7 +97,7 @@ function sideBySide(a: Hung, b: Hung): Join | null {
 }
 
 /** Through the wall the knockouts are not in the types: what meets is where both backs lie over each other. */
-function backToBack(prepared: Prepared, a: Hung, b: Hung): Join | null {
+function backToBack(a: Hung, b: Hung): Join | null {
   if (a.face.otherSide !== b.face.id) return null;
   const mirror = a.face.mirrorSumMm;
   const across = { minX: mirror - b.body.maxX, maxX: mirror - b.body.minX };
@@ -84,12 +107,21 @@ function backToBack(prepared: Prepared, a: Hung, b: Hung): Join | null {
     a.body.minY < b.body.maxY &&
     b.body.minY < a.body.maxY;
   const gapMm = a.face.thicknessMm + a.type.standoffMm + b.type.standoffMm;
-  if (!doFace || gapMm > LONGEST_NIPPLE_MM || prepared.hung.get(a.id) === undefined) return null;
-  const through = {
+  if (!doFace || gapMm > LONGEST_NIPPLE_MM) return null;
+  const within = {
     minX: Math.max(a.body.minX, across.minX),
     maxX: Math.min(a.body.maxX, across.maxX),
     minY: Math.max(a.body.minY, b.body.minY),
     maxY: Math.min(a.body.maxY, b.body.maxY),
+  };
+  const xMm = (within.minX + within.maxX) / 2;
+  const through = {
+    within,
+    widthMm: within.maxX - within.minX,
+    heightMm: within.maxY - within.minY,
+    xMm,
+    otherXMm: mirror - xMm,
+    yMm: (within.minY + within.maxY) / 2,
   };
   return { kind: 'back-to-back', a, b, gapMm, through, meetings: [] };
 }

@@ -1,14 +1,10 @@
 import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
-import { mmFromInch } from '../quantity/convert.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { wirewayHoles, wirewaysOf, type WirewayHole } from './hole-pattern.ts';
 import { isFittingSize, nippleOf, type Nipple } from './nipple.ts';
-import { hookLineForGap, hookLineStack } from './stack.ts';
-
-/** The gap offered when the present one cannot be made up: room for two fittings and some adjustment. */
-const SUGGESTED_GAP_MM = mmFromInch(3);
+import { hookLineForGap, hookLineStack, USUAL_GAP_MM } from './stack.ts';
 
 const meta: CheckMeta = {
   id: 'wireway.nipple',
@@ -18,7 +14,7 @@ const meta: CheckMeta = {
   parameters: [
     {
       name: 'Suggested gap',
-      value: SUGGESTED_GAP_MM,
+      value: USUAL_GAP_MM,
       unit: 'mm',
       why: 'Schools differ between a visible nipple and fittings nearly touching; this leaves adjustment.',
     },
@@ -79,7 +75,7 @@ function figures(nipple: Nipple, gapMm: number): [number, number] {
 
 function fixOf({ unit, wireway, joint }: WirewayHole, nipple: Nipple, gapMm: number): Fix {
   if (nipple.problem === 'fittings-touch') {
-    const wantedMm = Math.max(SUGGESTED_GAP_MM, nipple.minGapMm);
+    const wantedMm = Math.max(USUAL_GAP_MM, nipple.minGapMm);
     return {
       message: 'set-gap',
       data: { unit: unit.placement.name, gap: { value: wantedMm, unit: 'mm' } },

@@ -1,6 +1,10 @@
 import type { Hung } from '../check/prepared.ts';
+import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
+
+/** Visible gap a unit is hung with over a wireway at first: room for two fittings and some adjustment (practice). */
+export const USUAL_GAP_MM = mmFromInch(3);
 
 /** How a unit stands over a wireway: all heights in mm. */
 export type HookLineStack = {

@@ -59,7 +59,7 @@ export function Bench({ step, plan, evaluation }: Props) {
       {step === 'route' && <RouteBench plan={plan} routes={evaluation?.routes ?? null} reader={reader} />}
       {step === 'mount' && (
         <>
-          <ClearanceTable prepared={derivedOf(plan).prepared} reader={reader} />
+          <ClearanceTable plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
           <div className="mt-3">
             <ArrangePanel plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
             <JobRules plan={plan} />

@@ -3,6 +3,7 @@ import { MOST_GEAR_AT_ONCE, type GearOffer } from '@zarnel/core';
 import { refusalText, useImportGearMutation } from '../state/gear-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';
+import { Fault } from '../ui/Fault.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { readGearInWorker } from '../workers/compute.ts';
 
@@ -67,11 +68,7 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
         Pick a file
       </FileButton>
       {isReading && <p className="mt-3">Reading …</p>}
-      {refused !== null && (
-        <p role="alert" className="mt-3 text-crayon">
-          {refused}
-        </p>
-      )}
+      <Fault className="mt-3">{refused}</Fault>
       {offer !== null && (
         <div className="mt-3">
           <p className="mb-2">

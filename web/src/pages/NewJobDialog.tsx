@@ -4,6 +4,7 @@ import { CODE_BASIS_WORDS, optionsOf, SETTING_WORDS } from '../bench/words.ts';
 import { useCreateJobMutation } from '../state/server-api.ts';
 import { useAppSelector } from '../state/store.ts';
 import { Button } from '../ui/Button.tsx';
+import { Fault } from '../ui/Fault.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { Select } from '../ui/Select.tsx';
 import { TextField } from '../ui/TextField.tsx';
@@ -69,11 +70,7 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
           reader={reader}
           onCommit={setMeanMaxTempC}
         />
-        {fault !== null && (
-          <p role="alert" className="mb-2 text-crayon">
-            {fault}
-          </p>
-        )}
+        <Fault className="mb-2">{fault}</Fault>
         <Button type="submit" look="strong" disabled={isLoading}>
           Make the job
         </Button>

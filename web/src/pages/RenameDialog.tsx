@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { JobSummary } from '@zarnel/core';
 import { usePatchJobMutation } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';
+import { Fault } from '../ui/Fault.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { TextField } from '../ui/TextField.tsx';
 
@@ -28,11 +29,7 @@ export function RenameDialog({ job, onClose }: { readonly job: JobSummary; reado
         }}
       >
         <TextField label="Name" value={name} onChange={setName} />
-        {fault !== null && (
-          <p role="alert" className="mb-2 text-crayon">
-            {fault}
-          </p>
-        )}
+        <Fault className="mb-2">{fault}</Fault>
         <Button type="submit" look="strong">
           Rename
         </Button>

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import type {
+  ClearanceLine,
   DrawnOutlines,
   Evaluation,
   GearOffer,
@@ -15,6 +16,11 @@ let remote: Remote<Compute> | null = null;
 /** Checks, routes and hole schedule of a plan, computed off the main thread. */
 export async function evaluateInWorker(plan: Plan): Promise<Evaluation> {
   return computer().evaluate(plan);
+}
+
+/** Every clearance of a plan that a rule asks for, measured off the main thread. */
+export async function clearancesInWorker(plan: Plan): Promise<ClearanceLine[]> {
+  return computer().clearances(plan);
 }
 
 /** A gear file read off the main thread: ten thousand rows take a while. */

@@ -1,12 +1,15 @@
 import { expose } from 'comlink';
 import {
+  clearanceMatrix,
   evaluateAfter,
+  prepare,
   readCsvOutline,
   readDxfOutlines,
   readGearCsv,
   readGearFile,
   sharePlan,
   type Checked,
+  type ClearanceLine,
   type Evaluation,
   type DrawnOutlines,
   type GearOffer,
@@ -24,6 +27,10 @@ const compute = {
     const { evaluation, checked } = evaluateAfter(plan, last);
     last = checked;
     return evaluation;
+  },
+  clearances: (copy: Plan): ClearanceLine[] => {
+    const plan = last === null ? copy : sharePlan(last.prepared.plan, copy);
+    return clearanceMatrix(plan === last?.prepared.plan ? last.prepared : prepare(plan));
   },
   readGear: (text: string, kind: 'json' | 'csv'): Result<GearOffer, string> =>
     kind === 'json' ? readGearFile(text) : readGearCsv(text),

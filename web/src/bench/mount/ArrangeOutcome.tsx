@@ -3,7 +3,6 @@ import {
   getCheckMeta,
   sentenceOf,
   type ArrangeAnswer,
-  type LayoutTerms,
   type Proposal,
   type Reader,
 } from '@zarnel/core';
@@ -18,7 +17,7 @@ type Props = {
 
 /** The proposals with what each gains, or why there is none. */
 export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
-  const { proposals, now, contradictions, impossible, turnedDown, isCancelled } = answer;
+  const { proposals, contradictions, impossible, turnedDown, isCancelled } = answer;
   return (
     <div className="mt-3" data-testid="proposals">
       {isCancelled && <p className="mb-2 text-kraft">Stopped; these are the best so far.</p>}
@@ -68,7 +67,7 @@ export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
                 <span className="ml-2 text-sm font-normal text-solder">none is shorter or closer</span>
               )}
             </p>
-            <Terms terms={proposal.terms} now={now} reader={reader} />
+            <Terms proposal={proposal} reader={reader} />
             <div className="mt-2 flex gap-2">
               <Button onClick={() => onShow(proposal)}>Show it</Button>
               <Button
@@ -89,55 +88,62 @@ export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
 }
 
 /** Each term with what it gains on how the gear hangs now, where that is sound. */
-function Terms({
-  terms,
-  now,
-  reader,
-}: {
-  readonly terms: LayoutTerms;
-  readonly now: LayoutTerms | null;
-  readonly reader: Reader;
-}) {
+function Terms({ proposal, reader }: { readonly proposal: Proposal; readonly reader: Reader }) {
+  const { terms, gains } = proposal;
   const length = (mm: number) => formatLength(mm, reader);
-  const wires = now?.conductorMm ?? null;
   const rows = [
-    [
-      'Conductors, along and up',
-      terms.conductorMm === null ? 'none drawn' : length(terms.conductorMm),
-      wires === null || terms.conductorMm === null ? null : wires - terms.conductorMm,
-      true,
-    ],
-    ['Width and height of all', length(terms.spanMm), now === null ? null : now.spanMm - terms.spanMm, true],
-    [
-      'Holes on framing',
-      `${terms.holesOnFraming} of ${terms.holeCount}`,
-      now === null ? null : terms.holesOnFraming - now.holesOnFraming,
-      false,
-    ],
-    ['In line with another', String(terms.inLine), now === null ? null : terms.inLine - now.inLine, false],
-  ] as const;
+    {
+      label: 'Conductors, along and up',
+      value: terms.conductorMm === null ? 'none drawn' : length(terms.conductorMm),
+      gain: gains?.conductorMm ?? null,
+      format: length,
+    },
+    {
+      label: 'Width and height of all',
+      value: length(terms.spanMm),
+      gain: gains?.spanMm ?? null,
+      format: length,
+    },
+    {
+      label: 'Holes on framing',
+      value: `${terms.holesOnFraming} of ${terms.holeCount}`,
+      gain: gains?.holesOnFraming ?? null,
+      format: String,
+    },
+    {
+      label: 'In line with another',
+      value: String(terms.inLine),
+      gain: gains?.inLine ?? null,
+      format: String,
+    },
+  ];
   return (
     <table className="w-full text-sm">
       <tbody>
-        {rows.map(([label, value, gain, isLength]) => (
+        {rows.map(({ label, value, gain, format }) => (
           <tr key={label} className="border-b border-faint">
             <th scope="row" className="py-0.5 text-left font-normal">
               {label}
             </th>
             <td className="figure py-0.5 text-right">{value}</td>
-            {now !== null && (
-              <td
-                className={`figure w-24 py-0.5 text-right ${gain === null || gain === 0 ? 'text-kraft' : gain > 0 ? 'text-solder' : 'text-crayon'}`}
-              >
-                {gain === null || Math.abs(gain) < LEAST_SHOWN
-                  ? ''
-                  : `${gain > 0 ? 'gains' : 'costs'} ${isLength ? length(Math.abs(gain)) : Math.abs(gain)}`}
+            {gains !== null && (
+              <td className="figure w-24 py-0.5 text-right">
+                {gain !== null && <Gain gain={gain} format={format} />}
               </td>
             )}
           </tr>
         ))}
       </tbody>
     </table>
+  );
+}
+
+function Gain({ gain, format }: { readonly gain: number; readonly format: (size: number) => string }) {
+  if (Math.abs(gain) < LEAST_SHOWN) return null;
+  return (
+    <span className={gain > 0 ? 'text-solder' : 'text-crayon'}>
+      {gain > 0 ? 'gains' : 'costs'} {format(Math.abs(gain))}
+    </span>
   );
 }
 

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   mostUsedWireway,
   stepMm,
+  USUAL_GAP_MM,
   USUAL_WEIGHTS,
   type ArrangeAnswer,
   type ArrangeProgress,
@@ -17,6 +18,7 @@ import { viewSlice } from '../../state/view-slice.ts';
 import { startArrange, type ArrangeRun } from '../../workers/arrange.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -26,7 +28,6 @@ import { ArrangeOutcome } from './ArrangeOutcome.tsx';
 type Props = { readonly plan: Plan; readonly prepared: Prepared; readonly reader: Reader };
 
 const NO_WIREWAY = 'none';
-const FIRST_GAP_MM = 76.2;
 const WEIGHTS: readonly {
   readonly key: keyof ArrangeWeights;
   readonly label: string;
@@ -55,7 +56,7 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
   const wireways = items.filter(({ type }) => type.kind === 'wireway');
   const [stays, setStays] = useState<ReadonlySet<string>>(new Set());
   const [wantedWireway, setWireway] = useState<string | null>(null);
-  const [gapMm, setGapMm] = useState(FIRST_GAP_MM);
+  const [gapMm, setGapMm] = useState(USUAL_GAP_MM);
   const [weights, setWeights] = useState(USUAL_WEIGHTS);
   const [links, setLinks] = useState<readonly (readonly [string, string])[]>([]);
   const [progress, setProgress] = useState<ArrangeProgress | null>(null);
@@ -191,11 +192,7 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
               </p>
             </div>
           )}
-          {fault !== null && (
-            <p role="alert" className="mt-2 text-crayon">
-              {fault}
-            </p>
-          )}
+          <Fault className="mt-2">{fault}</Fault>
           {answer !== null && (
             <ArrangeOutcome
               answer={answer}

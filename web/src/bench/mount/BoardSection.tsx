@@ -8,6 +8,7 @@ import {
 } from '@zarnel/core';
 import { tryEdits } from '../../state/job-session.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { FIRE_CLASS_WORDS } from '../words.ts';
@@ -39,11 +40,7 @@ export function MountedOn({ item, prepared }: Omit<Props, 'reader'>) {
           )
         }
       />
-      {fault !== null && (
-        <p role="alert" className="text-sm text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="text-sm">{fault}</Fault>
     </div>
   );
 }

@@ -1,26 +1,28 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
-  clearanceMatrix,
   formatAgainst,
   formatLength,
   sourceText,
   type ClearanceLine,
+  type Plan,
   type Prepared,
   type Reader,
 } from '@zarnel/core';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
+import { clearancesInWorker } from '../../workers/compute.ts';
 import { WAY_WORDS } from './way-words.ts';
 
-type Props = { readonly prepared: Prepared; readonly reader: Reader };
+type Props = { readonly plan: Plan; readonly prepared: Prepared; readonly reader: Reader };
 
 const MOST_ROWS = 300;
 
 /** Every pair with what is there, what is asked for, the margin and the rule: least margin first. */
-export function ClearanceTable({ prepared, reader }: Props) {
+export function ClearanceTable({ plan, prepared, reader }: Props) {
   const [isOpen, setOpen] = useState(false);
   return (
     <>
@@ -32,16 +34,28 @@ export function ClearanceTable({ prepared, reader }: Props) {
         isOpen={isOpen}
         onClose={() => setOpen(false)}
       >
-        {isOpen && <Rows prepared={prepared} reader={reader} onTaken={() => setOpen(false)} />}
+        {isOpen && <Rows plan={plan} prepared={prepared} reader={reader} onTaken={() => setOpen(false)} />}
       </Modal>
     </>
   );
 }
 
-function Rows({ prepared, reader, onTaken }: Props & { readonly onTaken: () => void }) {
+function Rows({ plan, prepared, reader, onTaken }: Props & { readonly onTaken: () => void }) {
   const dispatch = useAppDispatch();
   const [isTightOnly, setTightOnly] = useState(false);
-  const lines = useMemo(() => clearanceMatrix(prepared), [prepared]);
+  const [lines, setLines] = useState<readonly ClearanceLine[] | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(() => {
+    let isWanted = true;
+    clearancesInWorker(plan)
+      .then((found) => isWanted && setLines(found))
+      .catch(() => isWanted && setFault('The clearances could not be worked out here.'));
+    return () => {
+      isWanted = false;
+    };
+  }, [plan]);
+  if (fault !== null) return <Fault>{fault}</Fault>;
+  if (lines === null) return <p role="status">Measuring every gap …</p>;
   const shown = lines.filter(({ isMet, isNear }) => !isTightOnly || !isMet || isNear);
   if (lines.length === 0) return <p>No rule asks for a gap between what hangs here yet.</p>;
   const take = (line: ClearanceLine) => {

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { behindCutOut, cutOutOf, formatLength, type Hung, type Prepared, type Reader } from '@zarnel/core';
 import { tryEdits } from '../../state/job-session.ts';
+import { Fault } from '../../ui/Fault.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
 
@@ -21,11 +22,7 @@ export function FlushSection({ item, prepared, reader }: Props) {
         isOn={cut !== null}
         onChange={(isFlush) => setFault(tryEdits([{ kind: 'set-flush', placement: item.id, isFlush }]))}
       />
-      {fault !== null && (
-        <p role="alert" className="text-sm text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="text-sm">{fault}</Fault>
       {cut !== null && behind !== null && (
         <>
           <p>

@@ -13,6 +13,7 @@ import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 
 const ALIGN_WORDS: Readonly<Record<Alignment, string>> = {
   tops: 'Tops',
@@ -69,11 +70,7 @@ export function GroupPanel({ items }: { readonly items: readonly Hung[] }) {
           Swap the two
         </Button>
       </div>
-      {fault !== null && (
-        <p role="alert" className="mb-2 text-sm text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="mb-2 text-sm">{fault}</Fault>
       <Button
         look="quiet"
         onClick={() => {

@@ -4,6 +4,7 @@ import { ListEditor } from '../../gear/ListEditor.tsx';
 import { RuleRow } from '../../gear/RuleRow.tsx';
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { freshIdIn } from '../fresh-id.ts';
 
@@ -54,11 +55,7 @@ export function JobRules({ plan }: { readonly plan: Plan }) {
           </Button>
         </div>
       )}
-      {fault !== null && (
-        <p role="alert" className="mt-1 text-sm text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="mt-1 text-sm">{fault}</Fault>
     </Section>
   );
 }

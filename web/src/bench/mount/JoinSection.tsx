@@ -2,6 +2,7 @@ import { useState } from 'react';
 import {
   formatLength,
   joinOf,
+  meetEdit,
   screwWindow,
   sizeText,
   upgradeNeeds,
@@ -14,6 +15,7 @@ import {
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
@@ -33,7 +35,7 @@ const FIRST_STACK = { firstSheetMm: 1.5, secondSheetMm: 1.5, nutMm: 3.2, pitchMm
 export function JoinSection({ item, prepared, reader }: Props) {
   const joins = [...prepared.hung.values()].flatMap((other) => {
     if (other.id === item.id || item.type.kind === 'board' || other.type.kind === 'board') return [];
-    return joinOf(prepared, item, other) ?? [];
+    return joinOf(item, other) ?? [];
   });
   const [chosen, setChosen] = useState('');
   const join = joins.find(({ b }) => b.id === chosen) ?? joins[0];
@@ -57,22 +59,17 @@ export function JoinSection({ item, prepared, reader }: Props) {
   );
 }
 
-/** A move along the wall cannot bring together what lies at different depths. */
-const MEET_OUT_MM = 1.5;
-
 function Meetings({ join, reader }: { readonly join: Join; readonly reader: Reader }) {
   const [fault, setFault] = useState<string | null>(null);
-  const { a, meetings, through } = join;
+  const { meetings, through } = join;
+  const move = meetEdit(join);
   const length = (mm: number) => <span className="figure">{formatLength(mm, reader)}</span>;
   if (through !== null) {
-    const x = (through.minX + through.maxX) / 2;
-    const y = (through.minY + through.maxY) / 2;
     return (
       <p className="mb-2">
-        One hole serves both within {length(through.maxX - through.minX)} ×{' '}
-        {length(through.maxY - through.minY)}; its middle is {length(x)} right of and {length(y)} up from the
-        datum here, {length(a.face.mirrorSumMm - x)} right of it on the other side. Check what runs in the
-        wall before drilling.
+        One hole serves both within {length(through.widthMm)} × {length(through.heightMm)}; its middle is{' '}
+        {length(through.xMm)} right of and {length(through.yMm)} up from the datum here,{' '}
+        {length(through.otherXMm)} right of it on the other side. Check what runs in the wall before drilling.
       </p>
     );
   }
@@ -98,29 +95,12 @@ function Meetings({ join, reader }: { readonly join: Join; readonly reader: Read
           </li>
         ))}
       </ul>
-      {first !== undefined && !first.isMet && Math.abs(first.offOutMm) <= MEET_OUT_MM && (
-        <Button
-          onClick={() =>
-            setFault(
-              tryEdits([
-                {
-                  kind: 'move-placement',
-                  placement: a.id,
-                  xMm: a.placement.xMm,
-                  yMm: a.placement.yMm + first.offUpMm,
-                },
-              ]),
-            )
-          }
-        >
+      {first !== undefined && move !== null && (
+        <Button onClick={() => setFault(tryEdits([move]))}>
           Move it so that {first.mine.id} meets {first.theirs.id}
         </Button>
       )}
-      {fault !== null && (
-        <p role="alert" className="text-sm text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="text-sm">{fault}</Fault>
     </>
   );
 }

@@ -22,6 +22,7 @@ import { viewSlice } from '../../state/view-slice.ts';
 import { freshId } from '../fresh-id.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { PositionFields, tryEdit } from '../PositionFields.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
@@ -128,11 +129,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
           />
         </div>
       )}
-      {fault !== null && (
-        <p role="alert" className="mt-2 text-sm text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="mt-2 text-sm">{fault}</Fault>
       <div className="mt-4 flex flex-wrap gap-2 border-t border-faint pt-3">
         <Button onClick={duplicate}>One more beside it</Button>
         <Button onClick={() => makeEdits([{ kind: 'remove-placement', placement: item.id }])}>

@@ -4,10 +4,10 @@ import {
   formatLength,
   formatQuantity,
   lineUpEdits,
+  USUAL_GAP_MM,
   WIRE_SIZES,
   wireAreaMm2,
   wirewayHoles,
-  WIREWAY_RULES,
   type Circuit,
   type Hung,
   type LineUp,
@@ -18,6 +18,7 @@ import {
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
@@ -31,7 +32,6 @@ type Props = {
   readonly reader: Reader;
 };
 
-const FIRST_GAP_MM = 76.2;
 const LINE_UP_WORDS: readonly (readonly [LineUp, string])[] = [
   ['one-gap', 'One gap for all'],
   ['tops', 'Tops in line'],
@@ -41,7 +41,7 @@ const LINE_UP_WORDS: readonly (readonly [LineUp, string])[] = [
 
 /** A wireway’s own affairs: the units over it in line, and what lies in it stretch by stretch. */
 export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
-  const [gapMm, setGapMm] = useState(FIRST_GAP_MM);
+  const [gapMm, setGapMm] = useState(USUAL_GAP_MM);
   const [fault, setFault] = useState<string | null>(null);
   const lineUp = (how: LineUp) => {
     const edits = lineUpEdits(prepared, wireway, how, gapMm, reader);
@@ -66,11 +66,7 @@ export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
             </Button>
           ))}
         </div>
-        {fault !== null && (
-          <p role="alert" className="mt-2 text-sm text-crayon">
-            {fault}
-          </p>
-        )}
+        <Fault className="mt-2 text-sm">{fault}</Fault>
       </Section>
       <Section
         title="Conductors in it"
@@ -89,29 +85,30 @@ function isHere(plan: Plan, jointId: string, wirewayId: string): boolean {
 
 function Fill({ wireway, prepared, reader }: Omit<Props, 'plan'>) {
   const sections = fillSections(prepared, wireway.id);
-  const mostMm2 = (wireway.type.heightMm * wireway.type.depthMm * WIREWAY_RULES.fillPct) / 100;
   const area = (value: number) => formatQuantity({ value, unit: 'mm2' }, reader);
   if (sections.length === 0) return <p className="mb-2">Nothing lies in it yet.</p>;
   return (
     <ul className="mb-3">
-      {sections.map(({ fromMm, toMm, areaMm2, fillPct, currentCarryingCount, working }) => (
-        <li key={fromMm} className="mb-2">
-          <p className="text-sm">
-            <span className="figure">{formatLength(fromMm, reader)}</span> to{' '}
-            <span className="figure">{formatLength(toMm, reader)}</span> from its left end:{' '}
-            <span className="figure">{fillPct.toFixed(1)} %</span>,{' '}
-            <span className="figure">{currentCarryingCount}</span> carry current
-          </p>
-          <RatioBar
-            measured={areaMm2}
-            required={mostMm2}
-            measuredText={area(areaMm2)}
-            requiredText={`at most ${area(mostMm2)}`}
-            isMet={areaMm2 <= mostMm2}
-          />
-          <WorkingButton working={working} reader={reader} />
-        </li>
-      ))}
+      {sections.map(
+        ({ fromMm, toMm, areaMm2, mostMm2, isWithin, fillPct, currentCarryingCount, working }) => (
+          <li key={fromMm} className="mb-2">
+            <p className="text-sm">
+              <span className="figure">{formatLength(fromMm, reader)}</span> to{' '}
+              <span className="figure">{formatLength(toMm, reader)}</span> from its left end:{' '}
+              <span className="figure">{fillPct.toFixed(1)} %</span>,{' '}
+              <span className="figure">{currentCarryingCount}</span> carry current
+            </p>
+            <RatioBar
+              measured={areaMm2}
+              required={mostMm2}
+              measuredText={area(areaMm2)}
+              requiredText={`at most ${area(mostMm2)}`}
+              isMet={isWithin}
+            />
+            <WorkingButton working={working} reader={reader} />
+          </li>
+        ),
+      )}
     </ul>
   );
 }
@@ -201,11 +198,7 @@ function Circuits({ wireway, plan, prepared, reader }: Props) {
           Add conductors
         </Button>
       </div>
-      {fault !== null && (
-        <p role="alert" className="mt-1 text-sm text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="mt-1 text-sm">{fault}</Fault>
     </>
   );
 }

@@ -5,6 +5,7 @@ import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { bareUnit } from '../../ui/length-text.ts';
+import { Fault } from '../../ui/Fault.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TextField } from '../../ui/TextField.tsx';
@@ -91,11 +92,7 @@ export function AddFaceDialog({ plan, reader, isOpen, onClose }: Props) {
         />
         <TextField label="Width" value={width} onChange={setWidth} />
         <TextField label="Height, or length up the face" value={height} onChange={setHeight} />
-        {fault !== null && (
-          <p role="alert" className="mb-2 text-crayon">
-            {fault}
-          </p>
-        )}
+        <Fault className="mb-2">{fault}</Fault>
         <div className="flex gap-2">
           <Button type="submit" look="strong">
             Add the face

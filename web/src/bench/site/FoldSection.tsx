@@ -16,6 +16,7 @@ import { makeEdits, tryEdits, tryResult } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -196,11 +197,7 @@ function AddFold({ face, plan, prepared, reader }: Props) {
       >
         Fold at 90°
       </Button>
-      {fault !== null && (
-        <p role="alert" className="mt-1 text-sm text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="mt-1 text-sm">{fault}</Fault>
     </details>
   );
 }

@@ -12,6 +12,7 @@ import { outbox } from '../../state/outbox-browser.ts';
 import { useStrikeReadingMutation } from '../../state/reading-api.ts';
 import { useAppSelector } from '../../state/store.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Fault } from '../../ui/Fault.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { readLength } from '../../ui/length-text.ts';
 import { parseNumberText } from '../../ui/number-text.ts';
@@ -124,11 +125,7 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
           Take it
         </Button>
       </form>
-      {fault !== null && (
-        <p role="alert" className="mb-2 text-crayon">
-          {fault}
-        </p>
-      )}
+      <Fault className="mb-2">{fault}</Fault>
       {summary !== null && (
         <div className="mb-3 border-l-4 border-chalk pl-3">
           <p>

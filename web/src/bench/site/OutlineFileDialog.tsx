@@ -12,6 +12,7 @@ import {
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { bareUnit } from '../../ui/length-text.ts';
+import { Fault } from '../../ui/Fault.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { readCsvOutlineInWorker, readDxfInWorker } from '../../workers/compute.ts';
@@ -95,11 +96,7 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
         Pick a DXF or CSV
       </FileButton>
       {isReading && <p className="mt-3">Reading …</p>}
-      {refused !== null && (
-        <p role="alert" className="mt-3 text-crayon">
-          {refused}
-        </p>
-      )}
+      <Fault className="mt-3">{refused}</Fault>
       {offer !== null && (
         <div className="mt-3">
           <p className="font-semibold">{offer.file}</p>

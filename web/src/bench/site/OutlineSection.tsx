@@ -11,6 +11,7 @@ import {
 import { tryEdits, tryResult } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText, fileStem } from '../../ui/download.ts';
+import { Fault } from '../../ui/Fault.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { OutlineFileDialog } from './OutlineFileDialog.tsx';
 
@@ -79,11 +80,7 @@ export function OutlineSection({ face, reader }: Props) {
           </li>
         ))}
       </ol>
-      {refused !== null && (
-        <p role="alert" className="mt-1 text-sm text-crayon">
-          {refused}
-        </p>
-      )}
+      <Fault className="mt-1 text-sm">{refused}</Fault>
       <div className="mt-2 flex flex-wrap gap-2">
         <Button onClick={() => setReading(true)}>Read from a file</Button>
         <Button
