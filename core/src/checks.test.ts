@@ -6,6 +6,7 @@ import { honeyHouse } from './demo/honey-house.ts';
 import { evaluatePlan } from './evaluate.ts';
 import { applyEdits, type PlanEdit } from './plan/edits/apply-edit.ts';
 import type { Plan } from './plan/plan.ts';
+import { bracketHole } from './gear/new-gear.ts';
 import { getSample } from './gear/samples.ts';
 import type { ClearanceRule, GearType } from './plan/gear-type.ts';
 import { getMaterial } from './site/materials.ts';
@@ -114,6 +115,27 @@ const FAILING: Record<string, PlanEdit[]> = {
         xMm: 68 * 25.4,
         yMm: 54 * 25.4,
         on: 'board',
+      },
+    },
+  ],
+  'fixing.spacing': [
+    // One of its own fixings a screw’s width beside another, both in one stud.
+    {
+      kind: 'set-gear-type',
+      gearType: {
+        ...getSample('dc-disconnect-60a'),
+        bracketHoles: [bracketHole('one', 0, 0, 4), bracketHole('two', 0, 20, 4)],
+      },
+    },
+  ],
+  'wireway.link': [
+    {
+      kind: 'set-link',
+      link: {
+        id: 'join',
+        kind: 'side-by-side',
+        a: { placement: 'load-centre', knockout: 'bottom-right' },
+        b: { placement: 'disconnect', knockout: 'bottom' },
       },
     },
   ],

@@ -15,6 +15,7 @@ import { ventilationCheck } from './clearance/ventilation.ts';
 import { workingSpaceCheck } from './clearance/working-space.ts';
 import { boardCheck } from './fixing/board-check.ts';
 import { fixingsCheck } from './fixing/fixings-check.ts';
+import { spacingCheck } from './fixing/spacing-check.ts';
 import { flushCheck } from './fixing/flush-check.ts';
 import { noDrillCheck } from './pack/no-drill-check.ts';
 import { routeCheck } from './route/route-check.ts';
@@ -23,6 +24,7 @@ import { glandCheck } from './seal/gland-check.ts';
 import { siteCheck } from './survey/site-check.ts';
 import { wirewayFillCheck } from './wireway/fill-check.ts';
 import { wirewayHolesCheck } from './wireway/holes-check.ts';
+import { linkCheck } from './wireway/link-check.ts';
 import { nippleCheck } from './wireway/nipple-check.ts';
 import { wirewaySupportsCheck } from './wireway/supports-check.ts';
 
@@ -45,6 +47,7 @@ export const CHECKS: readonly Check[] = [
   boardCheck,
   flushCheck,
   fixingsCheck,
+  spacingCheck,
   noDrillCheck,
   routeCheck,
   passFramingCheck,
@@ -52,6 +55,7 @@ export const CHECKS: readonly Check[] = [
   siteCheck,
   wirewayFillCheck,
   wirewayHolesCheck,
+  linkCheck,
   nippleCheck,
   wirewaySupportsCheck,
 ];

@@ -68,12 +68,21 @@ export { findPassPlaces } from './site/pass-places.ts';
 export { boundsOf as boxOfPoints, sizeOfBox, type BoxMm } from './site/polygon.ts';
 export type { Site, SiteFace } from './site/site.ts';
 export { faceFromSheet, layOutSheet, sheetFromFace, unionOf, type SheetPlace } from './site/sheet.ts';
-export { hookLineAbove, hookLineForGap, hookLineStack, USUAL_GAP_MM } from './wireway/stack.ts';
+export { hookLineAway, hookLineForGap, hookLineStack, USUAL_GAP_MM } from './wireway/stack.ts';
 export { isFittingSize, NEW_PLAY_MM, nippleOf, type Nipple } from './wireway/nipple.ts';
 export type { Circuit } from './plan/circuit.ts';
 export { WIRE_SIZES, WIREWAY_RULES } from './reference/wireways.ts';
 export { fillSections, wireAreaMm2 } from './wireway/fill.ts';
-export { joinOf, meetEdit, screwWindow, type Join, type Meeting } from './wireway/joined.ts';
+export {
+  findLink,
+  joinOf,
+  linkEnds,
+  linkOf,
+  meetEdit,
+  screwWindow,
+  type Join,
+  type Meeting,
+} from './wireway/joined.ts';
 export { upgradeNeeds } from './wireway/upgrade.ts';
 export { lineUpEdits, type LineUp } from './wireway/line-up.ts';
 export { wirewayHoles, wirewaysOf, type WirewayHole } from './wireway/hole-pattern.ts';
@@ -131,7 +140,21 @@ export {
   type Snaps,
 } from './clearance/snaps.ts';
 export { hangSpot } from './wireway/hang-spot.ts';
-export { findWirewayUnder, mostUsedWireway } from './wireway/unit-over-wireway.ts';
+export {
+  findWirewayAt,
+  joinedSide,
+  mostUsedWireway,
+  sideOfKnockout,
+  type WirewaySide,
+} from './wireway/unit-at-wireway.ts';
+export { freshId, freshIdIn } from './plan/fresh-id.ts';
+export { railsOf, type Rail } from './fixing/rail.ts';
+export { stockOf, type BoardStock } from './fixing/sheet-cut.ts';
+export { boardCables, type BoardCables } from './route/board-cables.ts';
+export type { Link } from './plan/placement.ts';
+export type { LoadFactors } from './plan/plan.ts';
+export { LOAD_FACTORS } from './reference/fasteners.ts';
+export { RAIL_KINDS, RAILS, type RailKind } from './reference/rails.ts';
 export {
   CONDITION_KEYS,
   type Air,
@@ -167,7 +190,7 @@ export {
 export { gearViews, type GearMark, type GearView } from './gear/gear-views.ts';
 export { newGearType } from './gear/new-gear.ts';
 export { SAMPLE_GEAR } from './gear/samples.ts';
-export { KNOCKOUT_SIZES, sizeText } from './reference/knockouts.ts';
+export { KNOCKOUT_SIZES, sizeText, type KnockoutSize } from './reference/knockouts.ts';
 export { asTaped, type AsTaped } from './site/as-taped.ts';
 export { boundsOfFrames, foldUp } from './site/fold-up.ts';
 export type { Frame } from './site/frame.ts';

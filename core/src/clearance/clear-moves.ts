@@ -25,9 +25,9 @@ export function isClear(prepared: Prepared, item: Hung): boolean {
   );
 }
 
-/** Whether the whole body is on its face, and on its board where it is fixed to one. */
+/** Whether the whole body is on its face, and on its board where it is fixed to one. Bare rails need not be behind all of it. */
 export function isOnItsGround({ body, face, board }: Hung): boolean {
-  if (board === null) return isBoxInside(body, face.outline);
+  if (board === null || board.type.board?.holding === 'slide-in-nut') return isBoxInside(body, face.outline);
   const ground = bodyOf(board.type, board.placement);
   return (
     body.minX >= ground.minX - COINCIDENT_MM &&

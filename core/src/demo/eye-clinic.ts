@@ -1,3 +1,4 @@
+import type { Placement } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import {
   boxObstacle,
@@ -154,7 +155,8 @@ const frontWall = faceOf({
   thicknessMm: 32,
 });
 
-/** The travelling eye clinic, as sketched: the controller too near above the battery, a roof hole by a rib. Invented. */
+/** The travelling eye clinic, as sketched: everything on one board, the controller too near above
+ * the battery, a roof hole by a rib. Invented. */
 export function eyeClinic(): Plan {
   return planOf({
     name: 'Larkspur travelling eye clinic',
@@ -187,15 +189,39 @@ export function eyeClinic(): Plan {
       'solar-module-210w',
     ],
     placements: [
-      hungAtMm('controller', 'Tracking controller', 'tracking-controller-70a', 'bench-compartment', 160, 480),
-      hungAtMm('inverter', 'Inverter', 'inverter-24v-2kw', 'bench-compartment', 740, 470),
-      hungAtMm('disconnect', 'Array disconnect', 'dc-disconnect-100a', 'bench-compartment', 360, 480),
-      hungAtMm('main-fuse', 'Main fuse', 'fuse-holder-150a', 'bench-compartment', 470, 460),
-      hungAtMm('battery', 'Battery', 'lithium-battery-24v', 'bench-compartment', 280, 245),
+      hungAtMm('board', 'Backer board', 'backer-board-800x480', 'bench-compartment', 450, 460),
+      onBoard('controller', 'Tracking controller', 'tracking-controller-70a', 180, 472),
+      onBoard('inverter', 'Inverter', 'inverter-24v-2kw', 725, 455),
+      onBoard('disconnect', 'Array disconnect', 'dc-disconnect-100a', 380, 475),
+      onBoard('main-fuse', 'Main fuse', 'fuse-holder-150a', 500, 440),
+      onBoard('battery', 'Battery', 'lithium-battery-24v', 330, 252),
       hungAtMm('gland-box', 'Roof gland box', 'roof-gland-box', 'roof-outside', 3100, 620),
     ],
     passes: [
       { id: 'roof-entry', name: 'Roof entry', face: 'roof-outside', xMm: 3080, yMm: 480, gland: 'M16' },
     ],
+    runs: [
+      {
+        id: 'array-link',
+        name: 'Disconnect to controller',
+        from: { placement: 'disconnect', knockout: 'out' },
+        to: { placement: 'controller', knockout: 'array' },
+        cableDiameterMm: 7.5,
+        slackEachEndMm: 100,
+      },
+      {
+        id: 'inverter-feed',
+        name: 'Main fuse to inverter',
+        from: { placement: 'main-fuse', knockout: 'out' },
+        to: { placement: 'inverter', knockout: 'dc' },
+        cableDiameterMm: 14,
+        slackEachEndMm: 100,
+      },
+    ],
   });
+}
+
+/** On the backer board of the under-bench compartment. */
+function onBoard(id: string, name: string, type: string, xMm: number, yMm: number): Placement {
+  return { ...hungAtMm(id, name, type, 'bench-compartment', xMm, yMm), on: 'board' };
 }

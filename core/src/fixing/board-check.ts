@@ -1,7 +1,9 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { gearOn, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
+import { RAIL_LIMITS } from '../reference/rails.ts';
 import { boardFigures } from './board.ts';
+import { railsOf } from './rail.ts';
 
 const meta: CheckMeta = {
   id: 'fixing.board',
@@ -19,6 +21,12 @@ const meta: CheckMeta = {
     'not-described': 'Nobody said what {board} is made of: describe it in its gear type.',
     'off-rail':
       '{count} holes of the gear on {board} have no rail behind them: bolt through, or move the rail.',
+    'rail-bends':
+      'A rail behind {board} is stressed to {measured} between its fixings; at most {required}: fix it at more places, or take a deeper rail.',
+    'rail-sags':
+      'A rail behind {board} sags {measured} between its fixings; at most {required}: fix it at more places, or take a deeper rail.',
+    'rail-loose':
+      'A rail behind {board} carries gear and is fixed at fewer than two places: fix it to the framing.',
   },
   fixMessages: {},
 };
@@ -58,7 +66,52 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       }),
     );
   }
-  return findings;
+  return [...findings, ...railFindings(prepared, item)];
+}
+
+/** The rail that is worst off speaks for all of the board. */
+function railFindings(prepared: Prepared, item: Hung): Finding[] {
+  const subjects = [{ kind: 'placement', id: item.id }] as const;
+  const found = railsOf(prepared, item).flatMap(({ nuts, bending, upMm }): Finding[] => {
+    const common = {
+      subjects,
+      at: { ...middleOf(item), yMm: item.body.minY + upMm },
+      data: { board: item.placement.name },
+    } as const;
+    // Behind a panel the bolts themselves clamp the rail; bare rails have their own fixings alone.
+    const isBare = item.type.board?.holding === 'slide-in-nut';
+    if (isBare && nuts.length > 0 && bending === null)
+      return [findingOf(meta, { ...common, message: 'rail-loose' })];
+    if (bending === null) return [];
+    const { stressMpa, sagMm, mostSagMm, working } = bending;
+    if (stressMpa > RAIL_LIMITS.bendingMpa) {
+      return [
+        findingOf(meta, {
+          ...common,
+          message: 'rail-bends',
+          measured: { value: stressMpa, unit: 'MPa' },
+          required: { value: RAIL_LIMITS.bendingMpa, unit: 'MPa' },
+          source: RAIL_LIMITS.source,
+          working,
+        }),
+      ];
+    }
+    if (sagMm <= mostSagMm) return [];
+    return [
+      findingOf(meta, {
+        ...common,
+        message: 'rail-sags',
+        measured: { value: sagMm, unit: 'mm' },
+        required: { value: mostSagMm, unit: 'mm' },
+        source: RAIL_LIMITS.source,
+        working,
+      }),
+    ];
+  });
+  const excess = ({ measured, required }: Finding) => (measured?.value ?? 0) / (required?.value ?? 1);
+  const worst = new Map<string, Finding>();
+  for (const finding of [...found].sort((a, b) => excess(a) - excess(b))) worst.set(finding.message, finding);
+  return [...worst.values()];
 }
 
 export const boardCheck: ItemCheck = itemCheck(meta, checkItem);

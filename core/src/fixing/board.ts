@@ -1,5 +1,6 @@
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { lengthInput, type Working } from '../working/working.ts';
+import { railBehind } from './hole-fixing.ts';
 
 /** A board with everything on it: its mass, its trim, and the cut from the sheet it is bought as. */
 export type BoardFigures = {
@@ -13,18 +14,15 @@ export type BoardFigures = {
   readonly offRailCount: number;
 };
 
-/** A bolt reaches a rail when its hole is this near to the rail’s middle: half the mouth of a slotted rail (practice). */
-const RAIL_REACH_MM = 6;
-
 /** The figures of a board as it hangs; `item` must be a board. */
 export function boardFigures(prepared: Prepared, item: Hung): BoardFigures {
-  const { type, body } = item;
+  const { type } = item;
   const on = gearOn(prepared, item.id);
-  const railsMm = (type.board?.railsUpMm ?? []).map((up) => body.minY + up);
   const holes = on.flatMap(({ placement, type: gear }) =>
     gear.bracketHoles.map(({ yMm }) => placement.yMm + yMm),
   );
-  const onRail = holes.filter((y) => railsMm.some((rail) => Math.abs(rail - y) <= RAIL_REACH_MM));
+  const onRail = holes.filter((yMm) => railBehind(item, yMm) !== null);
+  const hasRails = (type.board?.railsUpMm ?? []).length > 0;
   const radiusMm = type.board?.cornerRadiusMm ?? 0;
   const trimMm =
     type.board?.hasTrim === true ? 2 * (type.widthMm + type.heightMm) - (8 - 2 * Math.PI) * radiusMm : null;
@@ -49,7 +47,7 @@ export function boardFigures(prepared: Prepared, item: Hung): BoardFigures {
             },
             notes: ['Cut it a little long and trim where it meets.'],
           },
-    nutCount: railsMm.length === 0 ? 0 : onRail.length,
-    offRailCount: railsMm.length === 0 ? 0 : holes.length - onRail.length,
+    nutCount: onRail.length,
+    offRailCount: hasRails ? holes.length - onRail.length : 0,
   };
 }

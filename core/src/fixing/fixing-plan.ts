@@ -10,7 +10,7 @@ export type FixingPlan = { readonly load: FixingLoad; readonly holes: readonly H
 export function fixingPlanOf(prepared: Prepared, item: Hung): FixingPlan | null {
   // A board’s own fixings carry everything on it.
   const carriedKg = item.type.kind === 'board' ? boardFigures(prepared, item).massKg : item.type.massKg;
-  const load = fixingLoadOf(item, prepared.plan.site.setting, carriedKg);
+  const load = fixingLoadOf(item, prepared.plan.site, carriedKg);
   if (load === null) return null;
   const holes = holeFixings(prepared, item, (id) => ({
     pullN: load.topIds.has(id) ? load.topPullN : load.otherPullN,

@@ -10,6 +10,7 @@ import {
 import { hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { isClear } from '../clearance/clear-moves.ts';
 import { LAG_DISTANCES, WOOD_FACTORS } from '../reference/fasteners.ts';
+import { backingFixes } from './backing.ts';
 import { fixingPlanOf, type FixingPlan } from './fixing-plan.ts';
 import { nogginFix } from './noggin.ts';
 
@@ -31,6 +32,8 @@ const meta: CheckMeta = {
   fixMessages: {
     shift: 'Move {gear} {distance} to the {side}, onto the framing',
     noggin: 'Add noggins behind the holes of {gear}',
+    rails: 'Put {backing}s {width} long behind {gear}, on the framing',
+    board: 'Put a board of {backing} behind {gear}, {width} × {height}',
   },
 };
 
@@ -71,15 +74,18 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       }),
     ];
   }
+  const ground = item.board === null ? null : item.board.placement;
   const onFace = {
-    subjects: [{ kind: 'face', id: item.face.id }],
+    subjects: [
+      ground === null
+        ? ({ kind: 'face', id: item.face.id } as const)
+        : ({ kind: 'placement', id: ground.id } as const),
+    ],
     at: middleOf(item),
     working: plan.load.working,
   } as const;
   if (holes.some(({ kind }) => kind === 'unknown')) {
-    return [
-      findingOf(meta, { ...onFace, message: 'unknown', severity: 'ask', data: { face: item.face.name } }),
-    ];
+    return [findingOf(meta, { ...onFace, message: 'unknown', severity: 'ask', data: { face: names.face } })];
   }
   if (holes.some(({ useRatio }) => useRatio === null)) {
     const pull = { value: plan.load.topPullN, unit: 'N' } as const;
@@ -90,7 +96,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         ...onFace,
         message: 'no-approval',
         severity: 'ask',
-        data: { face: item.face.name, pull, shear },
+        data: { face: names.face, pull, shear },
         measured: { value: -plan.load.topPullN, unit: 'N' },
         required: { value: 0, unit: 'N' },
       }),
@@ -103,10 +109,10 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
 const LOOK_MM = 420;
 const STEP_MM = 1;
 
-/** Moves onto the framing, and noggins where nothing else is there to hold. Only what clears the finding is offered. */
+/** Moves onto the framing, noggins between it, rails or a board across it. Only what clears the finding is offered. */
 function remedies(prepared: Prepared, item: Hung, plan: FixingPlan): Fix[] {
   const noggin = nogginFix(prepared, item, plan);
-  return [...shifts(prepared, item), ...(noggin === null ? [] : [noggin])];
+  return [...shifts(prepared, item), ...(noggin === null ? [] : [noggin]), ...backingFixes(prepared, item)];
 }
 
 function shifts(prepared: Prepared, item: Hung): Fix[] {

@@ -28,6 +28,7 @@ export const FIXING_KINDS = [
   'through-bolt',
   'rivet-nut',
   'machine-screw',
+  'slide-in-nut',
   'nothing',
   'unknown',
 ] as const;
@@ -68,7 +69,8 @@ export function holeFixings(
     const screw = screwFor(hole.pilotMm);
     const found = item.board === null ? memberAt(item, at, mmFromInch(screw.shankIn)) : null;
     const framing = found === null ? null : framingOf(prepared, item, found.member);
-    const fixing = fixingIn(material, framing, screw, factor);
+    const isOnRail = item.board !== null && railBehind(item.board, at[1]) !== null;
+    const fixing = isOnRail ? nutIn(material) : fixingIn(material, framing, screw, factor);
     const { pullN, shearN } = load(hole.id);
     return {
       hole,
@@ -84,15 +86,28 @@ export function holeFixings(
 /** What the holes of a piece go into: its board, or what its face is made of. */
 type Ground = Pick<Material, 'thicknessMm' | 'holding' | 'approvedPullN' | 'approvedShearN'>;
 
-function groundOf(prepared: Prepared, { board, face }: Hung): Ground | undefined {
+/** What the holes of a piece go into; undefined where its face’s material is not in the plan. */
+export function groundOf(prepared: Prepared, { board, face }: Hung): Ground | undefined {
   if (board === null) return prepared.plan.materials.find(({ id }) => id === face.face.material);
   const { depthMm, board: made } = board.type;
   return {
     thicknessMm: depthMm,
     holding: made?.holding ?? 'unknown',
-    approvedPullN: null,
-    approvedShearN: null,
+    approvedPullN: made?.approvedPullN ?? null,
+    approvedShearN: made?.approvedShearN ?? null,
   };
+}
+
+/** A bolt reaches a rail when its hole is this near to the rail’s middle: half the mouth of a slotted rail (practice). */
+const RAIL_REACH_MM = 6;
+
+/** Which rail of a board is behind a height on the face, counted as its type lists them; null off every rail. */
+export function railBehind({ placement, type }: NonNullable<Hung['board']>, yMm: number): number | null {
+  const bottomMm = placement.yMm - type.dropMm;
+  const at = (type.board?.railsUpMm ?? []).findIndex(
+    (upMm) => Math.abs(bottomMm + upMm - yMm) <= RAIL_REACH_MM,
+  );
+  return at < 0 ? null : at;
 }
 
 /** The screw a pilot hole is usual for: a lag from about 4 mm on, a wood screw below. */
@@ -151,6 +166,10 @@ function framingOf(prepared: Prepared, item: Hung, member: Member): Framing | nu
 
 type Fixing = Pick<HoleFixing, 'kind' | 'screw' | 'lengthMm' | 'strength'>;
 
+function nutIn(material: Ground | undefined): Fixing {
+  return { kind: 'slide-in-nut', screw: null, lengthMm: null, strength: approvedOf(material) };
+}
+
 function fixingIn(
   material: Ground | undefined,
   framing: Framing | null,
@@ -186,6 +205,8 @@ function fixingIn(
       return { ...none, kind: 'rivet-nut', strength: approved };
     case 'machine-screw':
       return { ...none, kind: 'machine-screw', strength: approved };
+    // Bare rails: a hole that misses them all holds in nothing.
+    case 'slide-in-nut':
     case 'framing-only':
       return { ...none, kind: 'nothing', strength: null };
     case 'unknown':

@@ -25,16 +25,18 @@ const LEAST_ARM_MM = 20;
 /**
  * The load on each bracket hole: W·g·factor shared by all holes in shear, and the overturning couple of its weight
  * about the face pulled out at the top row, over the height to the lowest row, or to the bottom of the body where there
- * is one row only. In a moving body the pull outwards and the push along come on top. Null without bracket holes.
+ * is one row only. In a moving body the pull outwards and the push along come on top. The factors are the job’s own where it has
+ * some, else the usual of its setting. Null without bracket holes.
  */
 export function fixingLoadOf(
   item: Hung,
-  setting: Plan['site']['setting'],
+  site: Pick<Plan['site'], 'setting' | 'loadFactors'>,
   carriedKg = item.type.massKg,
 ): FixingLoad | null {
   const { bracketHoles, standoffMm, depthMm, heightMm, dropMm } = item.type;
   if (bracketHoles.length === 0) return null;
-  const factors = setting === 'mobile' ? LOAD_FACTORS.mobile : LOAD_FACTORS.wall;
+  const isMobile = site.setting === 'mobile';
+  const factors = site.loadFactors ?? (isMobile ? LOAD_FACTORS.mobile : LOAD_FACTORS.wall);
   const weightN = carriedKg * GRAVITY_MPS2;
   const ys = bracketHoles.map(({ yMm }) => yMm);
   const [top, bottom] = [Math.max(...ys), Math.min(...ys)];
@@ -56,7 +58,7 @@ export function fixingLoadOf(
         { symbol: 'W', name: 'Weight: mass × 9.807 m/s²', value: { value: weightN, unit: 'N' } },
         {
           symbol: 'f',
-          name: setting === 'mobile' ? 'Up and down, in g' : 'Factor',
+          name: isMobile ? 'Up and down, in g' : 'Factor',
           value: { value: factors.down, unit: 'ratio' },
         },
         { symbol: 'f out', name: 'Outwards, in g', value: { value: factors.out, unit: 'ratio' } },
@@ -67,7 +69,10 @@ export function fixingLoadOf(
         { symbol: 'shear', name: 'Along the face, each hole', value: { value: shearN, unit: 'N' } },
       ],
       result: { name: 'Pull on each hole of the top row', value: { value: coupleN + otherPullN, unit: 'N' } },
-      source: LOAD_FACTORS.source,
+      source:
+        site.loadFactors === null
+          ? LOAD_FACTORS.source
+          : { kind: 'yours', title: 'The load factors of this job' },
       notes: [`The body is ${heightMm.toFixed(0)} mm high; its mass is taken at the middle of its depth.`],
     },
   };

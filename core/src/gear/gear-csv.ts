@@ -58,6 +58,10 @@ export const GEAR_CSV_COLUMNS = [
   'handles',
   'battery',
   'board',
+  'board_rail',
+  'board_pull_n',
+  'board_shear_n',
+  'seams',
   'flush',
   ...Object.keys(RATINGS),
   ...Object.keys(SOLAR),
@@ -76,6 +80,10 @@ const COLUMN_OF_FIELD: Readonly<Record<string, string>> = {
   sheds: 'heat_side',
   bracketHoles: 'bracket_holes',
   maxAmbientC: 'max_ambient_c',
+  seamsMm: 'seams',
+  rail: 'board_rail',
+  approvedPullN: 'board_pull_n',
+  approvedShearN: 'board_shear_n',
 };
 
 /** What a cell said that could not be read. */
@@ -206,7 +214,11 @@ class RowReader {
         cells: numberIn(cells),
         capacityAh: numberIn(capacity),
       })),
+      ...(this.text('seams') === '' ? {} : { seamsMm: this.list('seams', ([along]) => lengthIn(along)) }),
       board: this.one('board', ([material, fireClass, holding, radius, trim, cables, ...rails]) => ({
+        ...(this.text('board_rail') === '' ? {} : { rail: this.text('board_rail') }),
+        ...this.optional('board_pull_n', 'approvedPullN'),
+        ...this.optional('board_shear_n', 'approvedShearN'),
         material,
         fireClass,
         holding,
@@ -251,6 +263,11 @@ class RowReader {
   private number(column: string, fallback: number | null): number | null {
     const cell = this.text(column);
     return cell === '' ? fallback : this.attempt(column, () => numberIn(cell));
+  }
+
+  /** A figure under its field’s name; nothing for an empty cell. */
+  private optional(column: string, field: string): Record<string, number | null> {
+    return this.text(column) === '' ? {} : { [field]: this.number(column, null) };
   }
 
   /** A cell with one entry, or none. */
@@ -400,6 +417,10 @@ export function writeGearCsv(gear: readonly GearType[]): string {
         board.cables,
         ...board.railsUpMm.map(mm),
       ]),
+      board_rail: type.board?.rail ?? '',
+      board_pull_n: blank(type.board?.approvedPullN ?? null),
+      board_shear_n: blank(type.board?.approvedShearN ?? null),
+      seams: join(type.seamsMm ?? [], (alongMm) => [mm(alongMm)]),
       flush: join(
         type.flush === null ? [] : [type.flush],
         ({ cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm }) =>

@@ -5,7 +5,8 @@ import { fail, ok, type Result } from '../result.ts';
 import { z } from '../zod.ts';
 
 export const GEAR_FORMAT = 'zarnel-gear';
-const GEAR_FORMAT_VERSION = 1;
+/** Version 2 adds seams of wireways, and rails and approved loads of boards; what version 1 says still reads the same. */
+const GEAR_FORMAT_VERSION = 2;
 const MOST_TYPES = 10_000;
 
 export const gearFileSchema = z.strictObject({

@@ -202,7 +202,7 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     heat: { lossW: 18, sheds: 'front' },
     maxAmbientC: 50,
     battery: { chemistry: 'lithium', cells: 8, capacityAh: 230 },
-    bracketHoles: [bracketHole('left', -230, -220, 6), bracketHole('right', 230, -220, 6)],
+    bracketHoles: fourHoles(460, 200, 6),
     terminals: [{ id: 'studs', name: 'Studs', minMm2: 25, maxMm2: 70, torqueNm: 9 }],
     ratings: {
       ...NO_RATINGS,

@@ -1,12 +1,15 @@
 import type { Ref } from '../check/finding.ts';
-import type { Hung, Prepared } from '../check/prepared.ts';
+import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { cutOutCorners } from '../fixing/cut-out.ts';
+import { boardCables } from '../route/board-cables.ts';
 import { allPassSides } from '../seal/pass-sides.ts';
+import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import type { SiteFace } from '../site/site.ts';
+import { sawnKnockout } from '../wireway/hole-saw.ts';
 import { wirewayHoles, wirewaysOf } from '../wireway/hole-pattern.ts';
 import { CAUTIONS, type CautionId } from './cautions.ts';
 
@@ -43,32 +46,36 @@ export type DrillSheet = {
   readonly cautions: readonly CautionId[];
 };
 
-/** The hole schedule: faces in the plan’s order, then wireways, each from above and from below. */
+/** The hole schedule: faces in the plan’s order, then boards, then wireways by side, each from above and from below. */
 export function drillSheets(prepared: Prepared): DrillSheet[] {
   const faces = [...prepared.site.faces.values()].map((face) => keptFaceSheet(prepared, face));
+  const boards = [...prepared.hung.values()].flatMap((item) => boardSheet(prepared, item) ?? []);
   const wireways = wirewaysOf(prepared).flatMap((wireway) => wirewaySheets(prepared, wireway));
-  return [...faces, ...wireways].filter(({ holes }) => holes.length > 0);
+  return [...faces, ...boards, ...wireways].filter(({ holes }) => holes.length > 0);
 }
 
-type Kept = { readonly site: Prepared['site']; readonly passes: Plan['passes']; readonly sheet: DrillSheet };
+type Kept = Pick<Prepared, 'site'> & Pick<Plan, 'passes' | 'links'> & { readonly sheet: DrillSheet };
 /** Sheets by the index of what hangs on their face, which stays the same object while nothing there moves. */
 const kept = new WeakMap<object, Kept>();
 
-/** The sheet of a face, as it was while nothing on it, no pass and nothing of the site changed. */
+/** The sheet of a face, as it was while nothing on it, no pass, no join and nothing of the site changed. */
 function keptFaceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
   const grid = prepared.grids.get(face.id);
   if (grid === undefined) return faceSheet(prepared, face);
   const { site, plan } = prepared;
   const before = kept.get(grid);
-  if (before?.site === site && before.passes === plan.passes) return before.sheet;
+  const { passes, links } = plan;
+  if (before?.site === site && before.passes === passes && before.links === links) return before.sheet;
   const sheet = faceSheet(prepared, face);
-  kept.set(grid, { site, passes: plan.passes, sheet });
+  kept.set(grid, { site, passes, links, sheet });
   return sheet;
 }
 
 /** The holes of one face; none where nothing is drilled. */
 export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
-  const brackets = (prepared.onFace.get(face.id) ?? []).flatMap((item) =>
+  // What is fixed to a board is drilled in the board, on a sheet of its own.
+  const direct = (prepared.onFace.get(face.id) ?? []).filter(({ board }) => board === null);
+  const brackets = direct.flatMap((item) =>
     [...bracketHoles(item), ...cornerHoles(item)].map((hole): DrillHole => ({
       ...hole,
       taped: asTaped(prepared.site, face, [hole.xMm, hole.yMm]),
@@ -89,7 +96,8 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
         subject: { kind: 'pass', id: pass.id },
       })),
   );
-  const holes = sorted([...brackets, ...passes]);
+  const links = linkHoles(prepared, face);
+  const holes = sorted([...brackets, ...passes, ...links]);
   return {
     id: face.id,
     surface: face.name,
@@ -106,8 +114,82 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     cautions: [
       'hidden-services',
       ...(passes.length > 0 ? (['hole-saw', 'live-modules'] as const) : []),
+      ...(passes.length === 0 && links.length > 0 ? (['hole-saw', 'debris'] as const) : []),
       ...(face.face.kind === 'roof' && face.face.side === 'outside' ? (['fall'] as const) : []),
     ],
+  };
+}
+
+/** The holes through a face that join enclosures back to back, as this side of it has them. */
+function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
+  return prepared.plan.links.flatMap((link): DrillHole[] => {
+    if (link.kind !== 'back-to-back') return [];
+    const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
+    if (a === undefined || b === undefined || (a.face.id !== face.id && a.face.otherSide !== face.id))
+      return [];
+    const isHere = a.face.id === face.id;
+    const at: PointMm = [isHere ? link.xMm : a.face.mirrorSumMm - link.xMm, link.yMm];
+    const hole = sawnKnockout(link.tradeSize);
+    const size = sizeText(link.tradeSize);
+    return [
+      {
+        id: `${link.id}@${face.id}`,
+        purpose: `${a.placement.name} to ${b.placement.name}, ${size} nipple through the wall${isHere ? '' : ' (the same hole, other side)'}`,
+        xMm: at[0],
+        yMm: at[1],
+        diameterMm: hole.diameterMm,
+        tool: hole.saw?.label ?? 'Core bit',
+        playMm: 0,
+        taped: asTaped(prepared.site, face, at),
+        subject: { kind: 'placement', id: a.id },
+      },
+    ];
+  });
+}
+
+/** The holes of the gear on a board, and of its cables; null where nothing is drilled in it. */
+function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
+  const { type, body, placement } = item;
+  if (type.kind !== 'board') return null;
+  const isBareRails = type.board?.holding === 'slide-in-nut';
+  const cables = boardCables(prepared, item);
+  const drilled = isBareRails
+    ? []
+    : gearOn(prepared, item.id)
+        .flatMap((gear) => [...bracketHoles(gear), ...cornerHoles(gear)])
+        .map((hole) => ({ ...hole, xMm: hole.xMm - body.minX, yMm: hole.yMm - body.minY }));
+  const passed = (cables?.kind === 'behind' ? cables.holes : []).map(
+    ({ run, runName, gear, rightMm, upMm, hole }): Omit<DrillHole, 'taped'> => ({
+      id: `${run}-${gear}@${item.id}`,
+      purpose: `${runName} behind the board, at ${gear}, with a grommet`,
+      xMm: rightMm,
+      yMm: upMm,
+      diameterMm: hole.diameterMm,
+      tool: hole.saw?.label ?? 'Step drill',
+      playMm: 0,
+      subject: { kind: 'run', id: run },
+    }),
+  );
+  const holes = [...drilled, ...passed].map((hole): DrillHole => ({
+    ...hole,
+    taped: { aboveFloorMm: null, fromLeftMm: null },
+  }));
+  if (holes.length === 0) return null;
+  const { widthMm, heightMm } = type;
+  return {
+    id: item.id,
+    surface: placement.name,
+    viewedFrom: 'its front, as it hangs',
+    datum: 'its lower left corner',
+    datumCorner: 'lower-left',
+    xName: 'Right of datum',
+    yName: 'Up from datum',
+    widthMm,
+    heightMm,
+    outline: rectangleOutline(widthMm, heightMm),
+    isMirror: false,
+    holes: sorted(holes),
+    cautions: passed.length > 0 ? ['hole-saw'] : [],
   };
 }
 
@@ -139,49 +221,53 @@ function bracketHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
 }
 
 /**
- * A wireway’s top, twice: from above by a person who faces the wall, and from below by one who looks up with
- * the wall behind. Both have the wall edge at the top of the sheet, so the second is the first mirrored.
+ * A side of a wireway that has holes, twice: from above by a person who faces the wall, and from below by one who looks
+ * up with the wall behind. Both have the wall edge at the top of the sheet, so the second is the first mirrored.
  */
 function wirewaySheets(prepared: Prepared, wireway: Hung): DrillSheet[] {
   const { widthMm, depthMm } = wireway.type;
   const pattern = wirewayHoles(prepared, wireway.id);
   const views = [
-    { id: 'above', viewedFrom: 'above, facing the wall', isMirror: false },
-    { id: 'below', viewedFrom: 'below, looking up with your back to the wall', isMirror: true },
+    { id: 'above', isMirror: false },
+    { id: 'below', isMirror: true },
   ] as const;
-  return views.map(({ id, viewedFrom, isMirror }) => ({
-    id: `${wireway.id}-top-${id}`,
-    surface: `${wireway.placement.name}, top`,
-    viewedFrom,
-    datum: `corner at the wall, at the end on your left (the wireway’s ${isMirror ? 'right' : 'left'} end as you face the wall)`,
-    datumCorner: 'upper-left',
-    xName: 'Along from datum',
-    yName: 'Out from the wall side',
-    widthMm,
-    heightMm: depthMm,
-    outline: [
-      [0, 0],
-      [widthMm, 0],
-      [widthMm, depthMm],
-      [0, depthMm],
-    ],
-    isMirror,
-    holes: sorted(
-      pattern.map((hole) => ({
-        id: `${hole.joint.id}@${id}`,
-        purpose: `${hole.unit.placement.name}, ${hole.knockout.id}, ${sizeText(hole.knockout.tradeSize)} nipple`,
-        xMm: isMirror ? hole.fromLeftSeenFromBelowMm : hole.fromLeftMm,
-        yMm: hole.fromBackMm,
-        diameterMm: hole.hole.diameterMm,
-        tool: hole.hole.saw?.label ?? 'Knockout punch',
-        playMm: hole.playMm,
-        taped: { aboveFloorMm: null, fromLeftMm: null },
-        subject: { kind: 'joint', id: hole.joint.id },
-      })),
-    ),
-    cautions: ['hole-saw', 'debris', 'lifting'],
-  }));
+  return (['top', 'bottom'] as const).flatMap((side) =>
+    views.map(({ id, isMirror }): DrillSheet => ({
+      id: `${wireway.id}-${side}-${id}`,
+      surface: `${wireway.placement.name}, ${side}`,
+      viewedFrom: VIEW_WORDS[id],
+      datum: `corner at the wall, at the end on your left (the wireway’s ${isMirror ? 'right' : 'left'} end as you face the wall)`,
+      datumCorner: 'upper-left',
+      xName: 'Along from datum',
+      yName: 'Out from the wall side',
+      widthMm,
+      heightMm: depthMm,
+      outline: rectangleOutline(widthMm, depthMm),
+      isMirror,
+      holes: sorted(
+        pattern
+          .filter((hole) => hole.side === side)
+          .map((hole) => ({
+            id: `${hole.joint.id}@${id}`,
+            purpose: `${hole.unit.placement.name}, ${hole.knockout.id}, ${sizeText(hole.knockout.tradeSize)} nipple`,
+            xMm: isMirror ? hole.fromLeftSeenFromBelowMm : hole.fromLeftMm,
+            yMm: hole.fromBackMm,
+            diameterMm: hole.hole.diameterMm,
+            tool: hole.hole.saw?.label ?? 'Knockout punch',
+            playMm: hole.playMm,
+            taped: { aboveFloorMm: null, fromLeftMm: null },
+            subject: { kind: 'joint', id: hole.joint.id },
+          })),
+      ),
+      cautions: ['hole-saw', 'debris', 'lifting'],
+    })),
+  );
 }
+
+const VIEW_WORDS = {
+  above: 'above, facing the wall',
+  below: 'below, looking up with your back to the wall',
+} as const;
 
 function sorted(holes: readonly DrillHole[]): DrillHole[] {
   return [...holes].sort((a, b) => a.xMm - b.xMm || a.yMm - b.yMm || (a.id < b.id ? -1 : 1));

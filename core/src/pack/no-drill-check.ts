@@ -25,7 +25,7 @@ function check(prepared: Prepared): Finding[] {
     obstacles.some((each) => each.noDrillMm > 0),
   );
   if (!hasBands) return [];
-  // A pass is a hole on both its faces; it is found once.
+  // A hole through a face is on both its sheets, under one name before the “@”; it is found once.
   const found = new Set<string>();
   return drillSheets(prepared).flatMap((sheet) => {
     const face = prepared.site.faces.get(sheet.id);
@@ -33,8 +33,9 @@ function check(prepared: Prepared): Finding[] {
     return sheet.holes.flatMap((hole): Finding[] => {
       const at: PointMm = [hole.xMm, hole.yMm];
       const hit = findNoDrillHit(bothSides(prepared, face, at), hole.diameterMm / 2);
-      if (hit === undefined || (hole.subject.kind === 'pass' && found.has(hole.subject.id))) return [];
-      found.add(hole.subject.id);
+      const [name = hole.id] = hole.id.split('@');
+      if (hit === undefined || found.has(name)) return [];
+      found.add(name);
       const measuredMm = Math.max(0, hit.measuredMm);
       return [
         findingOf(meta, {

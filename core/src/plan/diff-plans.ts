@@ -14,6 +14,7 @@ const LISTS = {
   gearTypes: 'Gear type',
   placements: 'Gear',
   joints: 'Nipple',
+  links: 'Join',
   circuits: 'Conductors',
   passes: 'Pass',
   runs: 'Run',

@@ -47,6 +47,18 @@ export function findGearFaults(type: GearType): GearFault[] {
       );
     }
   });
+  (type.seamsMm ?? []).forEach((alongMm, index) => {
+    if (alongMm > type.widthMm + ROUNDING_MM) {
+      const message = `The seam lies ${round(alongMm)} mm along a body ${round(type.widthMm)} mm long.`;
+      fault(['seamsMm', index], message);
+    }
+  });
+  (type.board?.railsUpMm ?? []).forEach((upMm, index) => {
+    if (upMm > type.heightMm + ROUNDING_MM) {
+      const message = `The rail lies ${round(upMm)} mm up a board ${round(type.heightMm)} mm high.`;
+      fault(['board', 'railsUpMm', index], message);
+    }
+  });
   const { flush } = type;
   if (flush !== null) {
     if (flush.panelMm.leastMm > flush.panelMm.mostMm) {

@@ -1,5 +1,6 @@
 import { FIRE_CLASSES, HOLDINGS } from './material.ts';
 import { KNOCKOUT_SIZES } from '../reference/knockouts.ts';
+import { RAIL_KINDS } from '../reference/rails.ts';
 import { sourceSchema } from '../reference/source.ts';
 import { z } from '../zod.ts';
 import {
@@ -102,6 +103,13 @@ const boardSchema = z.strictObject({
     .array(lengthMmSchema)
     .max(20)
     .describe('Level rails behind it with slide-in nuts: the middle of each above its bottom'),
+  rail: z.enum(RAIL_KINDS).optional().describe('Which rail; left out for the deep one'),
+  approvedPullN: positive(1_000_000)
+    .optional()
+    .describe(
+      'Approved load of the fixing used in it, straight out; left out or null where nobody entered it',
+    ),
+  approvedShearN: positive(1_000_000).optional().describe('The same, along it'),
 });
 export type Board = z.infer<typeof boardSchema>;
 
@@ -225,6 +233,11 @@ export const gearTypeSchema = z.strictObject({
   flush: flushSchema.nullable().describe('Null where it cannot be let into a panel'),
   board: boardSchema.nullable().describe('Null for all but backer boards'),
   solarModule: solarModuleSchema.nullable(),
+  seamsMm: z
+    .array(lengthMmSchema)
+    .max(60)
+    .optional()
+    .describe('Of a wireway: where its lengths are coupled, from its left end; left out where it is one'),
   rules: z.array(clearanceRuleSchema).max(60),
   origin: z
     .strictObject({ library: z.uuid(), version: z.number().int().min(1) })

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { readFileSync } from 'node:fs';
+import { FORMAT_VERSION } from './plan.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { openPlan } from './open-plan.ts';
 
@@ -27,7 +28,7 @@ describe('docs/plan.schema.json', () => {
     ['a size of zero', { gearTypes: [{ ...honeyHouse().gearTypes[0], widthMm: 0 }] }],
     ['an id with capitals', { placements: [{ ...placement, id: 'Inverter A' }] }],
     ['a position that is text', { placements: [{ ...placement, xMm: '24 7/8' }] }],
-    ['another version', { formatVersion: 3 }],
+    ['another version', { formatVersion: FORMAT_VERSION + 1 }],
     [
       'a face of two corners',
       {

@@ -10,6 +10,7 @@ export const HOLDINGS = [
   'through-bolt',
   'rivet-nut',
   'machine-screw',
+  'slide-in-nut',
   'unknown',
 ] as const;
 

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../result.ts';
 import type { PlanFault } from './fault.ts';
 import { siteAndGear } from './migrations/0001-site-and-gear.ts';
+import { linksAndLoads } from './migrations/0002-links-and-loads.ts';
 
 /** Raises raw JSON of version `from` to `from + 1`. Frozen once released; imports none of today’s types. */
 export type Migration = {
@@ -10,7 +11,10 @@ export type Migration = {
 };
 
 /** Every released migration, oldest first. */
-export const MIGRATIONS: readonly Migration[] = [{ from: 1, name: 'site-and-gear', up: siteAndGear }];
+export const MIGRATIONS: readonly Migration[] = [
+  { from: 1, name: 'site-and-gear', up: siteAndGear },
+  { from: 2, name: 'links-and-loads', up: linksAndLoads },
+];
 
 /**
  * Raises a raw plan to `currentVersion` by the chain of migrations. A newer plan is refused and left as it

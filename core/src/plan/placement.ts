@@ -1,3 +1,4 @@
+import { KNOCKOUT_SIZES } from '../reference/knockouts.ts';
 import { z } from '../zod.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from './values.ts';
 
@@ -17,7 +18,7 @@ export type Placement = z.infer<typeof placementSchema>;
 export const portSchema = z.strictObject({ placement: idSchema, knockout: idSchema });
 export type Port = z.infer<typeof portSchema>;
 
-/** A nipple from a unit’s bottom knockout down into the top of a wireway. */
+/** A nipple from a unit’s bottom knockout down into the top of a wireway, or from its top knockout up into the bottom. */
 export const jointSchema = z.strictObject({
   id: idSchema,
   from: portSchema,
@@ -25,3 +26,18 @@ export const jointSchema = z.strictObject({
   playMm: lengthMmSchema.describe('How much shorter than the gap the conduit is cut'),
 });
 export type Joint = z.infer<typeof jointSchema>;
+
+/** Two enclosures joined directly: by knockouts that meet beside each other, or by one hole through the wall. */
+export const linkSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ id: idSchema, kind: z.literal('side-by-side'), a: portSchema, b: portSchema }),
+  z.strictObject({
+    id: idSchema,
+    kind: z.literal('back-to-back'),
+    a: z.strictObject({ placement: idSchema }),
+    b: z.strictObject({ placement: idSchema }),
+    xMm: positionMmSchema.describe('The middle of the hole, on the face of the first'),
+    yMm: positionMmSchema,
+    tradeSize: z.enum(KNOCKOUT_SIZES),
+  }),
+]);
+export type Link = z.infer<typeof linkSchema>;

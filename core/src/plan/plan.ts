@@ -4,12 +4,20 @@ import { conditionsSchema, travelSchema } from './conditions.ts';
 import { faceSchema, foldSchema } from './face.ts';
 import { clearanceRuleSchema, gearTypeSchema } from './gear-type.ts';
 import { materialSchema } from './material.ts';
-import { jointSchema, placementSchema } from './placement.ts';
+import { jointSchema, linkSchema, placementSchema } from './placement.ts';
 import { passSchema, runSchema } from './run.ts';
 import { idSchema, nameSchema } from './values.ts';
 
 export const PLAN_FORMAT = 'zarnel-plan';
-export const FORMAT_VERSION = 2;
+export const FORMAT_VERSION = 3;
+
+const factor = z.number().min(0, 'must not be negative').max(50);
+export const loadFactorsSchema = z.strictObject({
+  down: z.number().min(1, 'must be at least 1: the weight itself').max(50).describe('Up and down'),
+  across: factor.describe('Along the face and level'),
+  out: factor.describe('Straight out of the face'),
+});
+export type LoadFactors = z.infer<typeof loadFactorsSchema>;
 
 /** The document: one job, self-contained, in mm, kg and °C. References are checked beside this schema. */
 export const planSchema = z.strictObject({
@@ -21,6 +29,9 @@ export const planSchema = z.strictObject({
     setting: z.enum(['building', 'mobile']),
     conditions: conditionsSchema,
     travel: travelSchema.nullable().describe('Which way a mobile body travels; null for a building'),
+    loadFactors: loadFactorsSchema
+      .nullable()
+      .describe('What its fixings are designed for, times weight; null for the usual of its setting'),
   }),
   rootFace: idSchema.describe('The face that stands upright; every other is placed from it'),
   materials: z.array(materialSchema).max(200).describe('Those its faces are made of'),
@@ -29,6 +40,7 @@ export const planSchema = z.strictObject({
   gearTypes: z.array(gearTypeSchema).max(500),
   placements: z.array(placementSchema).max(5000),
   joints: z.array(jointSchema).max(5000),
+  links: z.array(linkSchema).max(5000).describe('Enclosures joined directly to each other'),
   circuits: z.array(circuitSchema).max(2000).describe('Conductors in wireways'),
   passes: z.array(passSchema).max(1000),
   runs: z.array(runSchema).max(1000),

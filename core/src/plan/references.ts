@@ -121,6 +121,19 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     }
   });
 
+  plan.links.forEach((link, index) => {
+    const path = `links[${index}]`;
+    for (const end of ['a', 'b'] as const) {
+      if (link.kind === 'side-by-side') checkPort(link[end], `${path}.${end}`);
+      else if (!placements.has(link[end].placement)) {
+        dangling(`${path}.${end}.placement`, 'placement', link[end].placement);
+      }
+    }
+    if (link.a.placement === link.b.placement) {
+      faults.push({ code: 'invalid', path, message: 'An enclosure cannot be joined to itself.' });
+    }
+  });
+
   const wirewayOf = new Map(plan.joints.map(({ id, wireway }) => [id, wireway]));
   plan.circuits.forEach(({ from, to, name, count, currentCarryingCount }, index) => {
     const path = `circuits[${index}]`;
@@ -190,6 +203,7 @@ function findRepeats(items: readonly { readonly id: string }[]): number[] {
 }
 
 function idLists(plan: Plan): Record<string, readonly { readonly id: string }[]> {
-  const { materials, faces, folds, gearTypes, placements, joints, circuits, passes, runs, rules } = plan;
-  return { materials, faces, folds, gearTypes, placements, joints, circuits, passes, runs, rules };
+  const { materials, faces, folds, gearTypes, placements, joints, links, circuits, passes, runs, rules } =
+    plan;
+  return { materials, faces, folds, gearTypes, placements, joints, links, circuits, passes, runs, rules };
 }

@@ -12,7 +12,22 @@ export const INCH_READER: Reader = { system: 'inch', inchDenominator: 16, metric
 export const METRIC_READER: Reader = { system: 'metric', inchDenominator: 16, metricStepMm: 1 };
 
 export type QuantityUnit =
-  'mm' | 'kg' | 'degC' | 'kelvin' | 'deg' | 'count' | 'mm2' | 'N' | 'W' | 'A' | 'm3PerH' | 'cm2' | 'ratio';
+  | 'mm'
+  | 'kg'
+  | 'degC'
+  | 'kelvin'
+  | 'deg'
+  | 'count'
+  | 'mm2'
+  | 'mm3'
+  | 'N'
+  | 'Nmm'
+  | 'MPa'
+  | 'W'
+  | 'A'
+  | 'm3PerH'
+  | 'cm2'
+  | 'ratio';
 export type Quantity = { readonly value: number; readonly unit: QuantityUnit };
 
 /** A mark that can be made: the length rounded to the reader's step, and by how much that moved it. */
@@ -150,6 +165,18 @@ export function formatQuantity(quantity: Quantity, reader: Reader): string {
       return reader.system === 'inch'
         ? `${trim((value / MM_PER_INCH ** 2).toFixed(3))} in²`
         : `${trim(value.toFixed(1))} mm²`;
+    case 'mm3':
+      return reader.system === 'inch'
+        ? `${trim((value / MM_PER_INCH ** 3).toFixed(3))} in³`
+        : `${Math.round(value)} mm³`;
+    case 'Nmm':
+      return reader.system === 'inch'
+        ? `${Math.round(lbfFromN(value) / MM_PER_INCH)} lbf·in`
+        : `${trim((value / 1000).toFixed(1))} N·m`;
+    case 'MPa':
+      return reader.system === 'inch'
+        ? `${Math.round(lbfFromN(value) * MM_PER_INCH ** 2)} psi`
+        : `${trim(value.toFixed(1))} MPa`;
     default:
       return assertNever(unit);
   }

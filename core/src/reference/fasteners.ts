@@ -67,6 +67,12 @@ export const LAG_DISTANCES = {
   source: published('NDS', 'Table 12.5.1E', '2018'),
 } as const;
 
+/** Of anchors in concrete and masonry, in anchor diameters. */
+export const ANCHOR_SPACING = {
+  shanks: 10,
+  source: practice('Anchors for full load at ten diameters; the approval of the anchor decides'),
+} as const;
+
 /** Common choice of a screw for a pilot hole: the pilot as a part of the shank, softwood. */
 export const PILOT_OF_SHANK = {
   lag: 0.6,

@@ -116,9 +116,11 @@ function routeRuns(prepared: Prepared): Routes {
   return { routed, faults };
 }
 
-/** What cables keep out of on a face: gear and obstacles, each with its clear zone. */
+/** What cables keep out of on a face: gear and obstacles, each with its clear zone. A board has its cables on it or behind. */
 function keepOutOf(prepared: Prepared, faceId: string): BoxMm[] {
-  const gear = (prepared.onFace.get(faceId) ?? []).map(({ body }) => growBox(body, CABLE_CLEAR_MM));
+  const gear = (prepared.onFace.get(faceId) ?? [])
+    .filter(({ type }) => type.kind !== 'board')
+    .map(({ body }) => growBox(body, CABLE_CLEAR_MM));
   const obstacles = (prepared.site.faces.get(faceId)?.inTheWay ?? []).flatMap(({ obstacle, boxes }) =>
     boxes.map((box) => growBox(box, obstacle.clearMm)),
   );

@@ -177,7 +177,7 @@ describe('units in line over a wireway', () => {
   test('hang with one gap, or say whose fittings touch', () => {
     expect(gaps(lined('one-gap', 4))).toEqual([4, 4, 4, 4]);
     // The 1 in fittings under the inverters stand 1.9 in off each side or so: 2 in is too little.
-    expect(lined('one-gap', 2)).toMatch(/^The two fittings under .* touch below a gap of/u);
+    expect(lined('one-gap', 2)).toMatch(/^The two fittings of .* touch below a gap of/u);
     expect(lined('one-gap', 25)).toMatch(/more than a nipple spans/u);
   });
 

@@ -4,7 +4,7 @@ import { isClear } from '../clearance/clear-moves.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import { inchFromMm } from '../quantity/convert.ts';
-import { findWirewayUnder } from './unit-over-wireway.ts';
+import { findWirewayAt } from './unit-at-wireway.ts';
 import { hangSpot } from './hang-spot.ts';
 
 const demo = prepare(honeyHouse());
@@ -35,16 +35,16 @@ describe('hangSpot', () => {
   });
 });
 
-describe('findWirewayUnder', () => {
+describe('findWirewayAt', () => {
   test('finds the wireway a unit is joined to, or stands over', () => {
     const unit = demo.hung.get('inverter-a');
     const box = demo.hung.get('array-box');
     const wireway = demo.hung.get('wireway');
     if (unit === undefined || box === undefined || wireway === undefined) throw new Error('demo');
-    expect(findWirewayUnder(demo, unit)?.id).toBe('wireway');
+    expect(findWirewayAt(demo, unit)).toMatchObject({ wireway: { id: 'wireway' }, side: 'top' });
     const unjoined = prepare({ ...honeyHouse(), joints: [] });
-    expect(findWirewayUnder(unjoined, unit)?.id).toBe('wireway');
-    expect(findWirewayUnder(unjoined, wireway)).toBeNull();
-    expect(findWirewayUnder(demo, box)).toBeNull();
+    expect(findWirewayAt(unjoined, unit)).toMatchObject({ wireway: { id: 'wireway' }, side: 'top' });
+    expect(findWirewayAt(unjoined, wireway)).toBeNull();
+    expect(findWirewayAt(demo, box)).toBeNull();
   });
 });

@@ -3,8 +3,9 @@ import type { Hung, Prepared } from '../check/prepared.ts';
 import { bodyOf } from '../gear/body.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import { hookLineForGap, USUAL_GAP_MM } from './stack.ts';
+import { usualSide } from './unit-at-wireway.ts';
 
-/** Where new gear is hung first: over the face’s wireway if it has one, clear of its neighbours if there is room. */
+/** Where new gear is hung first: at the face’s wireway if it has one, clear of its neighbours if there is room. */
 export function hangSpot(
   prepared: Prepared,
   type: GearType,
@@ -18,9 +19,9 @@ export function hangSpot(
   const placement = { id: '', name: type.name, type: type.id, face: faceId, xMm, yMm: centredY };
   const centred: Hung = { id: '', placement, type, face, body: bodyOf(type, placement), board: null };
   const wireway = (prepared.onFace.get(faceId) ?? []).find((item) => item.type.kind === 'wireway');
-  const hasBottomKnockout = type.knockouts.some(({ edge }) => edge === 'bottom');
+  const side = usualSide(type);
   const yMm =
-    wireway !== undefined && hasBottomKnockout ? hookLineForGap(centred, wireway, USUAL_GAP_MM) : centredY;
+    wireway !== undefined && side !== null ? hookLineForGap(centred, wireway, side, USUAL_GAP_MM) : centredY;
   const hung: Hung = { ...centred, placement: { ...placement, yMm }, body: bodyOf(type, { xMm, yMm }) };
   if (isClear(prepared, hung)) return { xMm, yMm };
   const [nearest] = findClearMoves(prepared, hung);

@@ -9,16 +9,18 @@ import {
   type KnockoutSize,
 } from '../reference/knockouts.ts';
 import { sawnKnockout, type SawnHole } from './hole-saw.ts';
+import { sideOfKnockout, type WirewaySide } from './unit-at-wireway.ts';
 
 /** Steel left between two locknuts (practice). */
 export const LOCKNUT_SPACING_MM = 3;
 
-/** A hole in a wireway’s top for a nipple. */
+/** A hole for a nipple in a wireway’s top, or in its bottom where the unit hangs under it. */
 export type WirewayHole = {
   readonly joint: Joint;
   readonly unit: Hung;
   readonly wireway: Hung;
   readonly knockout: Knockout;
+  readonly side: WirewaySide;
   /** From the wireway’s left end, seen from above by a person who faces the wall. */
   readonly fromLeftMm: number;
   /** The same hole for a person who looks up from below with the wall behind: from the end then on the left. */
@@ -31,7 +33,7 @@ export type WirewayHole = {
   readonly playMm: number;
 };
 
-/** Every hole in the top of a wireway, from its left end. */
+/** Every hole in the top and the bottom of a wireway, from its left end. */
 export function wirewayHoles(prepared: Prepared, wirewayId: string): WirewayHole[] {
   const wireway = prepared.hung.get(wirewayId);
   if (wireway === undefined) return [];
@@ -40,7 +42,8 @@ export function wirewayHoles(prepared: Prepared, wirewayId: string): WirewayHole
     .flatMap((joint): WirewayHole[] => {
       const unit = prepared.hung.get(joint.from.placement);
       const knockout = unit?.type.knockouts.find(({ id }) => id === joint.from.knockout);
-      if (unit === undefined || knockout === undefined) return [];
+      const side = knockout === undefined ? null : sideOfKnockout(knockout);
+      if (unit === undefined || knockout === undefined || side === null) return [];
       const fromLeftMm = unit.body.minX + knockout.alongMm - wireway.body.minX;
       return [
         {
@@ -48,6 +51,7 @@ export function wirewayHoles(prepared: Prepared, wirewayId: string): WirewayHole
           unit,
           wireway,
           knockout,
+          side,
           fromLeftMm,
           fromLeftSeenFromBelowMm: wireway.type.widthMm - fromLeftMm,
           fromBackMm: unit.type.standoffMm + knockout.fromBackMm - wireway.type.standoffMm,

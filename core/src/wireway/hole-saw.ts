@@ -1,4 +1,5 @@
 import { mmFromInch } from '../quantity/convert.ts';
+import { GROMMET } from '../reference/board-cables.ts';
 import { HOLE_SAWS_16THS } from '../reference/hole-saws.ts';
 import { isMetricSize, KNOCKOUT_HOLES, METRIC_KNOCKOUTS, type KnockoutSize } from '../reference/knockouts.ts';
 
@@ -25,6 +26,12 @@ export function sawnKnockout(size: KnockoutSize): SawnHole {
 export function sawnGlandHole(clearanceHoleMm: number): SawnHole {
   const saw = findSaw(clearanceHoleMm, clearanceHoleMm + GLAND_HOLE_EXCESS_MM, clearanceHoleMm);
   return { diameterMm: clearanceHoleMm, saw };
+}
+
+/** The hole for a cable in a grommet, and the next saw up. */
+export function sawnGrommet(cableMm: number): SawnHole {
+  const diameterMm = Math.max(GROMMET.leastMm, cableMm * GROMMET.ofCable);
+  return { diameterMm, saw: findSaw(diameterMm, Infinity, diameterMm) };
 }
 
 function findSaw(minMm: number, maxMm: number, idealMm: number): SawnHole['saw'] {

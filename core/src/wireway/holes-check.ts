@@ -3,6 +3,7 @@ import type { Prepared } from '../check/prepared.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
+import { supportsOf } from './supports-check.ts';
 import {
   LOCKNUT_SPACING_MM,
   requiredSpacingMm,
@@ -14,10 +15,14 @@ import {
 
 /** Flat steel a locknut needs before the wireway’s folded edges and end plates (practice). */
 const FOLD_CLEARANCE_MM = 2;
+/** Half of a hanger or strap around a wireway, along it (practice). */
+const SUPPORT_HALF_MM = 20;
+/** Half of the coupling plate inside a seam, along the wireway (practice). */
+const SEAM_HALF_MM = 25;
 
 const meta: CheckMeta = {
   id: 'wireway.holes',
-  looksAt: 'Holes in a wireway’s top: against each other, its folded edges and its ends',
+  looksAt: 'Holes in a wireway: against each other, its folded edges, its ends, supports and seams',
   severity: 'fix',
   source: practice('Locknuts need flat steel around them'),
   parameters: [
@@ -28,6 +33,13 @@ const meta: CheckMeta = {
       unit: 'mm',
       why: 'Radius of the folded edge',
     },
+    { name: 'Half of a support', value: SUPPORT_HALF_MM, unit: 'mm', why: 'Straps of about 40 mm' },
+    {
+      name: 'Half of a seam’s coupling',
+      value: SEAM_HALF_MM,
+      unit: 'mm',
+      why: 'Coupling plates of about 50 mm; measure the one in hand',
+    },
   ],
   messages: {
     conflict:
@@ -35,6 +47,9 @@ const meta: CheckMeta = {
     depth:
       'The {size} hole of {a} is {measured} from the nearer edge of {wireway}; its locknut needs {required}.',
     end: 'The {size} hole of {a} is {measured} from the nearer end of {wireway}; its locknut needs {required}.',
+    support:
+      'The {size} hole of {a} is {measured} along from a support of {wireway}; its locknut clears it from {required} on.',
+    seam: 'The {size} hole of {a} is {measured} along from a seam of {wireway}; its locknut clears the coupling from {required} on.',
   },
   fixMessages: {},
 };
@@ -42,7 +57,16 @@ const meta: CheckMeta = {
 function check(prepared: Prepared): Finding[] {
   return wirewaysOf(prepared).flatMap((wireway) => {
     const holes = wirewayHoles(prepared, wireway.id);
-    return [...holes.flatMap(checkEdges), ...checkPairs(holes)];
+    const [over, under] = [
+      holes.filter(({ side }) => side === 'top'),
+      holes.filter(({ side }) => side !== 'top'),
+    ];
+    return [
+      ...holes.flatMap(checkEdges),
+      ...holes.flatMap(checkAlong),
+      ...checkPairs(over),
+      ...checkPairs(under),
+    ];
   });
 }
 
@@ -60,17 +84,57 @@ function checkEdges(hole: WirewayHole): Finding[] {
         message,
         // A hole off the wireway cannot be drilled at all.
         severity: edges[message] <= 0 ? 'stop' : 'fix',
-        data: {
-          a: nameOf(hole),
-          size: sizeText(hole.knockout.tradeSize),
-          wireway: wireway.placement.name,
-        },
+        data: commonData(hole),
         subjects: [{ kind: 'joint', id: hole.joint.id }],
         at: pointOf(hole),
         measured: { value: edges[message], unit: 'mm' },
         required: { value: requiredMm, unit: 'mm' },
       }),
     );
+}
+
+/** Against what lies across the whole wireway at one place: its supports and its seams. */
+function checkAlong(hole: WirewayHole): Finding[] {
+  const { wireway, fromLeftMm } = hole;
+  const across = {
+    support: { places: supportsOf(wireway), halfMm: SUPPORT_HALF_MM, name: 'Half of the support' },
+    seam: { places: wireway.type.seamsMm ?? [], halfMm: SEAM_HALF_MM, name: 'Half of the coupling' },
+  } as const;
+  return (['support', 'seam'] as const).flatMap((message): Finding[] => {
+    const { places, halfMm, name } = across[message];
+    const measuredMm = Math.min(...places.map((place) => Math.abs(place - fromLeftMm)));
+    const requiredMm = hole.locknutMm / 2 + halfMm;
+    if (measuredMm >= requiredMm) return [];
+    return [
+      findingOf(meta, {
+        message,
+        data: commonData(hole),
+        subjects: [{ kind: 'joint', id: hole.joint.id }],
+        at: pointOf(hole),
+        measured: { value: measuredMm, unit: 'mm' },
+        required: { value: requiredMm, unit: 'mm' },
+        working: {
+          title: 'Room beside a support or a seam',
+          formula: 'required = locknut ÷ 2 + half',
+          inputs: [
+            lengthInput('locknut', `${nameOf(hole)}, across the lugs`, hole.locknutMm),
+            lengthInput('half', name, halfMm),
+          ],
+          result: { name: 'Required along the wireway', value: { value: requiredMm, unit: 'mm' } },
+          source: meta.source,
+          notes: ['Typical widths: measure the support and the coupling in hand.'],
+        },
+      }),
+    ];
+  });
+}
+
+function commonData(hole: WirewayHole): Finding['data'] {
+  return {
+    a: nameOf(hole),
+    size: sizeText(hole.knockout.tradeSize),
+    wireway: hole.wireway.placement.name,
+  };
 }
 
 /** Holes come sorted along the wireway, so only the next few can be near enough. */
@@ -115,8 +179,9 @@ function nameOf({ unit, knockout }: WirewayHole): string {
   return `${unit.placement.name} ${knockout.id}`;
 }
 
-function pointOf({ unit, knockout, wireway }: WirewayHole): Finding['at'] {
-  return { face: wireway.face.id, xMm: unit.body.minX + knockout.alongMm, yMm: wireway.body.maxY };
+function pointOf({ unit, knockout, wireway, side }: WirewayHole): Finding['at'] {
+  const yMm = side === 'top' ? wireway.body.maxY : wireway.body.minY;
+  return { face: wireway.face.id, xMm: unit.body.minX + knockout.alongMm, yMm };
 }
 
 export const wirewayHolesCheck: Check = { meta, check };

@@ -1,8 +1,11 @@
-import type { Hung } from '../check/prepared.ts';
-import type { BodyMm } from '../gear/body.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
+import { knockoutOnFace, type BodyMm } from '../gear/body.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Knockout } from '../plan/gear-type.ts';
+import type { Link } from '../plan/placement.ts';
+import type { PointMm } from '../plan/values.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import type { KnockoutSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { fittingFor, isFittingSize } from './nipple.ts';
@@ -47,7 +50,7 @@ export type Join = {
 };
 
 /** Holes that miss by less are brought together by the play of their fittings (practice). */
-const MEET_MM = 1.5;
+export const MEET_MM = 1.5;
 /** Walls nearer than this touch: a chase nipple holds both. */
 const TOUCH_MM = 3;
 
@@ -234,3 +237,55 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
 }
 
 const ROUNDING_MM = 1e-6;
+
+/** Where a kept join is seen on a face: from knockout to knockout, or at its hole on either side of the wall. */
+export type LinkEnds = {
+  readonly key: string;
+  readonly face: string;
+  readonly from: PointMm;
+  readonly to: PointMm;
+};
+
+export function linkEnds(prepared: Prepared, link: Link): LinkEnds[] {
+  const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
+  if (a === undefined || b === undefined) return [];
+  if (link.kind === 'back-to-back') {
+    const here: PointMm = [link.xMm, link.yMm];
+    const there: PointMm = [a.face.mirrorSumMm - link.xMm, link.yMm];
+    return [
+      { key: `${link.id}@${a.face.id}`, face: a.face.id, from: here, to: here },
+      { key: `${link.id}@${b.face.id}`, face: b.face.id, from: there, to: there },
+    ];
+  }
+  const mine = a.type.knockouts.find(({ id }) => id === link.a.knockout);
+  const theirs = b.type.knockouts.find(({ id }) => id === link.b.knockout);
+  if (mine === undefined || theirs === undefined || a.face.id !== b.face.id) return [];
+  const [from, to] = [knockoutOnFace(a.body, mine).at, knockoutOnFace(b.body, theirs).at];
+  return [{ key: link.id, face: a.face.id, from, to }];
+}
+
+/** The kept join of two enclosures, whichever of them it names first; null where none is kept. */
+export function findLink({ plan }: Prepared, a: Hung, b: Hung): Link | null {
+  const found = plan.links.find((link) => {
+    const ends = [link.a.placement, link.b.placement];
+    return ends.includes(a.id) && ends.includes(b.id);
+  });
+  return found ?? null;
+}
+
+/** The join of two enclosures as the plan keeps it: by the knockouts that meet, or by the hole in the middle of both backs. */
+export function linkOf(join: Join, id: string, tradeSize: KnockoutSize): Link | null {
+  const { a, b, through } = join;
+  if (through !== null) {
+    const { xMm, yMm } = through;
+    return { id, kind: 'back-to-back', a: { placement: a.id }, b: { placement: b.id }, xMm, yMm, tradeSize };
+  }
+  const met = join.meetings.find(({ isMet }) => isMet);
+  if (met === undefined) return null;
+  return {
+    id,
+    kind: 'side-by-side',
+    a: { placement: a.id, knockout: met.mine.id },
+    b: { placement: b.id, knockout: met.theirs.id },
+  };
+}

@@ -1,10 +1,13 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import type { GearType } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { formatLength, type Reader } from '../quantity/format.ts';
 import { fail, ok, type Result } from '../result.ts';
+import { wirewayHoles } from './hole-pattern.ts';
 import { fittingFor, isFittingSize } from './nipple.ts';
 import { hookLineForGap } from './stack.ts';
+import type { WirewaySide } from './unit-at-wireway.ts';
 
 export const LINE_UPS = ['one-gap', 'tops', 'hook-lines', 'tops-and-hook-lines'] as const;
 export type LineUp = (typeof LINE_UPS)[number];
@@ -15,13 +18,14 @@ export const LONGEST_NIPPLE_MM = mmFromInch(24);
 const SAME_LINE_MM = 0.5;
 const ROUNDING_MM = 1e-6;
 
-/** A unit over a wireway, with the visible gaps its fittings can make up. */
-type Unit = { readonly item: Hung; readonly leastMm: number };
+/** A unit at a wireway, with the side it hangs at and the visible gaps its fittings can make up. */
+type Unit = { readonly item: Hung; readonly side: WirewaySide; readonly leastMm: number };
 
 /**
- * Hangs all units over a wireway with one gap, or each with its own so that tops or hook lines are in line, at the least
- * gap that is nowhere below `wantedMm` nor below what the fittings need. Says which unit stands against it where none
- * does. Units are those whose nipples lead into the wireway.
+ * Hangs all units at a wireway with one gap, or each with its own so that the edges away from it (tops over it, bottoms
+ * under it) or the hook lines are in line, at the least gap that is nowhere below `wantedMm` nor below what the fittings
+ * need. Each side of the wireway is lined up by itself. Says which unit stands against it where no gap does it. Units
+ * are those whose nipples lead into the wireway.
  */
 export function lineUpEdits(
   prepared: Prepared,
@@ -30,65 +34,83 @@ export function lineUpEdits(
   wantedMm: number,
   reader: Reader,
 ): Result<PlanEdit[], string> {
-  const units = unitsOver(prepared, wireway);
-  const text = (mm: number) => formatLength(mm, reader);
+  const units = unitsAt(prepared, wireway);
   if (units.length === 0)
-    return fail(`No nipple leads into ${wireway.placement.name} yet: join the units over it first.`);
+    return fail(`No nipple leads into ${wireway.placement.name} yet: join the units at it first.`);
+  const edits: PlanEdit[] = [];
+  for (const side of ['top', 'bottom'] as const) {
+    const atSide = units.filter((unit) => unit.side === side);
+    if (atSide.length === 0) continue;
+    const gaps = gapsFor(atSide, wireway, how, wantedMm, reader);
+    if (!gaps.ok) return gaps;
+    atSide.forEach(({ item }, index) => {
+      const yMm = hookLineForGap(item, wireway, side, gaps.value[index] ?? wantedMm);
+      edits.push({ kind: 'move-placement', placement: item.id, xMm: item.placement.xMm, yMm });
+    });
+  }
+  return ok(edits);
+}
+
+/** The visible gap of each unit of one side. */
+function gapsFor(
+  units: readonly Unit[],
+  wireway: Hung,
+  how: LineUp,
+  wantedMm: number,
+  reader: Reader,
+): Result<number[], string> {
+  const text = (mm: number) => formatLength(mm, reader);
+  const isOver = units[0]?.side !== 'bottom';
   if (how === 'one-gap') {
     const short = units.find(({ leastMm }) => wantedMm < leastMm - ROUNDING_MM);
     if (short !== undefined) {
       return fail(
-        `The two fittings under ${short.item.placement.name} touch below a gap of ${text(short.leastMm)}; ${text(wantedMm)} cannot be made up.`,
+        `The two fittings of ${short.item.placement.name} touch below a gap of ${text(short.leastMm)}; ${text(wantedMm)} cannot be made up.`,
       );
     }
     if (wantedMm > LONGEST_NIPPLE_MM)
       return fail(
         `A gap of ${text(wantedMm)} is more than a nipple spans: at most ${text(LONGEST_NIPPLE_MM)}.`,
       );
-    return ok(units.map(({ item }) => moved(item, hookLineForGap(item, wireway, wantedMm))));
+    return ok(units.map(() => wantedMm));
   }
+  // From the gap to either line is a part of the unit that is its own: to its hook line, or all of its height.
+  const toHook = ({ dropMm, heightMm }: GearType) => (isOver ? dropMm : heightMm - dropMm);
   if (how === 'tops-and-hook-lines') {
     const [first, ...others] = units;
-    const over = ({ type }: Hung) => type.heightMm - type.dropMm;
+    const beyond = ({ type }: Hung) => type.heightMm - toHook(type);
     const other = others.find(
-      ({ item }) => first !== undefined && Math.abs(over(item) - over(first.item)) > SAME_LINE_MM,
+      ({ item }) => first !== undefined && Math.abs(beyond(item) - beyond(first.item)) > SAME_LINE_MM,
     );
     if (first !== undefined && other !== undefined) {
+      const [edge, way] = isOver ? ['top', 'above'] : ['bottom', 'below'];
       return fail(
-        `No gap lines up both: the top of ${first.item.placement.name} is ${text(over(first.item))} above its hook line, that of ${other.item.placement.name} ${text(over(other.item))}. Choose one of the two.`,
+        `No gap lines up both: the ${edge} of ${first.item.placement.name} is ${text(beyond(first.item))} ${way} its hook line, that of ${other.item.placement.name} ${text(beyond(other.item))}. Choose one of the two.`,
       );
     }
   }
-  // Both lines are the gap and a part of the unit that is its own: its drop, or its height.
-  const own = ({ type }: Hung) => (how === 'hook-lines' ? type.dropMm : type.heightMm);
+  const own = ({ type }: Hung) => (how === 'hook-lines' ? toHook(type) : type.heightMm);
   const lineMm = Math.max(...units.map(({ item, leastMm }) => own(item) + Math.max(leastMm, wantedMm)));
   const far = units.find(({ item }) => lineMm - own(item) > LONGEST_NIPPLE_MM + ROUNDING_MM);
   if (far !== undefined) {
     return fail(
-      `${far.item.placement.name} would hang ${text(lineMm - own(far.item))} over ${wireway.placement.name}, more than a nipple spans (${text(LONGEST_NIPPLE_MM)}): it is too short beside the others.`,
+      `${far.item.placement.name} would hang ${text(lineMm - own(far.item))} ${isOver ? 'over' : 'under'} ${wireway.placement.name}, more than a nipple spans (${text(LONGEST_NIPPLE_MM)}): it is too short beside the others.`,
     );
   }
-  return ok(units.map(({ item }) => moved(item, hookLineForGap(item, wireway, lineMm - own(item)))));
-}
-
-function moved({ id, placement }: Hung, yMm: number): PlanEdit {
-  return { kind: 'move-placement', placement: id, xMm: placement.xMm, yMm };
+  return ok(units.map(({ item }) => lineMm - own(item)));
 }
 
 /** The units whose nipples lead into a wireway, by id, each with the least gap its fittings need. */
-export function unitsOver(prepared: Prepared, wireway: Hung): Unit[] {
-  const least = new Map<string, number>();
-  for (const joint of prepared.plan.joints) {
-    if (joint.wireway !== wireway.id) continue;
-    const item = prepared.hung.get(joint.from.placement);
-    const size = item?.type.knockouts.find(({ id }) => id === joint.from.knockout)?.tradeSize;
-    const needMm = size !== undefined && isFittingSize(size) ? 2 * fittingFor(size).lengthMm : 0;
-    least.set(joint.from.placement, Math.max(least.get(joint.from.placement) ?? 0, needMm));
-  }
-  return [...least]
-    .sort(([a], [b]) => (a < b ? -1 : 1))
-    .flatMap(([id, leastMm]) => {
-      const item = prepared.hung.get(id);
-      return item === undefined ? [] : [{ item, leastMm }];
+export function unitsAt(prepared: Prepared, wireway: Hung): Unit[] {
+  const units = new Map<string, Unit>();
+  for (const { unit, side, knockout } of wirewayHoles(prepared, wireway.id)) {
+    const needMm = isFittingSize(knockout.tradeSize) ? 2 * fittingFor(knockout.tradeSize).lengthMm : 0;
+    const known = units.get(unit.id);
+    units.set(unit.id, {
+      item: unit,
+      side: known?.side ?? side,
+      leastMm: Math.max(known?.leastMm ?? 0, needMm),
     });
+  }
+  return [...units.values()].sort((a, b) => (a.item.id < b.item.id ? -1 : 1));
 }

@@ -21,10 +21,10 @@ const meta: CheckMeta = {
   ],
   messages: {
     'fittings-touch':
-      'The {size} nipple under {unit} has a gap of {measured}; its two fittings touch below {required}.',
-    'too-long': 'The {size} nipple under {unit} is cut {measured}; it meets both stops at {required}.',
-    'too-short': 'The {size} nipple under {unit} is cut {measured}; it stays seated from {required}.',
-    'no-fitting': 'No fitting lengths are tabled for the {size} nipple under {unit}: measure the fittings.',
+      'The {size} nipple of {unit} has a gap of {measured}; its two fittings touch below {required}.',
+    'too-long': 'The {size} nipple of {unit} is cut {measured}; it meets both stops at {required}.',
+    'too-short': 'The {size} nipple of {unit} is cut {measured}; it stays seated from {required}.',
+    'no-fitting': 'No fitting lengths are tabled for the {size} nipple of {unit}: measure the fittings.',
   },
   fixMessages: {
     'set-gap': 'Hang {unit} with a gap of {gap}',
@@ -39,19 +39,23 @@ function check(prepared: Prepared): Finding[] {
 }
 
 function checkHole(hole: WirewayHole): Finding[] {
-  const { unit, wireway, knockout, joint } = hole;
+  const { unit, wireway, knockout, joint, side } = hole;
   const common = {
     data: { unit: unit.placement.name, size: sizeText(knockout.tradeSize) },
     subjects: [
       { kind: 'joint', id: joint.id },
       { kind: 'placement', id: unit.id },
     ],
-    at: { face: unit.face.id, xMm: unit.body.minX + knockout.alongMm, yMm: unit.body.minY },
+    at: {
+      face: unit.face.id,
+      xMm: unit.body.minX + knockout.alongMm,
+      yMm: side === 'top' ? unit.body.minY : unit.body.maxY,
+    },
   } as const;
   if (!isFittingSize(knockout.tradeSize)) {
     return [findingOf(meta, { ...common, message: 'no-fitting', severity: 'ask' })];
   }
-  const { gapMm } = hookLineStack(unit, wireway);
+  const { gapMm } = hookLineStack(unit, wireway, side);
   const nipple = nippleOf(gapMm, joint.playMm, knockout.tradeSize, unit.face.face.side);
   if (nipple.problem === null) return [];
   const [measuredMm, requiredMm] = figures(nipple, gapMm);
@@ -73,7 +77,7 @@ function figures(nipple: Nipple, gapMm: number): [number, number] {
   return [nipple.cutMm, nipple.problem === 'too-long' ? nipple.maxCutMm : nipple.minCutMm];
 }
 
-function fixOf({ unit, wireway, joint }: WirewayHole, nipple: Nipple, gapMm: number): Fix {
+function fixOf({ unit, wireway, joint, side }: WirewayHole, nipple: Nipple, gapMm: number): Fix {
   if (nipple.problem === 'fittings-touch') {
     const wantedMm = Math.max(USUAL_GAP_MM, nipple.minGapMm);
     return {
@@ -84,7 +88,7 @@ function fixOf({ unit, wireway, joint }: WirewayHole, nipple: Nipple, gapMm: num
           kind: 'move-placement',
           placement: unit.id,
           xMm: unit.placement.xMm,
-          yMm: hookLineForGap(unit, wireway, wantedMm),
+          yMm: hookLineForGap(unit, wireway, side, wantedMm),
         },
       ],
     };

@@ -21,6 +21,8 @@ export type UpgradeNeeds = {
   readonly doesPanelCarry: boolean | null;
   /** Whether the unit’s breaker and the panel’s own supply stay within 120 % of its rating; null where not stated. */
   readonly isWithinBusbar: boolean | null;
+  /** What both breakers may come to on its busbar; null where its rating is not stated. */
+  readonly busbarMostA: number | null;
   readonly working: Working;
 };
 
@@ -38,15 +40,17 @@ export function upgradeNeeds(
       (size) => AMPACITY_75C.rows[size] >= designA - ROUNDING_A && isProtected(size, breakerA),
     ) ?? null;
   const panelA = panel.ratings.maxCurrentA;
+  const busbarMostA = panelA === null ? null : panelA * BUSBAR.mostRatio;
   return {
     designA,
     breakerA,
     wire,
     doesPanelCarry: panelA === null ? null : panelA >= designA - ROUNDING_A,
     isWithinBusbar:
-      panelA === null || breakerA === null
+      busbarMostA === null || panelA === null || breakerA === null
         ? null
-        : panelA + breakerA <= panelA * BUSBAR.mostRatio + ROUNDING_A,
+        : panelA + breakerA <= busbarMostA + ROUNDING_A,
+    busbarMostA,
     working: {
       title: `What ${unit.name} needs of ${panel.name}`,
       formula: 'breaker ≥ 1.25 · continuous output;  conductor at 75 °C ≥ the same, protected by the breaker',

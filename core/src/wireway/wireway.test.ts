@@ -11,7 +11,7 @@ import { sawnGlandHole, sawnKnockout } from './hole-saw.ts';
 import { wirewayHolesCheck } from './holes-check.ts';
 import { nippleCheck } from './nipple-check.ts';
 import { nippleOf } from './nipple.ts';
-import { hookLineAbove, hookLineForGap, hookLineStack } from './stack.ts';
+import { hookLineAway, hookLineForGap, hookLineStack } from './stack.ts';
 
 function demoUnits(of: Plan) {
   const { hung } = prepare(of);
@@ -55,15 +55,15 @@ describe('hook line', () => {
   test('stands 27 7/8 in above the wireway for a drop of 24 7/8 in and a 3 in gap', () => {
     // Common practice, no source: drop + gap.
     const { unit, wireway } = demoUnits(honeyHouse());
-    const stack = hookLineStack(unit, wireway);
-    expect(formatLength(stack.hookAboveTopMm, INCH_READER)).toBe('27 7⁄8″');
+    const stack = hookLineStack(unit, wireway, 'top');
+    expect(formatLength(stack.hookAwayMm, INCH_READER)).toBe('27 7⁄8″');
     expect(formatLength(stack.gapMm, INCH_READER)).toBe('3″');
   });
 
   test('is found again from the gap and from its height above the wireway', () => {
     const { unit, wireway } = demoUnits(honeyHouse());
-    expect(hookLineForGap(unit, wireway, mmFromInch(3))).toBeCloseTo(unit.placement.yMm, 9);
-    expect(hookLineAbove(wireway, mmFromInch(27.875))).toBeCloseTo(unit.placement.yMm, 9);
+    expect(hookLineForGap(unit, wireway, 'top', mmFromInch(3))).toBeCloseTo(unit.placement.yMm, 9);
+    expect(hookLineAway(wireway, 'top', mmFromInch(27.875))).toBeCloseTo(unit.placement.yMm, 9);
   });
 });
 

@@ -11,6 +11,7 @@ import { ClearanceTable } from './mount/ClearanceTable.tsx';
 import { GroupPanel } from './mount/GroupPanel.tsx';
 import { HangGear } from './mount/HangGear.tsx';
 import { JobRules } from './mount/JobRules.tsx';
+import { LoadFactorFields } from './mount/LoadFactorFields.tsx';
 import { PlacementPanel } from './mount/PlacementPanel.tsx';
 import { PackBench } from './pack/PackBench.tsx';
 import { PassPanel } from './route/PassPanel.tsx';
@@ -63,6 +64,7 @@ export function Bench({ step, plan, evaluation }: Props) {
           <div className="mt-3">
             <ArrangePanel plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
             <JobRules plan={plan} />
+            <LoadFactorFields plan={plan} />
           </div>
         </>
       )}

@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { CHECKS, evaluatePlan, honeyHouse, INCH_READER } from '@zarnel/core';
 import { fileStem } from '../ui/download.ts';
-import { freshId } from './fresh-id.ts';
 import { requiredFigures } from './mount/required-figures.ts';
 import { isStep, stepOf, STEPS } from './steps.ts';
 
@@ -20,20 +19,6 @@ describe('steps', () => {
     expect(isStep(undefined)).toBe(false);
     const places = STEPS.map(({ place }) => place);
     expect(places).toEqual([...places].sort((a, b) => a - b));
-  });
-});
-
-describe('freshId', () => {
-  test('takes the next number that nothing in the plan uses', () => {
-    const plan = honeyHouse();
-    expect(freshId(plan, 'run')).toBe('run-1');
-    const [run] = plan.runs;
-    if (run === undefined) throw new Error('no run');
-    expect(freshId({ ...plan, runs: [{ ...run, id: 'run-1' }] }, 'run')).toBe('run-2');
-  });
-
-  test('stays within the length an id may have', () => {
-    expect(freshId(honeyHouse(), 'x'.repeat(60)).length).toBeLessThanOrEqual(40);
   });
 });
 

@@ -41,6 +41,7 @@ export const HOLDING_WORDS: Readonly<Record<Material['holding'], string>> = {
   'through-bolt': 'Bolt through, with backing',
   'rivet-nut': 'Takes rivet nuts',
   'machine-screw': 'Takes machine screws and clips',
+  'slide-in-nut': 'Rails alone: slide-in nuts',
   unknown: 'Not known',
 };
 
@@ -162,6 +163,7 @@ export const FIXING_WORDS: Readonly<Record<FixingKind, string>> = {
   'through-bolt': 'Bolt through, with backing',
   'rivet-nut': 'Rivet nut',
   'machine-screw': 'Machine screw or clip',
+  'slide-in-nut': 'Bolt into a slide-in nut of the rail behind',
   nothing: 'Meets no framing, and the face holds nothing itself',
   unknown: 'What it holds in is not known',
 };

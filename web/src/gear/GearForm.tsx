@@ -1,4 +1,5 @@
 import {
+  freshIdIn,
   KNOCKOUT_EDGES,
   KNOCKOUT_SIZES,
   ORIENTATIONS,
@@ -7,24 +8,21 @@ import {
   type GearType,
   type Reader,
 } from '@zarnel/core';
-import { freshIdIn } from '../bench/fresh-id.ts';
-import {
-  CHEMISTRY_WORDS,
-  FIRE_CLASS_WORDS,
-  HOLDING_WORDS,
-  GEAR_KIND_WORDS,
-  HEAT_WORDS,
-  optionsOf,
-  ORIENTATION_WORDS,
-} from '../bench/words.ts';
+import { GEAR_KIND_WORDS, HEAT_WORDS, optionsOf, ORIENTATION_WORDS } from '../bench/words.ts';
 import { Choice } from '../ui/Choice.tsx';
+import { Fault } from '../ui/Fault.tsx';
 import { Section } from '../ui/Section.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
+import { BatteryFields } from './BatteryFields.tsx';
+import { BoardFields } from './BoardFields.tsx';
+import { FlushFields } from './FlushFields.tsx';
 import { ListEditor } from './ListEditor.tsx';
 import { LiveLength, LiveMeasure, LiveNumber, LiveTemperature, LiveText } from './LiveField.tsx';
 import { PartRow } from './PartRow.tsx';
 import { RuleRow } from './RuleRow.tsx';
+import { SeamFields } from './SeamFields.tsx';
+import { SolarFields } from './SolarFields.tsx';
 
 type Props = {
   readonly type: GearType;
@@ -43,13 +41,6 @@ const RATINGS = [
   ['powerW', 'Power', 'W'],
   ['energyWh', 'Energy stored', 'Wh'],
 ] as const;
-const SOLAR = [
-  ['pmaxW', 'Power', 'W'],
-  ['vocV', 'Open-circuit voltage', 'V'],
-  ['iscA', 'Short-circuit current', 'A'],
-  ['vmpV', 'Operating voltage', 'V'],
-  ['impA', 'Operating current', 'A'],
-] as const;
 type Hinge = NonNullable<GearType['cover']>['hinge'];
 const COVERS = [
   { value: 'none', label: 'Does not swing open' },
@@ -58,16 +49,6 @@ const COVERS = [
   { value: 'top', label: 'Swings up' },
   { value: 'bottom', label: 'Swings down' },
 ];
-const FIRST_BATTERY = { chemistry: 'lithium', cells: 16, capacityAh: 100 } as const;
-const FIRST_SOLAR = {
-  pmaxW: 400,
-  vocV: 37,
-  iscA: 13.7,
-  vmpV: 31,
-  impA: 12.9,
-  vocPctPerC: null,
-  maxFuseA: null,
-};
 
 /** A gear type, field by field. Everything counts as it is typed; what does not fit says so at its field. */
 export function GearForm({ type, faults, reader, onChange }: Props) {
@@ -383,8 +364,9 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
       </Section>
       <FlushFields type={type} at={at} set={set} reader={reader} />
       {type.kind === 'board' && <BoardFields type={type} at={at} set={set} reader={reader} />}
-      {type.kind === 'battery' && <BatterySection type={type} at={at} set={set} />}
-      {type.kind === 'solar-module' && <SolarSection type={type} at={at} set={set} />}
+      {type.kind === 'wireway' && <SeamFields type={type} at={at} set={set} reader={reader} />}
+      {type.kind === 'battery' && <BatteryFields type={type} at={at} set={set} />}
+      {type.kind === 'solar-module' && <SolarFields type={type} at={at} set={set} />}
       <Section title="Enclosure, heat and mounting">
         <Select
           label="Used"
@@ -414,11 +396,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
           options={optionsOf(HEAT_WORDS)}
           onChange={(sheds) => set({ heat: { ...type.heat, sheds: sheds as GearType['heat']['sheds'] } })}
         />
-        {at('heat.sheds') !== undefined && (
-          <p role="alert" className="text-sm text-crayon">
-            {at('heat.sheds')}
-          </p>
-        )}
+        <Fault className="text-sm">{at('heat.sheds') ?? null}</Fault>
         <LiveTemperature
           label="Highest air around it"
           valueC={type.maxAmbientC}
@@ -442,252 +420,9 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
               }
             />
           ))}
-          {at('orientations') !== undefined && (
-            <p role="alert" className="text-sm text-crayon">
-              {at('orientations')}
-            </p>
-          )}
+          <Fault className="text-sm">{at('orientations') ?? null}</Fault>
         </fieldset>
       </Section>
     </>
-  );
-}
-
-const FLUSH = [
-  ['cutWidthMm', 'Cut-out, width'],
-  ['cutHeightMm', 'Cut-out, height'],
-  ['cornerHoleMm', 'Holes in its corners, 0 for none'],
-  ['behindMm', 'Reaches in behind the face'],
-  ['wiresMm', 'For its wires behind it'],
-] as const;
-
-function FlushFields(props: {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-  readonly reader: Reader;
-}) {
-  const { type, at, set, reader } = props;
-  const { flush } = type;
-  const first = {
-    cutWidthMm: type.widthMm * 0.9,
-    cutHeightMm: type.heightMm * 0.9,
-    cornerHoleMm: 8,
-    behindMm: type.depthMm * 0.8,
-    wiresMm: 20,
-    panelMm: { leastMm: 2, mostMm: 15 },
-  };
-  return (
-    <Section title="Let into a panel" summary={flush === null ? 'not made for it' : ''}>
-      <Toggle
-        label="It can be let in"
-        isOn={flush !== null}
-        onChange={(isOn) => set({ flush: isOn ? first : null })}
-      />
-      {flush !== null && (
-        <>
-          {FLUSH.map(([key, label]) => (
-            <LiveLength
-              key={key}
-              label={label}
-              valueMm={flush[key]}
-              reader={reader}
-              onChange={(mm) => set({ flush: { ...flush, [key]: mm } })}
-              fault={at(`flush.${key}`)}
-            />
-          ))}
-          <LiveLength
-            label="Thinnest panel it holds in"
-            valueMm={flush.panelMm.leastMm}
-            reader={reader}
-            onChange={(leastMm) => set({ flush: { ...flush, panelMm: { ...flush.panelMm, leastMm } } })}
-            fault={at('flush.panelMm.leastMm')}
-          />
-          <LiveLength
-            label="Thickest"
-            valueMm={flush.panelMm.mostMm}
-            reader={reader}
-            onChange={(mostMm) => set({ flush: { ...flush, panelMm: { ...flush.panelMm, mostMm } } })}
-            fault={at('flush.panelMm.mostMm')}
-          />
-        </>
-      )}
-    </Section>
-  );
-}
-
-const FIRST_BOARD = {
-  material: 'Cement board, 12 mm',
-  fireClass: 'non-combustible',
-  holding: 'through-bolt',
-  cornerRadiusMm: 0,
-  hasTrim: false,
-  cables: 'on-face',
-  railsUpMm: [],
-} as const satisfies GearType['board'];
-
-function BoardFields(props: {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-  readonly reader: Reader;
-}) {
-  const { type, at, set, reader } = props;
-  const { board } = type;
-  const put = (changed: Partial<NonNullable<GearType['board']>>) =>
-    board !== null && set({ board: { ...board, ...changed } });
-  return (
-    <Section title="Board">
-      <Toggle
-        label="What it is made of is known"
-        isOn={board !== null}
-        onChange={(isOn) => set({ board: isOn ? { ...FIRST_BOARD, railsUpMm: [] } : null })}
-      />
-      {board !== null && (
-        <>
-          <LiveText
-            label="Of"
-            value={board.material}
-            onChange={(material) => put({ material })}
-            fault={at('board.material')}
-          />
-          <Select
-            label="Fire"
-            value={board.fireClass}
-            options={optionsOf(FIRE_CLASS_WORDS)}
-            onChange={(fireClass) => put({ fireClass: fireClass as typeof board.fireClass })}
-          />
-          <Select
-            label="Fixing"
-            value={board.holding}
-            options={optionsOf(HOLDING_WORDS)}
-            onChange={(holding) => put({ holding: holding as typeof board.holding })}
-          />
-          <LiveLength
-            label="Radius of its corners"
-            valueMm={board.cornerRadiusMm}
-            reader={reader}
-            onChange={(cornerRadiusMm) => put({ cornerRadiusMm })}
-            fault={at('board.cornerRadiusMm')}
-          />
-          <Toggle label="Its edge is trimmed" isOn={board.hasTrim} onChange={(hasTrim) => put({ hasTrim })} />
-          <Select
-            label="Its cables run"
-            value={board.cables}
-            options={[
-              { value: 'behind', label: 'Behind it' },
-              { value: 'on-face', label: 'On its face' },
-            ]}
-            onChange={(cables) => put({ cables: cables as typeof board.cables })}
-          />
-          <ListEditor
-            items={board.railsUpMm.map((upMm, index) => ({ id: `rail ${index + 1}`, upMm }))}
-            noun="rail"
-            onChange={(rails) => put({ railsUpMm: rails.map(({ upMm }) => upMm) })}
-            create={() => ({ id: 'rail', upMm: type.heightMm / 2 })}
-            row={(rail, change, index) => (
-              <LiveLength
-                label="Rail above the bottom"
-                valueMm={rail.upMm}
-                reader={reader}
-                onChange={(upMm) => change({ upMm })}
-                fault={at(`board.railsUpMm[${index}]`)}
-                isNarrow
-              />
-            )}
-          />
-        </>
-      )}
-    </Section>
-  );
-}
-
-function BatterySection(props: {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-}) {
-  const { type, at, set } = props;
-  const { battery } = type;
-  return (
-    <Section title="Battery inside">
-      <Toggle
-        label="Its cells are known"
-        isOn={battery !== null}
-        onChange={(isOn) => set({ battery: isOn ? FIRST_BATTERY : null })}
-      />
-      {battery !== null && (
-        <>
-          <Select
-            label="Of"
-            value={battery.chemistry}
-            options={optionsOf(CHEMISTRY_WORDS)}
-            onChange={(chemistry) =>
-              set({ battery: { ...battery, chemistry: chemistry as typeof battery.chemistry } })
-            }
-          />
-          <LiveNumber
-            label="Cells in series"
-            value={battery.cells}
-            unit=""
-            onChange={(cells) => cells !== null && set({ battery: { ...battery, cells } })}
-            fault={at('battery.cells')}
-          />
-          <LiveNumber
-            label="Capacity"
-            value={battery.capacityAh}
-            unit="Ah"
-            onChange={(capacityAh) => capacityAh !== null && set({ battery: { ...battery, capacityAh } })}
-            fault={at('battery.capacityAh')}
-          />
-        </>
-      )}
-    </Section>
-  );
-}
-
-function SolarSection(props: {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-}) {
-  const { type, at, set } = props;
-  const { solarModule } = type;
-  return (
-    <Section title="Solar module at standard conditions">
-      <Toggle
-        label="Its figures are known"
-        isOn={solarModule !== null}
-        onChange={(isOn) => set({ solarModule: isOn ? FIRST_SOLAR : null })}
-      />
-      {solarModule !== null && (
-        <>
-          {SOLAR.map(([key, label, unit]) => (
-            <LiveNumber
-              key={key}
-              label={label}
-              value={solarModule[key]}
-              unit={unit}
-              onChange={(value) => value !== null && set({ solarModule: { ...solarModule, [key]: value } })}
-              fault={at(`solarModule.${key}`)}
-            />
-          ))}
-          <LiveNumber
-            label="Voltage per kelvin"
-            value={solarModule.vocPctPerC}
-            unit="%"
-            onChange={(vocPctPerC) => set({ solarModule: { ...solarModule, vocPctPerC } })}
-            fault={at('solarModule.vocPctPerC')}
-          />
-          <LiveNumber
-            label="Largest series fuse"
-            value={solarModule.maxFuseA}
-            unit="A"
-            onChange={(maxFuseA) => set({ solarModule: { ...solarModule, maxFuseA } })}
-            fault={at('solarModule.maxFuseA')}
-          />
-        </>
-      )}
-    </Section>
   );
 }

@@ -1,8 +1,8 @@
 import { memo } from 'react';
-import { knockoutOnFace, wirewayHoles, wirewaysOf, type Prepared } from '@zarnel/core';
+import { knockoutOnFace, linkEnds, wirewayHoles, wirewaysOf, type Prepared } from '@zarnel/core';
 import type { Project } from './project.ts';
 
-/** Nipples between units and the wireway below them. */
+/** Nipples between units and the wireway below or above them, and joins between enclosures. */
 export const JointsView = memo(function JointsView({
   prepared,
   project,
@@ -13,10 +13,10 @@ export const JointsView = memo(function JointsView({
   const holes = wirewaysOf(prepared).flatMap((wireway) => wirewayHoles(prepared, wireway.id));
   return (
     <g pointerEvents="none">
-      {holes.map(({ joint, unit, wireway, knockout }) => {
+      {holes.map(({ joint, unit, wireway, knockout, side }) => {
         const { at } = knockoutOnFace(unit.body, knockout);
         const from = project(unit.face.id, at);
-        const to = project(wireway.face.id, [at[0], wireway.body.maxY]);
+        const to = project(wireway.face.id, [at[0], side === 'top' ? wireway.body.maxY : wireway.body.minY]);
         return (
           <g key={joint.id} stroke="var(--ink-pencil)">
             <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} strokeWidth={5} strokeOpacity={0.55} />
@@ -24,6 +24,18 @@ export const JointsView = memo(function JointsView({
           </g>
         );
       })}
+      {prepared.plan.links.flatMap((link) =>
+        linkEnds(prepared, link).map(({ key, face, from, to }) => {
+          const [a, b] = [project(face, from), project(face, to)];
+          return (
+            <g key={key} stroke="var(--ink-pencil)">
+              <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} strokeWidth={5} strokeOpacity={0.55} />
+              <circle cx={a[0]} cy={a[1]} r={4} fill="var(--ground-paper)" strokeWidth={2} />
+              <circle cx={b[0]} cy={b[1]} r={4} fill="var(--ground-paper)" strokeWidth={2} />
+            </g>
+          );
+        }),
+      )}
     </g>
   );
 });

@@ -34,6 +34,12 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     codeBasis: fc.constantFrom('us', 'iec'),
     travel: fc.constantFrom(null, 'left', 'away'),
   }),
+  'set-load-factors': fc.record({
+    kind: fc.constant('set-load-factors'),
+    factors: fc.option(
+      fc.record({ down: fc.integer({ min: 0, max: 4 }), across: fc.constant(1), out: fc.constant(0) }),
+    ),
+  }),
   'set-conditions': fc.record({
     kind: fc.constant('set-conditions'),
     face: fc.option(face),
@@ -239,6 +245,22 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     joint: idOf(base.joints),
     playMm: lengthMm,
   }),
+  'set-link': fc.record({
+    kind: fc.constant('set-link'),
+    link: fc.oneof(
+      fc.record({ id: newId, kind: fc.constant('side-by-side'), a: port, b: port }),
+      fc.record({
+        id: newId,
+        kind: fc.constant('back-to-back'),
+        a: fc.record({ placement }),
+        b: fc.record({ placement }),
+        xMm: lengthMm,
+        yMm: lengthMm,
+        tradeSize: fc.constantFrom('2', 'M32'),
+      }),
+    ),
+  }),
+  'remove-link': fc.record({ kind: fc.constant('remove-link'), link: fc.constantFrom('new-1', 'gone') }),
   'remove-joint': fc.record({ kind: fc.constant('remove-joint'), joint: idOf(base.joints) }),
   'add-pass': fc.record({
     kind: fc.constant('add-pass'),

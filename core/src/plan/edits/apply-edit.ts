@@ -31,6 +31,7 @@ const KINDS = {
 export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.renamePlan.schema,
   KINDS.setSite.schema,
+  KINDS.setLoadFactors.schema,
   KINDS.setConditions.schema,
   KINDS.inheritCondition.schema,
   KINDS.setMaterial.schema,
@@ -67,6 +68,8 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.addJoint.schema,
   KINDS.setJointPlay.schema,
   KINDS.removeJoint.schema,
+  KINDS.setLink.schema,
+  KINDS.removeLink.schema,
   KINDS.addPass.schema,
   KINDS.movePass.schema,
   KINDS.setPassGland.schema,
@@ -94,7 +97,7 @@ const APPLY = new Map<string, AnyApply>(
 
 /** Edits that add or re-target references, after which the whole plan’s references are checked. */
 const MAY_DANGLE =
-  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|link|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
 /**
  * Makes an edit. A fault leaves the plan as it was and says why; so the same call also answers “may I?”.

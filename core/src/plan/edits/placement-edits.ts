@@ -1,5 +1,5 @@
 import { z } from '../../zod.ts';
-import { jointSchema, placementSchema } from '../placement.ts';
+import { jointSchema, linkSchema, placementSchema } from '../placement.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from '../values.ts';
 import { dropLooseCircuits } from './circuit-edits.ts';
 import { defineEdit, missing } from './edit.ts';
@@ -76,7 +76,7 @@ export const setFlush = defineEdit(
   },
 );
 
-/** Takes the nipples and runs that end at the gear with it; what was fixed to a board hangs on the face. */
+/** Takes the nipples, joins and runs that end at the gear with it; what was fixed to a board hangs on the face. */
 export const removePlacement = defineEdit(
   z.strictObject({ kind: z.literal('remove-placement'), placement: idSchema }),
   (draft, { placement: id }) => {
@@ -84,6 +84,7 @@ export const removePlacement = defineEdit(
     draft.placements = draft.placements.filter((placement) => placement.id !== id);
     for (const placement of draft.placements) if (placement.on === id) delete placement.on;
     draft.joints = draft.joints.filter(({ from, wireway }) => from.placement !== id && wireway !== id);
+    draft.links = draft.links.filter(({ a, b }) => a.placement !== id && b.placement !== id);
     draft.runs = draft.runs.filter(({ from, to }) => from.placement !== id && to.placement !== id);
     dropLooseCircuits(draft);
     return null;
@@ -96,6 +97,14 @@ export const addJoint = defineEdit(
     const { placement, knockout } = joint.from;
     const taken = draft.joints.some(({ from }) => from.placement === placement && from.knockout === knockout);
     if (taken) return { code: 'taken', message: `The knockout “${knockout}” already has a nipple.` };
+    const type = draft.placements.find(({ id }) => id === placement)?.type;
+    const edge = draft.gearTypes
+      .find(({ id }) => id === type)
+      ?.knockouts.find(({ id }) => id === knockout)?.edge;
+    if (edge === 'left' || edge === 'right') {
+      const message = `The knockout “${knockout}” is in the side: a nipple to a wireway leaves the top or the bottom.`;
+      return { code: 'not-allowed', message };
+    }
     draft.joints.push(joint);
     return null;
   },
@@ -117,6 +126,26 @@ export const removeJoint = defineEdit(
     if (!draft.joints.some((joint) => joint.id === id)) return missing('nipple', id);
     draft.joints = draft.joints.filter((joint) => joint.id !== id);
     dropLooseCircuits(draft);
+    return null;
+  },
+);
+
+/** Joins two enclosures, or changes how those of the same id are joined. */
+export const setLink = defineEdit(
+  z.strictObject({ kind: z.literal('set-link'), link: linkSchema }),
+  (draft, { link }) => {
+    const at = draft.links.findIndex(({ id }) => id === link.id);
+    if (at < 0) draft.links.push(link);
+    else draft.links[at] = link;
+    return null;
+  },
+);
+
+export const removeLink = defineEdit(
+  z.strictObject({ kind: z.literal('remove-link'), link: idSchema }),
+  (draft, { link: id }) => {
+    if (!draft.links.some((link) => link.id === id)) return missing('join', id);
+    draft.links = draft.links.filter((link) => link.id !== id);
     return null;
   },
 );

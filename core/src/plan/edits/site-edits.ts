@@ -1,6 +1,7 @@
 import { z } from '../../zod.ts';
 import { CONDITION_KEYS, ownConditionsSchema, travelSchema, type ConditionKey } from '../conditions.ts';
 import { materialSchema } from '../material.ts';
+import { loadFactorsSchema } from '../plan.ts';
 import { idSchema, nameSchema } from '../values.ts';
 import { defineEdit, missing } from './edit.ts';
 
@@ -27,6 +28,15 @@ export const setSite = defineEdit(
     draft.site.setting = setting;
     draft.codeBasis = codeBasis;
     draft.site.travel = travel;
+    return null;
+  },
+);
+
+/** What the fixings of the job are designed for; null for the usual of its setting. */
+export const setLoadFactors = defineEdit(
+  z.strictObject({ kind: z.literal('set-load-factors'), factors: loadFactorsSchema.nullable() }),
+  (draft, { factors }) => {
+    draft.site.loadFactors = factors;
     return null;
   },
 );

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { openPlan, openPlanText } from '../open-plan.ts';
+import { FORMAT_VERSION } from '../plan.ts';
 import { siteAndGear } from './0001-site-and-gear.ts';
 
 type Raw = Record<string, unknown>;
@@ -52,6 +53,6 @@ describe('raising version 1', () => {
 
   test('is followed by a file that is of today’s version when it is written again', () => {
     const opened = openPlanText(JSON.stringify(kept()));
-    expect(opened.ok && opened.value.formatVersion).toBe(2);
+    expect(opened.ok && opened.value.formatVersion).toBe(FORMAT_VERSION);
   });
 });

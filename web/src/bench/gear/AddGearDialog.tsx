@@ -1,11 +1,10 @@
 import { useDeferredValue, useState } from 'react';
-import { slugOf, type GearKind, type GearSummary, type Plan } from '@zarnel/core';
+import { freshId, slugOf, type GearKind, type GearSummary, type Plan } from '@zarnel/core';
 import { useGearListQuery, useLazyGearDetailQuery } from '../../state/gear-api.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { freshId } from '../fresh-id.ts';
 import { GEAR_KIND_WORDS, optionsOf } from '../words.ts';
 
 type Props = { readonly plan: Plan; readonly isOpen: boolean; readonly onClose: () => void };

@@ -1,7 +1,10 @@
 import {
+  boardCables,
   boardFigures,
   formatLength,
   formatQuantity,
+  railsOf,
+  stockOf,
   type Hung,
   type Prepared,
   type Reader,
@@ -81,7 +84,99 @@ export function BoardSection({ item, prepared, reader }: Props) {
           </tbody>
         </table>
         {figures.trimWorking !== null && <WorkingButton working={figures.trimWorking} reader={reader} />}
+        <CutFrom item={item} prepared={prepared} reader={reader} />
+        <Rails item={item} prepared={prepared} reader={reader} />
+        <Cables item={item} prepared={prepared} reader={reader} />
       </Section>
+    </div>
+  );
+}
+
+/** The sheet a board is cut from, with the others of its material. */
+function CutFrom({ item, prepared, reader }: Props) {
+  const stock = stockOf(prepared, item);
+  if (item.type.board === null || item.type.board.holding === 'slide-in-nut') return null;
+  if (stock === null) return <p className="mt-2 text-crayon">Larger than the sheets commonly sold: ask.</p>;
+  const { sheets, boardCount } = stock;
+  const [offcut] = sheets.flatMap(({ offcuts }) => offcuts);
+  return (
+    <div className="mt-2">
+      <h4 className="font-semibold">Cut from stock</h4>
+      <p>
+        <span className="figure">{sheets.length}</span> × <span className="figure">{stock.stock}</span>
+        {boardCount > 1 && (
+          <>
+            , for the <span className="figure">{boardCount}</span> boards of it
+          </>
+        )}
+      </p>
+      {offcut !== undefined && (
+        <p className="text-sm text-kraft">
+          leaves <span className="figure">{formatLength(offcut.widthMm, reader)}</span> ×{' '}
+          <span className="figure">{formatLength(offcut.heightMm, reader)}</span> in one piece
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The slide-in nuts of each rail, from its left end, and how it bends. */
+function Rails({ item, prepared, reader }: Props) {
+  const rails = railsOf(prepared, item);
+  if (rails.length === 0) return null;
+  return (
+    <div className="mt-2">
+      <h4 className="font-semibold">Rails</h4>
+      <ul>
+        {rails.map(({ index, section, upMm, lengthMm, nuts, bending }) => (
+          <li key={index} className="border-b border-faint py-1">
+            <p>
+              {section.name}, <span className="figure">{formatLength(lengthMm, reader)}</span> long,{' '}
+              <span className="figure">{formatLength(upMm, reader)}</span> up
+            </p>
+            <p className="text-sm">
+              {nuts.length === 0
+                ? 'No nuts in it yet'
+                : `Nuts from its left end: ${nuts.map(({ alongMm }) => formatLength(alongMm, reader)).join(', ')}`}
+            </p>
+            {bending !== null && <WorkingButton working={bending.working} reader={reader} />}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Cables({ item, prepared, reader }: Props) {
+  const cables = boardCables(prepared, item);
+  if (cables === null) return null;
+  return (
+    <div className="mt-2">
+      <h4 className="font-semibold">Cables</h4>
+      {cables.kind === 'behind' ? (
+        cables.holes.length === 0 ? (
+          <p>No run ends at its gear yet.</p>
+        ) : (
+          <ul>
+            {cables.holes.map(({ run, runName, gear, rightMm, upMm, hole }) => (
+              <li key={run + gear}>
+                {runName} at {gear}: hole{' '}
+                <span className="figure">{formatLength(hole.diameterMm, reader)}</span>,{' '}
+                <span className="figure">{formatLength(rightMm, reader)}</span> right and{' '}
+                <span className="figure">{formatLength(upMm, reader)}</span> up
+              </li>
+            ))}
+          </ul>
+        )
+      ) : (
+        <p>
+          <span className="figure">{cables.baseCount}</span> tie bases for{' '}
+          <span className="figure">{formatLength(cables.lengthMm, reader)}</span> of cable over it
+          {cables.unroutedCount > 0 && (
+            <span className="text-crayon">; runs with no way yet are not counted</span>
+          )}
+        </p>
+      )}
     </div>
   );
 }

@@ -1,10 +1,9 @@
 import { useState } from 'react';
-import { hangSpot, type Plan } from '@zarnel/core';
+import { freshId, hangSpot, type Plan } from '@zarnel/core';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
-import { freshId } from '../fresh-id.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 

@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import type { ClearanceRule, Plan } from '@zarnel/core';
+import { freshIdIn, type ClearanceRule, type Plan } from '@zarnel/core';
 import { ListEditor } from '../../gear/ListEditor.tsx';
 import { RuleRow } from '../../gear/RuleRow.tsx';
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Fault } from '../../ui/Fault.tsx';
 import { Section } from '../../ui/Section.tsx';
-import { freshIdIn } from '../fresh-id.ts';
 
 /** Local amendments and one’s own habits, as rules for all gear of the job. */
 export function JobRules({ plan }: { readonly plan: Plan }) {

@@ -1,14 +1,20 @@
 import { useState } from 'react';
 import {
+  findLink,
   formatLength,
+  freshId,
   joinOf,
+  KNOCKOUT_SIZES,
+  linkOf,
   meetEdit,
   screwWindow,
   sizeText,
   upgradeNeeds,
   type Hung,
   type Join,
+  type KnockoutSize,
   type Meeting,
+  type Plan,
   type Prepared,
   type Reader,
 } from '@zarnel/core';
@@ -20,7 +26,12 @@ import { LengthField } from '../../ui/LengthField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 
-type Props = { readonly item: Hung; readonly prepared: Prepared; readonly reader: Reader };
+type Props = {
+  readonly item: Hung;
+  readonly plan: Plan;
+  readonly prepared: Prepared;
+  readonly reader: Reader;
+};
 
 const FITTING_WORDS: Readonly<Record<Meeting['fitting'], string>> = {
   'chase-nipple': 'chase nipple or bushing through both walls, locknut and bonding bushing inside',
@@ -32,7 +43,7 @@ const FITTING_WORDS: Readonly<Record<Meeting['fitting'], string>> = {
 const FIRST_STACK = { firstSheetMm: 1.5, secondSheetMm: 1.5, nutMm: 3.2, pitchMm: 0.8, freeBehindMm: 40 };
 
 /** How a piece can be joined to an enclosure beside it or on the other side of its wall. */
-export function JoinSection({ item, prepared, reader }: Props) {
+export function JoinSection({ item, plan, prepared, reader }: Props) {
   const joins = [...prepared.hung.values()].flatMap((other) => {
     if (other.id === item.id || item.type.kind === 'board' || other.type.kind === 'board') return [];
     return joinOf(item, other) ?? [];
@@ -53,6 +64,7 @@ export function JoinSection({ item, prepared, reader }: Props) {
         <span className="figure">{formatLength(join.gapMm, reader)}</span> between them
       </p>
       <Meetings join={join} reader={reader} />
+      <KeptJoin key={join.b.id} join={join} plan={plan} prepared={prepared} />
       <Screws join={join} reader={reader} />
       <Upgrade unit={item} panel={join.b} reader={reader} />
     </Section>
@@ -102,6 +114,46 @@ function Meetings({ join, reader }: { readonly join: Join; readonly reader: Read
       )}
       <Fault className="text-sm">{fault}</Fault>
     </>
+  );
+}
+
+const THROUGH_SIZES = KNOCKOUT_SIZES.map((value) => ({ value, label: sizeText(value) }));
+
+/** Keeps the join in the plan, so that it is checked, drawn and drilled; or takes it out again. */
+function KeptJoin({ join, plan, prepared }: Pick<Props, 'plan' | 'prepared'> & { readonly join: Join }) {
+  const [size, setSize] = useState<KnockoutSize>('2');
+  const [fault, setFault] = useState<string | null>(null);
+  const kept = findLink(prepared, join.a, join.b);
+  const link = linkOf(join, freshId(plan, 'join'), size);
+  if (kept !== null) {
+    return (
+      <div className="mb-2 flex items-center justify-between gap-2 border-l-4 border-solder pl-2">
+        <span>
+          Joined{kept.kind === 'back-to-back' ? `, ${sizeText(kept.tradeSize)} through the wall` : ''}
+        </span>
+        <Button look="quiet" onClick={() => setFault(tryEdits([{ kind: 'remove-link', link: kept.id }]))}>
+          Take the join out
+        </Button>
+        <Fault className="text-sm">{fault}</Fault>
+      </div>
+    );
+  }
+  if (link === null) return null;
+  return (
+    <div className="mb-2">
+      {link.kind === 'back-to-back' && (
+        <Choice
+          label="Nipple through the wall"
+          value={size}
+          options={THROUGH_SIZES}
+          onChange={(value) => setSize(value as KnockoutSize)}
+        />
+      )}
+      <Button look="strong" onClick={() => setFault(tryEdits([{ kind: 'set-link', link }]))}>
+        Join them
+      </Button>
+      <Fault className="text-sm">{fault}</Fault>
+    </div>
   );
 }
 

@@ -1,37 +1,40 @@
 import {
   formatLength,
+  freshId,
   hookLineStack,
   isFittingSize,
   NEW_PLAY_MM,
   nippleOf,
+  sideOfKnockout,
+  sizeText,
   type Hung,
   type Joint,
   type Knockout,
   type Plan,
   type PlanEdit,
   type Reader,
-  sizeText,
+  type WirewaySide,
 } from '@zarnel/core';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { tryEdit } from '../PositionFields.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
-import { freshId } from '../fresh-id.ts';
 
 type Props = {
   readonly item: Hung;
   readonly wireway: Hung;
+  readonly side: WirewaySide;
   readonly plan: Plan;
   readonly reader: Reader;
 };
 
-/** The unit's bottom knockouts: their nipples with cut lengths, or none yet. */
-export function NippleList({ item, wireway, plan, reader }: Props) {
-  const bottom = item.type.knockouts.filter(({ edge }) => edge === 'bottom');
+/** The unit's knockouts towards the wireway: their nipples with cut lengths, or none yet. */
+export function NippleList({ item, wireway, side, plan, reader }: Props) {
+  const towards = item.type.knockouts.filter((knockout) => sideOfKnockout(knockout) === side);
   const jointAt = (knockout: Knockout) =>
     plan.joints.find(({ from }) => from.placement === item.id && from.knockout === knockout.id);
-  const open = bottom.filter((knockout) => jointAt(knockout) === undefined);
+  const open = towards.filter((knockout) => jointAt(knockout) === undefined);
   const joinAll = () => {
     const edits: PlanEdit[] = [];
     let reserved = plan;
@@ -48,7 +51,7 @@ export function NippleList({ item, wireway, plan, reader }: Props) {
     <div className="mt-2">
       <h4 className="font-semibold">Nipples</h4>
       <ul>
-        {bottom.map((knockout) => {
+        {towards.map((knockout) => {
           const joint = jointAt(knockout);
           return joint === undefined ? null : (
             <NippleRow
@@ -57,6 +60,7 @@ export function NippleList({ item, wireway, plan, reader }: Props) {
               knockout={knockout}
               item={item}
               wireway={wireway}
+              side={side}
               reader={reader}
             />
           );
@@ -73,7 +77,7 @@ export function NippleList({ item, wireway, plan, reader }: Props) {
 
 type RowProps = Omit<Props, 'plan'> & { readonly joint: Joint; readonly knockout: Knockout };
 
-function NippleRow({ joint, knockout, item, wireway, reader }: RowProps) {
+function NippleRow({ joint, knockout, item, wireway, side, reader }: RowProps) {
   if (!isFittingSize(knockout.tradeSize)) {
     return (
       <li className="text-sm">
@@ -81,7 +85,7 @@ function NippleRow({ joint, knockout, item, wireway, reader }: RowProps) {
       </li>
     );
   }
-  const { gapMm } = hookLineStack(item, wireway);
+  const { gapMm } = hookLineStack(item, wireway, side);
   const nipple = nippleOf(gapMm, joint.playMm, knockout.tradeSize, item.face.face.side);
   return (
     <li className="border-b border-faint py-1">

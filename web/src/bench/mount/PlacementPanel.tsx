@@ -2,24 +2,26 @@ import { useState } from 'react';
 import {
   asTaped,
   duplicateEdit,
-  findWirewayUnder,
+  findWirewayAt,
   formatLength,
   formatQuantity,
+  freshId,
   gapWorking,
-  hookLineAbove,
+  hookLineAway,
   hookLineForGap,
   hookLineStack,
   isTooClose,
   liveGapsBeside,
   type Hung,
   type Plan,
+  type PlanEdit,
   type Prepared,
   type Reader,
+  type WirewaySide,
 } from '@zarnel/core';
 import { makeEdits, tryResult } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
-import { freshId } from '../fresh-id.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fault } from '../../ui/Fault.tsx';
@@ -49,8 +51,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
   const { placement, type } = item;
   const moveTo = (xMm: number, yMm: number) =>
     ({ kind: 'move-placement', placement: item.id, xMm, yMm }) as const;
-  const wireway = type.kind === 'wireway' ? null : findWirewayUnder(prepared, item);
-  const stack = wireway === null ? null : hookLineStack(item, wireway);
+  const hangs = type.kind === 'wireway' ? null : findWirewayAt(prepared, item);
   const taped = asTaped(prepared.site, item.face, [placement.xMm, placement.yMm]);
   const neighbours = (prepared.onFace.get(item.face.id) ?? [])
     .filter(({ id }) => id !== item.id)
@@ -88,25 +89,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
           from the edge there <span className="figure">{formatLength(taped.fromLeftMm, reader)}</span>
         </p>
       )}
-      {wireway !== null && stack !== null && (
-        <div className="mt-3 border-t border-faint pt-3">
-          <h3 className="mb-1 font-semibold">Over {wireway.placement.name}</h3>
-          <LengthField
-            label="Hook line above its top"
-            valueMm={stack.hookAboveTopMm}
-            reader={reader}
-            onCommit={(mm) => tryEdit(moveTo(placement.xMm, hookLineAbove(wireway, mm)))}
-          />
-          <LengthField
-            label="Visible gap"
-            valueMm={stack.gapMm}
-            reader={reader}
-            onCommit={(mm) => tryEdit(moveTo(placement.xMm, hookLineForGap(item, wireway, mm)))}
-          />
-          <WorkingButton working={stack.working} reader={reader} />
-          <NippleList item={item} wireway={wireway} plan={plan} reader={reader} />
-        </div>
-      )}
+      {hangs !== null && <AtWireway item={item} {...hangs} plan={plan} reader={reader} moveTo={moveTo} />}
       <FlushSection item={item} prepared={prepared} reader={reader} />
       <MountedOn item={item} prepared={prepared} />
       {type.kind === 'board' && <BoardSection item={item} prepared={prepared} reader={reader} />}
@@ -115,7 +98,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
       )}
       <Gaps item={item} prepared={prepared} reader={reader} />
       <OtherClearances item={item} prepared={prepared} reader={reader} />
-      <JoinSection item={item} prepared={prepared} reader={reader} />
+      <JoinSection item={item} plan={plan} prepared={prepared} reader={reader} />
       <FixingSection item={item} prepared={prepared} reader={reader} />
       {neighbours.length > 0 && (
         <div className="mt-3 border-t border-faint pt-3">
@@ -137,6 +120,40 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
         </Button>
       </div>
     </section>
+  );
+}
+
+type AtWirewayProps = Omit<Props, 'prepared'> & {
+  readonly wireway: Hung;
+  readonly side: WirewaySide;
+  readonly moveTo: (xMm: number, yMm: number) => PlanEdit;
+};
+
+/** The unit over or under its wireway: hook line, visible gap, nipples. */
+function AtWireway({ item, wireway, side, plan, reader, moveTo }: AtWirewayProps) {
+  const stack = hookLineStack(item, wireway, side);
+  const { xMm } = item.placement;
+  const isOver = side === 'top';
+  return (
+    <div className="mt-3 border-t border-faint pt-3">
+      <h3 className="mb-1 font-semibold">
+        {isOver ? 'Over' : 'Under'} {wireway.placement.name}
+      </h3>
+      <LengthField
+        label={isOver ? 'Hook line above its top' : 'Hook line below its bottom'}
+        valueMm={stack.hookAwayMm}
+        reader={reader}
+        onCommit={(mm) => tryEdit(moveTo(xMm, hookLineAway(wireway, side, mm)))}
+      />
+      <LengthField
+        label="Visible gap"
+        valueMm={stack.gapMm}
+        reader={reader}
+        onCommit={(mm) => tryEdit(moveTo(xMm, hookLineForGap(item, wireway, side, mm)))}
+      />
+      <WorkingButton working={stack.working} reader={reader} />
+      <NippleList item={item} wireway={wireway} side={side} plan={plan} reader={reader} />
+    </div>
   );
 }
 

@@ -3,6 +3,7 @@ import {
   fillSections,
   formatLength,
   formatQuantity,
+  freshId,
   lineUpEdits,
   USUAL_GAP_MM,
   WIRE_SIZES,
@@ -23,7 +24,6 @@ import { LengthField } from '../../ui/LengthField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { RatioBar } from '../findings/RatioBar.tsx';
-import { freshId } from '../fresh-id.ts';
 
 type Props = {
   readonly wireway: Hung;
@@ -32,11 +32,12 @@ type Props = {
   readonly reader: Reader;
 };
 
+/** The far edges are the tops of units over it, the bottoms of those under it. */
 const LINE_UP_WORDS: readonly (readonly [LineUp, string])[] = [
   ['one-gap', 'One gap for all'],
-  ['tops', 'Tops in line'],
+  ['tops', 'Far edges in line'],
   ['hook-lines', 'Hook lines in line'],
-  ['tops-and-hook-lines', 'Tops and hook lines'],
+  ['tops-and-hook-lines', 'Far edges and hook lines'],
 ];
 
 /** A wireway’s own affairs: the units over it in line, and what lies in it stretch by stretch. */
@@ -49,7 +50,7 @@ export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
   };
   return (
     <div className="mt-3">
-      <Section title="Units over it" startsOpen>
+      <Section title="Units at it" startsOpen>
         <LengthField
           label="Visible gap, at least"
           valueMm={gapMm}

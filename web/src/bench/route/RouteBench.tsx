@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import { NEW_RUN, passSpot, type Plan, type Port, type Reader, type Routes } from '@zarnel/core';
+import { freshId, NEW_RUN, passSpot, type Plan, type Port, type Reader, type Routes } from '@zarnel/core';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { freshId } from '../fresh-id.ts';
 import { RunPanel } from './RunPanel.tsx';
 
 type Props = { readonly plan: Plan; readonly routes: Routes | null; readonly reader: Reader };

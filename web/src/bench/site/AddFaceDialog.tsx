@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { faceOf, parseLength, rectangleOutline, type Plan, type Reader } from '@zarnel/core';
+import { faceOf, freshId, parseLength, rectangleOutline, type Plan, type Reader } from '@zarnel/core';
 import { tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
@@ -9,7 +9,6 @@ import { Fault } from '../../ui/Fault.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TextField } from '../../ui/TextField.tsx';
-import { freshId } from '../fresh-id.ts';
 import { FACE_KIND_WORDS, optionsOf } from '../words.ts';
 import { OutlineFileDialog } from './OutlineFileDialog.tsx';
 

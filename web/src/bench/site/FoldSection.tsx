@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import {
   edgeName,
-  formatLength,
   foldsOf,
+  formatLength,
   freeEdges,
+  freshId,
   parsePitch,
   pitchEdit,
   pitchText,
@@ -21,7 +22,6 @@ import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
-import { freshId } from '../fresh-id.ts';
 
 type Props = {
   readonly face: SiteFace;

@@ -1,5 +1,6 @@
 import {
   formatExactLength,
+  freshIdIn,
   usualStuds,
   type Framing,
   type Plan,
@@ -15,7 +16,6 @@ import { NameField } from '../../ui/NameField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
-import { freshIdIn } from '../fresh-id.ts';
 import { optionsOf, ROLE_WORDS, STUFF_WORDS } from '../words.ts';
 
 type Props = { readonly face: SiteFace; readonly plan: Plan; readonly reader: Reader };

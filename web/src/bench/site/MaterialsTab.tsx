@@ -1,5 +1,6 @@
 import {
   formatQuantity,
+  freshId,
   parseMeasure,
   SAMPLE_MATERIALS,
   sourceText,
@@ -15,7 +16,6 @@ import { NameField } from '../../ui/NameField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
-import { freshId } from '../fresh-id.ts';
 import { FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf } from '../words.ts';
 
 type Props = { readonly plan: Plan; readonly reader: Reader };

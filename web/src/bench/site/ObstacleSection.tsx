@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import {
   formatLength,
+  freshIdIn,
   newObstacle,
   reachFromFaceMm,
   type Obstacle,
@@ -14,7 +15,6 @@ import { NameField } from '../../ui/NameField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
-import { freshIdIn } from '../fresh-id.ts';
 import { OBSTACLE_WORDS, optionsOf } from '../words.ts';
 
 type Props = { readonly face: SiteFace; readonly reader: Reader };

@@ -1,0 +1,135 @@
+import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
+import type { BracketHole } from '../plan/gear-type.ts';
+import type { PointMm } from '../plan/values.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { ANCHOR_SPACING, LAG_DISTANCES } from '../reference/fasteners.ts';
+import { growBox } from '../site/polygon.ts';
+import { lengthInput } from '../working/working.ts';
+import { groundOf, memberAt, screwFor } from './hole-fixing.ts';
+
+const meta: CheckMeta = {
+  id: 'fixing.spacing',
+  looksAt:
+    'Bracket holes too near each other: screws in one member split it, anchors share one cone of concrete',
+  severity: 'fix',
+  source: LAG_DISTANCES.source,
+  parameters: [
+    {
+      name: 'Screws in one member',
+      value: LAG_DISTANCES.spacingShanks,
+      unit: 'ratio',
+      why: 'Shank diameters, centre to centre',
+    },
+    {
+      name: 'Anchors in masonry',
+      value: ANCHOR_SPACING.shanks,
+      unit: 'ratio',
+      why: 'Anchor diameters, unless its approval says otherwise',
+    },
+  ],
+  messages: {
+    member:
+      'Hole {hole} of {a} and {otherHole} of {b} are {measured} apart in one {member}; their screws need {required}.',
+    masonry:
+      'Hole {hole} of {a} and {otherHole} of {b} are {measured} apart; anchors need {required} or less load, as their approval says.',
+  },
+  fixMessages: {},
+};
+
+/** No screw or anchor asks for more, mm: ten diameters of the largest. */
+const LOOK_MM = ANCHOR_SPACING.shanks * mmFromInch(0.5);
+const ROUNDING_MM = 1e-6;
+
+type Spot = {
+  readonly item: Hung;
+  readonly hole: BracketHole;
+  readonly at: PointMm;
+  readonly shankMm: number;
+};
+
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  if (item.type.bracketHoles.length === 0) return [];
+  // Each pair is looked at once, by the piece whose id comes first.
+  const others = gearNear(prepared, growBox(item.body, LOOK_MM), item).filter(
+    ({ id, placement }) => id > item.id && placement.on === item.placement.on,
+  );
+  const mine = spotsOf(item);
+  const worst = new Map<string, Finding>();
+  for (const other of [item, ...others]) {
+    const theirs = other === item ? mine : spotsOf(other);
+    mine.forEach((a, index) => {
+      for (const b of other === item ? theirs.slice(index + 1) : theirs) {
+        const finding = pairFinding(prepared, a, b);
+        if (finding === null) continue;
+        const known = worst.get(other.id);
+        if (known === undefined || lack(finding) > lack(known)) worst.set(other.id, finding);
+      }
+    });
+  }
+  return [...worst.values()];
+}
+
+function lack({ measured, required }: Finding): number {
+  return (required?.value ?? 0) - (measured?.value ?? 0);
+}
+
+function spotsOf(item: Hung): Spot[] {
+  return item.type.bracketHoles.map((hole) => ({
+    item,
+    hole,
+    at: [item.placement.xMm + hole.xMm, item.placement.yMm + hole.yMm],
+    shankMm: mmFromInch(screwFor(hole.pilotMm).shankIn),
+  }));
+}
+
+function pairFinding(prepared: Prepared, a: Spot, b: Spot): Finding | null {
+  const apartMm = Math.hypot(a.at[0] - b.at[0], a.at[1] - b.at[1]);
+  if (apartMm >= LOOK_MM) return null;
+  const shankMm = Math.max(a.shankMm, b.shankMm);
+  const isOnBoard = a.item.board !== null;
+  const member = isOnBoard ? null : memberAt(a.item, a.at, a.shankMm)?.member;
+  const other = isOnBoard ? null : memberAt(b.item, b.at, b.shankMm)?.member;
+  const isOneMember = member != null && member.framingId === other?.framingId && member.index === other.index;
+  const holding = groundOf(prepared, a.item)?.holding;
+  const isInWood = isOneMember || (isOnBoard && holding === 'wood-screw');
+  if (!isInWood && holding !== 'masonry-anchor') return null;
+  const shanks = isInWood ? LAG_DISTANCES.spacingShanks : ANCHOR_SPACING.shanks;
+  const requiredMm = shanks * shankMm;
+  if (apartMm >= requiredMm - ROUNDING_MM) return null;
+  const source = isInWood ? LAG_DISTANCES.source : ANCHOR_SPACING.source;
+  return findingOf(meta, {
+    message: isInWood ? 'member' : 'masonry',
+    severity: isInWood ? 'fix' : 'ask',
+    data: {
+      a: a.item.placement.name,
+      hole: a.hole.id,
+      b: b.item.placement.name,
+      otherHole: b.hole.id,
+      member: isOnBoard ? 'board' : (member?.role ?? 'place'),
+    },
+    subjects: [
+      { kind: 'placement', id: a.item.id },
+      { kind: 'placement', id: b.item.id },
+    ],
+    at: { face: a.item.face.id, xMm: (a.at[0] + b.at[0]) / 2, yMm: (a.at[1] + b.at[1]) / 2 },
+    measured: { value: apartMm, unit: 'mm' },
+    required: { value: requiredMm, unit: 'mm' },
+    source,
+    working: {
+      title: 'Spacing of fixings',
+      formula: 'required = k · shank',
+      inputs: [
+        { symbol: 'k', name: 'Diameters, centre to centre', value: { value: shanks, unit: 'ratio' } },
+        lengthInput('shank', 'The thicker of the two fixings', shankMm),
+      ],
+      result: { name: 'Required centre to centre', value: { value: requiredMm, unit: 'mm' } },
+      source,
+      notes: isInWood
+        ? ['Screws pulled and loaded across the grain; more where they are loaded along it.']
+        : ['The approval of the anchor used decides; nearer ones carry less.'],
+    },
+  });
+}
+
+export const spacingCheck: ItemCheck = itemCheck(meta, checkItem);

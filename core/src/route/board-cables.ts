@@ -1,0 +1,103 @@
+import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
+import { knockoutOnFace, type BodyMm } from '../gear/body.ts';
+import type { Port } from '../plan/placement.ts';
+import { TIE_BASES } from '../reference/board-cables.ts';
+import { sawnGrommet, type SawnHole } from '../wireway/hole-saw.ts';
+import { routeAll } from './route.ts';
+
+/** Where a cable goes through its board to run behind it: below or beside the knockout it enters by. */
+export type BoardHole = {
+  readonly run: string;
+  readonly runName: string;
+  readonly gear: string;
+  /** From the board’s lower left corner. */
+  readonly rightMm: number;
+  readonly upMm: number;
+  readonly hole: SawnHole;
+};
+
+/** How the cables of a board run: through holes to its back, or held on its face. */
+export type BoardCables =
+  | { readonly kind: 'behind'; readonly holes: readonly BoardHole[] }
+  | {
+      readonly kind: 'on-face';
+      /** Of cables over the board, all runs together. */
+      readonly lengthMm: number;
+      readonly baseCount: number;
+      /** Runs with no way yet: their ties cannot be counted. */
+      readonly unroutedCount: number;
+    };
+
+/** From the body to the middle of a hole behind it: a cable bends that far into the board (practice). */
+const OUT_OF_GEAR_MM = 40;
+
+/** The cables of the gear on a board; null for what is no described board. */
+export function boardCables(prepared: Prepared, board: Hung): BoardCables | null {
+  const made = board.type.board;
+  if (made === null) return null;
+  const on = new Map(gearOn(prepared, board.id).map((item) => [item.id, item]));
+  if (made.cables === 'behind') {
+    const holes = prepared.plan.runs.flatMap((run) =>
+      [run.from, run.to].flatMap((port): BoardHole[] => {
+        const item = on.get(port.placement);
+        const place = item === undefined ? null : outOf(item, port);
+        if (item === undefined || place === null) return [];
+        const hole = sawnGrommet(run.cableDiameterMm);
+        const [rightMm, upMm] = [place[0] - board.body.minX, place[1] - board.body.minY];
+        return [{ run: run.id, runName: run.name, gear: item.placement.name, rightMm, upMm, hole }];
+      }),
+    );
+    return { kind: 'behind', holes };
+  }
+  const { routed, faults } = routeAll(prepared);
+  const ends = ({ from, to }: { readonly from: Port; readonly to: Port }) =>
+    on.has(from.placement) || on.has(to.placement);
+  let [lengthMm, baseCount] = [0, 0];
+  for (const { legs } of routed) {
+    const overMm = legs
+      .filter(({ face }) => face === board.face.id)
+      .reduce((sum, { from, to }) => sum + insideMm(board.body, from, to), 0);
+    if (overMm <= 0) continue;
+    lengthMm += overMm;
+    // One at each end, and between them no further apart than the spacing.
+    baseCount += Math.ceil(overMm / TIE_BASES.spacingMm) + 1;
+  }
+  return {
+    kind: 'on-face',
+    lengthMm,
+    baseCount,
+    unroutedCount: faults.filter(({ run }) => ends(run)).length,
+  };
+}
+
+function outOf(item: Hung, port: Port): readonly [number, number] | null {
+  const knockout = item.type.knockouts.find(({ id }) => id === port.knockout);
+  if (knockout === undefined) return null;
+  const { at, opens } = knockoutOnFace(item.body, knockout);
+  return [at[0] + opens[0] * OUT_OF_GEAR_MM, at[1] + opens[1] * OUT_OF_GEAR_MM];
+}
+
+/** How much of a straight leg lies over a box (Liang and Barsky 1984). */
+function insideMm(
+  { minX, minY, maxX, maxY }: BodyMm,
+  from: readonly [number, number],
+  to: readonly [number, number],
+): number {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  let [enter, leave] = [0, 1];
+  for (const [move, room] of [
+    [-dx, from[0] - minX],
+    [dx, maxX - from[0]],
+    [-dy, from[1] - minY],
+    [dy, maxY - from[1]],
+  ] as const) {
+    if (move === 0) {
+      if (room < 0) return 0;
+      continue;
+    }
+    const at = room / move;
+    if (move < 0) enter = Math.max(enter, at);
+    else leave = Math.min(leave, at);
+  }
+  return leave <= enter ? 0 : (leave - enter) * Math.hypot(dx, dy);
+}

@@ -1,0 +1,203 @@
+import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import type { Link } from '../plan/placement.ts';
+import { practice } from '../reference/source.ts';
+import { sawnKnockout } from './hole-saw.ts';
+import { lengthInput } from '../working/working.ts';
+import { joinOf, MEET_MM, meetEdit, type Join, type Meeting } from './joined.ts';
+import { fittingFor, isFittingSize } from './nipple.ts';
+import { upgradeNeeds } from './upgrade.ts';
+
+const meta: CheckMeta = {
+  id: 'wireway.link',
+  looksAt:
+    'Enclosures joined to each other: whether their knockouts still meet, the fitting between them, and what the larger unit asks of a panel',
+  severity: 'fix',
+  source: practice('Two knockouts meet within the play of their fittings; one hole lies behind both backs'),
+  parameters: [
+    { name: 'Play of the fittings', value: MEET_MM, unit: 'mm', why: 'Bushings in clearance holes' },
+  ],
+  messages: {
+    apart:
+      '{a} and {b} no longer stand so that they can be joined: bring them together, or take the join out.',
+    misses:
+      '{a} {knockout} and {b} {otherKnockout} miss each other by {measured}; their fittings allow {required}.',
+    'too-near':
+      '{a} and {b} are {measured} apart; two connectors need {required}: bring the walls together, or further apart.',
+    'beside-hole':
+      'The hole that joins {a} and {b} is {measured} inside both backs; its fittings need {required}.',
+    rating:
+      '{unit} gives {measured} at 125 %; {panel} is rated {required}: a larger panel, or another place to connect it.',
+    busbar:
+      'With the breaker of {unit} the busbar of {panel} comes to {measured}, above the {required} that many editions allow: ask which rule the panel’s labels follow.',
+    'rating-unknown': '{unit} is joined to {panel}, whose rating nobody stated: ask before it is connected.',
+  },
+  fixMessages: {
+    meet: 'Move {gear} so that {knockout} meets {otherKnockout}',
+    'take-apart': 'Take the join out',
+    'to-middle': 'Drill it in the middle of what both backs cover',
+  },
+};
+
+/** Locknut beyond its hole, all round (practice). */
+const LOCKNUT_RIM_MM = 6;
+
+function check(prepared: Prepared): Finding[] {
+  return prepared.plan.links.flatMap((link) => {
+    const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
+    return a === undefined || b === undefined
+      ? []
+      : [...placeFindings(link, a, b), ...panelFindings(link, a, b)];
+  });
+}
+
+function commonOf(link: Link, a: Hung, b: Hung) {
+  return {
+    id: (message: string) => `${meta.id}/${message}/${link.id}`,
+    subjects: [
+      { kind: 'placement', id: a.id },
+      { kind: 'placement', id: b.id },
+    ] as const,
+    at: middleOf(a),
+    names: { a: a.placement.name, b: b.placement.name },
+    takeApart: {
+      message: 'take-apart',
+      data: {},
+      edits: [{ kind: 'remove-link', link: link.id }],
+    } satisfies Fix,
+  };
+}
+
+function placeFindings(link: Link, a: Hung, b: Hung): Finding[] {
+  const { id, subjects, at, names, takeApart } = commonOf(link, a, b);
+  const join = joinOf(a, b);
+  if (join?.kind !== link.kind) {
+    return [
+      findingOf(meta, { message: 'apart', id: id('apart'), subjects, at, data: names, fixes: [takeApart] }),
+    ];
+  }
+  if (link.kind === 'back-to-back') return holeFindings(link, join, a, b);
+  const meeting = join.meetings.find(
+    ({ mine, theirs }) => mine.id === link.a.knockout && theirs.id === link.b.knockout,
+  );
+  if (meeting === undefined) {
+    return [
+      findingOf(meta, { message: 'apart', id: id('apart'), subjects, at, data: names, fixes: [takeApart] }),
+    ];
+  }
+  const data = { ...names, knockout: meeting.mine.id, otherKnockout: meeting.theirs.id };
+  if (!meeting.isMet) {
+    const offMm = Math.hypot(meeting.offUpMm, meeting.offOutMm);
+    return [
+      findingOf(meta, {
+        message: 'misses',
+        id: id('misses'),
+        subjects,
+        at,
+        data,
+        measured: { value: offMm, unit: 'mm' },
+        required: { value: MEET_MM, unit: 'mm' },
+        working: {
+          title: `${names.a} to ${names.b}`,
+          formula: 'off = √(up² + out²)',
+          inputs: [
+            lengthInput('up', 'Theirs above ours', meeting.offUpMm),
+            lengthInput('out', 'Theirs further out from the wall', meeting.offOutMm),
+          ],
+          result: { name: 'How far they miss', value: { value: offMm, unit: 'mm' } },
+          source: meta.source,
+          notes: [],
+        },
+        fixes: [...meetFixes(join, meeting, a), takeApart],
+      }),
+    ];
+  }
+  if (meeting.fitting !== 'too-near' || !isFittingSize(meeting.mine.tradeSize)) return [];
+  return [
+    findingOf(meta, {
+      message: 'too-near',
+      id: id('too-near'),
+      subjects,
+      at,
+      data,
+      measured: { value: join.gapMm, unit: 'mm' },
+      required: { value: 2 * fittingFor(meeting.mine.tradeSize).lengthMm, unit: 'mm' },
+    }),
+  ];
+}
+
+function meetFixes(join: Join, meeting: Meeting, a: Hung): Fix[] {
+  const edit = meetEdit({ ...join, meetings: [meeting] });
+  if (edit === null) return [];
+  const data = { gear: a.placement.name, knockout: meeting.mine.id, otherKnockout: meeting.theirs.id };
+  return [{ message: 'meet', data, edits: [edit] }];
+}
+
+/** One hole through the wall must lie behind both backs with its locknuts. */
+function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, a: Hung, b: Hung): Finding[] {
+  if (through === null) return [];
+  const { id, subjects, names } = commonOf(link, a, b);
+  const { minX, maxX, minY, maxY } = through.within;
+  const insideMm = Math.min(link.xMm - minX, maxX - link.xMm, link.yMm - minY, maxY - link.yMm);
+  const requiredMm = sawnKnockout(link.tradeSize).diameterMm / 2 + LOCKNUT_RIM_MM;
+  if (insideMm >= requiredMm) return [];
+  const middle: Link = { ...link, xMm: through.xMm, yMm: through.yMm };
+  return [
+    findingOf(meta, {
+      message: 'beside-hole',
+      id: id('beside-hole'),
+      subjects,
+      at: { face: a.face.id, xMm: link.xMm, yMm: link.yMm },
+      data: names,
+      measured: { value: insideMm, unit: 'mm' },
+      required: { value: requiredMm, unit: 'mm' },
+      fixes: [{ message: 'to-middle', data: {}, edits: [{ kind: 'set-link', link: middle }] }],
+    }),
+  ];
+}
+
+/** What a unit asks of the panel it is joined to, from their ratings. */
+function panelFindings(link: Link, a: Hung, b: Hung): Finding[] {
+  const [unit, panel] = b.type.kind === 'load-centre' ? [a, b] : [b, a];
+  if (panel.type.kind !== 'load-centre' || unit.type.kind === 'load-centre') return [];
+  const needs = upgradeNeeds(unit.type, panel.type);
+  if (needs === null) return [];
+  const { id, subjects } = commonOf(link, a, b);
+  const common = {
+    subjects,
+    at: middleOf(panel),
+    data: { unit: unit.placement.name, panel: panel.placement.name },
+    working: needs.working,
+    source: needs.working.source,
+  } as const;
+  const ratedA = panel.type.ratings.maxCurrentA;
+  if (ratedA === null) {
+    return [
+      findingOf(meta, { ...common, message: 'rating-unknown', id: id('rating-unknown'), severity: 'ask' }),
+    ];
+  }
+  if (needs.doesPanelCarry === false) {
+    return [
+      findingOf(meta, {
+        ...common,
+        message: 'rating',
+        id: id('rating'),
+        measured: { value: needs.designA, unit: 'A' },
+        required: { value: ratedA, unit: 'A' },
+      }),
+    ];
+  }
+  if (needs.isWithinBusbar !== false) return [];
+  return [
+    findingOf(meta, {
+      ...common,
+      message: 'busbar',
+      id: id('busbar'),
+      severity: 'ask',
+      measured: { value: ratedA + (needs.breakerA ?? 0), unit: 'A' },
+      required: { value: needs.busbarMostA ?? ratedA, unit: 'A' },
+    }),
+  ];
+}
+
+export const linkCheck: Check = { meta, check };

@@ -1,0 +1,36 @@
+import type { GearType, Reader } from '@zarnel/core';
+import { Section } from '../ui/Section.tsx';
+import { ListEditor } from './ListEditor.tsx';
+import { LiveLength } from './LiveField.tsx';
+
+type Props = {
+  readonly type: GearType;
+  readonly at: (path: string) => string | undefined;
+  readonly set: (changed: Partial<GearType>) => void;
+  readonly reader: Reader;
+};
+
+/** Where the lengths of a wireway are coupled: no hole may lie there. */
+export function SeamFields({ type, at, set, reader }: Props) {
+  const seams = type.seamsMm ?? [];
+  return (
+    <Section title="Seams" summary={String(seams.length)}>
+      <ListEditor
+        items={seams.map((alongMm, index) => ({ id: `seam ${index + 1}`, alongMm }))}
+        noun="seam"
+        onChange={(list) => set({ seamsMm: list.map(({ alongMm }) => alongMm) })}
+        create={() => ({ id: 'seam', alongMm: type.widthMm / 2 })}
+        row={(seam, put, index) => (
+          <LiveLength
+            label="From its left end"
+            valueMm={seam.alongMm}
+            reader={reader}
+            onChange={(alongMm) => put({ alongMm })}
+            fault={at(`seamsMm[${index}]`)}
+            isNarrow
+          />
+        )}
+      />
+    </Section>
+  );
+}
