@@ -16,6 +16,7 @@ import type { BoxMm } from '../site/polygon.ts';
 import { faceFromSheet, layOutSheet, sheetFromFace } from '../site/sheet.ts';
 import { outsideBoxes } from '../site/outside-boxes.ts';
 import { knockoutOnFace } from '../gear/body.ts';
+import { joinedSide, sideOfKnockout, usualSide } from '../wireway/unit-at-wireway.ts';
 import type { ArrangeBlock, ArrangeGap, ArrangePiece, ArrangeProblem, ArrangeWire } from './problem.ts';
 import type { ArrangeRequest } from './request.ts';
 
@@ -44,11 +45,8 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
   });
   const moving = new Set(request.pieces);
   const wireway = request.wireway === null ? null : (prepared.hung.get(request.wireway.placement) ?? null);
-  const overWireway = new Set(
-    wireway === null
-      ? []
-      : pieces.filter(({ type }) => type.knockouts.some(({ edge }) => edge === 'bottom')).map(({ id }) => id),
-  );
+  const sideOf = (piece: Hung) =>
+    wireway === null ? null : (joinedSide(prepared, piece, wireway.id) ?? usualSide(piece.type));
   const shared = sharedRules(prepared.plan);
   const staying = (prepared.onFace.get(face.id) ?? []).filter(({ id }) => !moving.has(id));
   const outside = outsideBoxes(face.outline, face.bounds);
@@ -65,7 +63,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
   );
   const blocks = pieces.map((piece): ArrangeBlock[] => {
     const around = staying
-      .filter((other) => !(other === wireway && overWireway.has(piece.id)))
+      .filter((other) => !(other === wireway && sideOf(piece) !== null))
       .map((other) =>
         grown(
           other.body,
@@ -129,21 +127,25 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
       minY + under,
       Math.min(maxY - heightMm - over, highestBottom(prepared, piece)),
     ];
-    if (wireway !== null && request.wireway !== null && overWireway.has(piece.id)) {
-      const bottom = wireway.body.maxY + request.wireway.gapMm;
+    const at = sideOf(piece);
+    if (wireway !== null && request.wireway !== null && at !== null) {
+      const { gapMm } = request.wireway;
+      const bottom = at === 'top' ? wireway.body.maxY + gapMm : wireway.body.minY - gapMm - heightMm;
       const holes = piece.type.knockouts
-        .filter(({ edge: on }) => on === 'bottom')
+        .filter((knockout) => sideOfKnockout(knockout) === at)
         .map(({ alongMm }) => alongMm);
       x = [
         Math.max(x[0], wireway.body.minX + WIREWAY_END_MM - Math.min(...holes)),
         Math.min(x[1], wireway.body.maxX - WIREWAY_END_MM - Math.max(...holes)),
       ];
-      const below = requiredGap(piece, wireway, 'below', shared);
-      if (below !== null && below.mm > request.wireway.gapMm) {
+      const [towards, where, hangs] =
+        at === 'top' ? (['below', 'below', 'over'] as const) : (['above', 'above', 'under'] as const);
+      const gapThere = requiredGap(piece, wireway, towards, shared);
+      if (gapThere !== null && gapThere.mm > gapMm) {
         contradictions.push({
           gear: piece.placement.name,
-          rule: `${below.owner} asks for ${below.rule.distance.value} ${below.rule.distance.unit} below it`,
-          against: `it is to hang over ${wireway.placement.name} with a smaller gap`,
+          rule: `${gapThere.owner} asks for ${gapThere.rule.distance.value} ${gapThere.rule.distance.unit} ${where} it`,
+          against: `it is to hang ${hangs} ${wireway.placement.name} with a smaller gap`,
         });
       }
       y = [bottom, bottom];

@@ -3,7 +3,7 @@ export type ArrangeRequest = {
   readonly face: string;
   /** Gear that may be moved to any place on the face; what else hangs there stays. */
   readonly pieces: readonly string[];
-  /** Units with knockouts below hang over it with this visible gap; null for none. */
+  /** Units hang at it with this visible gap, under it where they have knockouts above only; null for none. */
   readonly wireway: { readonly placement: string; readonly gapMm: number } | null;
   /** Pieces that are wired to each other, beside the runs of the plan. */
   readonly connections: readonly (readonly [string, string])[];

@@ -53,6 +53,49 @@ describe('the samples', () => {
     });
   });
 
+  test('of a wireway keep its seams, of a board its rail and what is approved for it, in either kind of file', () => {
+    const way: GearType = {
+      ...getSample('wireway-300x300-3m'),
+      id: 'way',
+      origin: null,
+      seamsMm: [1500, 2400],
+    };
+    const plain = getSample('backer-board-800x480');
+    if (plain.board === null) throw new Error('no board');
+    const board: GearType = {
+      ...plain,
+      board: {
+        ...plain.board,
+        railsUpMm: [100],
+        rail: 'slotted-21',
+        approvedPullN: 900,
+        approvedShearN: null,
+      },
+    };
+    const csv = readGearCsv(writeGearCsv([way, board]));
+    if (!csv.ok) throw new Error(csv.fault);
+    expect(csv.value.faults).toEqual([]);
+    expect(csv.value.gear[0]).toEqual(way);
+    // Nobody entered it and entered as nothing are the same.
+    expect(csv.value.gear[1]?.board).toMatchObject({ rail: 'slotted-21', approvedPullN: 900 });
+    expect(csv.value.gear[1]?.board?.approvedShearN).toBeUndefined();
+    const json = readGearFile(writeGearFile([way, board]));
+    expect(json.ok && json.value.gear).toEqual([way, board]);
+    const old = writeGearFile([plain]).replace('"formatVersion": 2', '"formatVersion": 1');
+    expect(readGearFile(old).ok).toBe(true);
+  });
+
+  test('say where a seam or a rail lies off the piece', () => {
+    const way = { ...getSample('wireway-300x300-3m'), seamsMm: [3001] };
+    expect(findGearFaults(way).map(({ path }) => path)).toEqual(['seamsMm[0]']);
+    const plain = getSample('backer-board-800x480');
+    const board = {
+      ...plain,
+      board: plain.board === null ? null : { ...plain.board, railsUpMm: [480, 481] },
+    };
+    expect(findGearFaults(board).map(({ path }) => path)).toEqual(['board.railsUpMm[1]']);
+  });
+
   test('have rules in the units their editions give: 6, 8 and 2 inches, 150, 200 and 50 mm (common practice)', () => {
     const given = (id: string) =>
       getSample(id).rules.map(({ distance, when }) => [

@@ -92,6 +92,13 @@ describe('formatQuantity', () => {
     expect(formatQuantity({ value: 25, unit: 'degC' }, INCH_READER)).toBe('77 °F');
     expect(formatQuantity({ value: 25, unit: 'degC' }, METRIC_READER)).toBe('25 °C');
     expect(formatQuantity({ value: 45.4, unit: 'kg' }, INCH_READER)).toBe('100 lb');
+    // 1 MPa is 145.04 psi, 1 N·m is 8.851 lbf·in (NIST SP 811).
+    expect(formatQuantity({ value: 138, unit: 'MPa' }, METRIC_READER)).toBe('138 MPa');
+    expect(formatQuantity({ value: 138, unit: 'MPa' }, INCH_READER)).toBe('20015 psi');
+    expect(formatQuantity({ value: 24_500, unit: 'Nmm' }, METRIC_READER)).toBe('24.5 N·m');
+    expect(formatQuantity({ value: 24_500, unit: 'Nmm' }, INCH_READER)).toBe('217 lbf·in');
+    expect(formatQuantity({ value: 3200, unit: 'mm3' }, METRIC_READER)).toBe('3200 mm³');
+    expect(formatQuantity({ value: 3200, unit: 'mm3' }, INCH_READER)).toBe('0.195 in³');
     expect(formatQuantity({ value: 59.743, unit: 'deg' }, METRIC_READER)).toBe('59.74°');
   });
 });

@@ -135,7 +135,7 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
             ))}
           {wireways.length > 0 && (
             <Select
-              label="Over"
+              label="At the wireway"
               value={wirewayId}
               options={[
                 { value: NO_WIREWAY, label: 'No wireway' },

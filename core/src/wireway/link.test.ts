@@ -1,0 +1,170 @@
+import { describe, expect, test } from '@jest/globals';
+import { prepare } from '../check/prepared.ts';
+import { reverseOf } from '../demo/parts.ts';
+import { knockoutAt } from '../gear/new-gear.ts';
+import { drillSheets } from '../pack/holes.ts';
+import { noDrillCheck } from '../pack/no-drill-check.ts';
+import { applyEdit, applyEdits } from '../plan/edits/apply-edit.ts';
+import { openPlanText, writePlan } from '../plan/open-plan.ts';
+import { NO_RATINGS, type GearType } from '../plan/gear-type.ts';
+import type { Link } from '../plan/placement.ts';
+import type { Plan } from '../plan/plan.ts';
+import { boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { findLink, joinOf, linkEnds, linkOf } from './joined.ts';
+import { linkCheck } from './link-check.ts';
+
+const SIDE: Link = {
+  id: 'join',
+  kind: 'side-by-side',
+  a: { placement: 'a', knockout: 'out' },
+  b: { placement: 'b', knockout: 'in' },
+};
+
+/** A unit and a panel, touching, their knockouts level; both on one wall of 20 mm with its reverse. */
+function beside(upMm = 0, gapMm = 0, panel: Partial<GearType> = {}, links: Link[] = [SIDE]): Plan {
+  const front = wall('w', rectangle(5000, 2500));
+  return plan({
+    faces: [front, reverseOf(front, 'back', 'Back')],
+    gearTypes: [
+      gear('unit', {
+        knockouts: [knockoutAt('out', 'right', 300, 60, '1')],
+        ratings: { ...NO_RATINGS, maxCurrentA: 32 },
+      }),
+      gear('panel', {
+        kind: 'load-centre',
+        knockouts: [knockoutAt('in', 'left', 300, 60, '1')],
+        ratings: { ...NO_RATINGS, maxCurrentA: 200 },
+        ...panel,
+      }),
+    ],
+    placements: [hang('a', 'unit', 'w', 1000, 1500), hang('b', 'panel', 'w', 1400 + gapMm, 1500 + upMm)],
+    links,
+  });
+}
+
+function through(at: readonly [number, number], link: Partial<Link> = {}): Plan {
+  const of = beside(0, 0, {}, []);
+  const hole = { id: 'join', kind: 'back-to-back', a: { placement: 'a' }, b: { placement: 'b' } } as const;
+  return {
+    ...of,
+    // The wall is 5000 wide: 1000 from one side is 4000 from the other.
+    placements: [hang('a', 'unit', 'w', 1000, 1500), hang('b', 'panel', 'back', 4100, 1500)],
+    links: [{ ...hole, xMm: at[0], yMm: at[1], tradeSize: '2', ...link } as Link],
+  };
+}
+
+function found(of: Plan) {
+  return linkCheck.check(prepare(of)).map(({ message, severity }) => [message, severity]);
+}
+
+describe('a kept join side by side', () => {
+  test('is nothing to find while its knockouts meet', () => {
+    expect(found(beside())).toEqual([]);
+    expect(found(beside(1.4))).toEqual([]);
+  });
+
+  test('is found when one was moved, with the move that brings them together again', () => {
+    const of = beside(12);
+    const [finding] = linkCheck.check(prepare(of));
+    expect(finding).toMatchObject({ message: 'misses', measured: { value: 12, unit: 'mm' } });
+    for (const { edits } of finding?.fixes ?? []) {
+      const fixed = applyEdits(of, edits);
+      if (!fixed.ok) throw new Error(fixed.fault.message);
+      expect(found(fixed.value.plan)).toEqual([]);
+    }
+    expect(finding?.fixes.map(({ message }) => message)).toEqual(['meet', 'take-apart']);
+    expect(found(beside(0, 900))).toEqual([['apart', 'fix']]);
+    expect(found(beside(0, 40))).toEqual([['too-near', 'fix']]);
+  });
+
+  test('asks of the panel what the unit’s ratings need', () => {
+    // 32 A at 125 % is 40 A; a 40 A breaker beside the supply of a 100 A panel makes 140 of 120.
+    expect(found(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 30 } }))).toEqual([['rating', 'fix']]);
+    const [busbar] = linkCheck.check(prepare(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 100 } })));
+    expect(busbar).toMatchObject({ message: 'busbar', severity: 'ask', measured: { value: 140 } });
+    expect(busbar?.required?.value).toBeCloseTo(120, 9);
+    expect(found(beside(0, 0, { ratings: NO_RATINGS }))).toEqual([['rating-unknown', 'ask']]);
+    expect(found(beside(0, 0, { kind: 'junction-box', ratings: NO_RATINGS }))).toEqual([]);
+  });
+
+  test('is seen from knockout to knockout', () => {
+    expect(linkEnds(prepare(beside(0, 100)), SIDE)).toEqual([
+      { key: 'join', face: 'w', from: [1200, 1300], to: [1300, 1300] },
+    ]);
+  });
+});
+
+describe('a kept join through the wall', () => {
+  test('is drilled on both sides, mirrored, and checked once against what must stay undrilled', () => {
+    const of = through([950, 1300]);
+    const prepared = prepare(of);
+    const holes = drillSheets(prepared).map(({ id, holes: all }) => [
+      id,
+      ...all.map(({ xMm, yMm }) => [xMm, yMm]),
+    ]);
+    expect(holes).toEqual([
+      ['w', [950, 1300]],
+      ['back', [4050, 1300]],
+    ]);
+    const cable = boxObstacle('cable', 'Cable', 'cable', [940, 0, 10, 2500], {
+      noDrillMm: 40,
+      isHidden: true,
+    });
+    const [front] = of.faces;
+    if (front === undefined) throw new Error('no wall');
+    const wired = { ...of, faces: [{ ...front, obstacles: [cable] }, ...of.faces.slice(1)] };
+    expect(noDrillCheck.check(prepare(wired)).map(({ message }) => message)).toEqual(['into']);
+  });
+
+  test('lies behind both backs with its locknuts, or is brought to their middle', () => {
+    // The backs share 800 to 1100: a 2 in hole and its locknut need some 38 mm from either side.
+    expect(found(through([950, 1300]))).toEqual([]);
+    const of = through([1085, 1300]);
+    const [finding] = linkCheck.check(prepare(of));
+    expect(finding).toMatchObject({ message: 'beside-hole', measured: { value: 15, unit: 'mm' } });
+    const fixed = applyEdits(of, finding?.fixes[0]?.edits ?? []);
+    if (!fixed.ok) throw new Error(fixed.fault.message);
+    expect(fixed.value.plan.links[0]).toMatchObject({ xMm: 950, yMm: 1300 });
+    expect(found(fixed.value.plan)).toEqual([]);
+  });
+
+  test('is seen at its hole from both sides', () => {
+    const prepared = prepare(through([950, 1300]));
+    expect(linkEnds(prepared, prepared.plan.links[0] ?? SIDE).map(({ face, from }) => [face, from])).toEqual([
+      ['w', [950, 1300]],
+      ['back', [4050, 1300]],
+    ]);
+  });
+});
+
+describe('joins in the plan', () => {
+  test('are made of what meets, found from either end, and gone with either enclosure', () => {
+    const of = beside(0, 0, {}, []);
+    const prepared = prepare(of);
+    const [a, b] = [getHung(prepared, 'a'), getHung(prepared, 'b')];
+    const join = joinOf(b, a);
+    const link = join === null ? null : linkOf(join, 'join', '1');
+    expect(link).toEqual({ ...SIDE, a: SIDE.b, b: SIDE.a });
+    const kept = link === null ? null : applyEdit(of, { kind: 'set-link', link });
+    if (kept === null || !kept.ok) throw new Error('not kept');
+    const after = prepare(kept.value.plan);
+    expect(findLink(after, a, b)?.id).toBe('join');
+    expect(findLink(after, b, a)?.id).toBe('join');
+    const gone = applyEdit(kept.value.plan, { kind: 'remove-placement', placement: 'a' });
+    expect(gone.ok && gone.value.plan.links).toEqual([]);
+  });
+
+  test('are refused where they lead to nothing, or to the same enclosure', () => {
+    const refused = (link: Link) => {
+      const made = applyEdit(beside(), { kind: 'set-link', link });
+      return made.ok ? '' : made.fault.message;
+    };
+    expect(refused({ ...SIDE, b: { placement: 'b', knockout: 'gone' } } as Link)).toContain('“gone”');
+    expect(refused({ ...SIDE, b: SIDE.a } as Link)).toContain('joined to itself');
+  });
+
+  test('come back from the file as they were written', () => {
+    const opened = openPlanText(writePlan(through([950, 1300])));
+    expect(opened.ok && opened.value.links).toEqual(through([950, 1300]).links);
+  });
+});
