@@ -279,5 +279,25 @@ test('joins two enclosures: which knockouts meet, the move that brings them toge
   await bench(page).getByRole('button', { name: 'Move it so that side meets side' }).click();
   await expect(bench(page)).toContainText('chase nipple or bushing through both walls');
   await expect(bench(page)).toContainText('Dress the tips smooth or cap them.');
+
+  await bench(page).getByRole('button', { name: 'Join them' }).click();
   await expectSaved(page);
+  expect((await savedPlan(request, id)).links).toEqual([
+    {
+      id: 'join-1',
+      kind: 'side-by-side',
+      a: { placement: 'a', knockout: 'side' },
+      b: { placement: 'b', knockout: 'side' },
+    },
+  ]);
+  // Moved apart they are found, with the move that brings them together.
+  await bench(page).getByLabel('Up from datum').fill('51"');
+  await bench(page).getByLabel('Up from datum').press('Enter');
+  const finding = bench(page).locator('[data-check="wireway.link"]').first();
+  await expect(finding).toContainText('a side and b side miss each other by');
+  await finding.getByRole('button', { name: 'Move a so that side meets side' }).click();
+  await expect(bench(page).locator('[data-check="wireway.link"]')).toHaveCount(0);
+  await bench(page).getByRole('button', { name: 'Take the join out' }).click();
+  await expectSaved(page);
+  expect((await savedPlan(request, id)).links).toEqual([]);
 });

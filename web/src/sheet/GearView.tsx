@@ -63,18 +63,25 @@ export const GearView = memo(function GearView({ item, project, isSelected, onPr
           />
         );
       })}
-      {lines.map((line, index) => (
-        <text
-          key={index}
-          x={(left + right) / 2}
-          y={(top + bottom) / 2 + fontPx * 0.35 + (index - (lines.length - 1) / 2) * fontPx * LINE_RATIO}
-          textAnchor="middle"
-          fontSize={fontPx}
-          fill="var(--ink-pencil)"
-        >
-          {line}
+      {type.kind === 'board' ? (
+        // Its middle is where gear hangs: a board is named in its lower right corner.
+        <text x={right - 5} y={bottom - 6} textAnchor="end" fontSize={fontPx} fill="var(--ink-pencil)">
+          {heightPx > fontPx * LINE_RATIO ? lines.join(' ') : ''}
         </text>
-      ))}
+      ) : (
+        lines.map((line, index) => (
+          <text
+            key={index}
+            x={(left + right) / 2}
+            y={(top + bottom) / 2 + fontPx * 0.35 + (index - (lines.length - 1) / 2) * fontPx * LINE_RATIO}
+            textAnchor="middle"
+            fontSize={fontPx}
+            fill="var(--ink-pencil)"
+          >
+            {line}
+          </text>
+        ))
+      )}
     </g>
   );
 });

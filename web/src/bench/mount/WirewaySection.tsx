@@ -32,18 +32,24 @@ type Props = {
   readonly reader: Reader;
 };
 
-/** The far edges are the tops of units over it, the bottoms of those under it. */
-const LINE_UP_WORDS: readonly (readonly [LineUp, string])[] = [
-  ['one-gap', 'One gap for all'],
-  ['tops', 'Far edges in line'],
-  ['hook-lines', 'Hook lines in line'],
-  ['tops-and-hook-lines', 'Far edges and hook lines'],
-];
+/** Over a wireway the edges away from it are tops, under it bottoms. */
+const EDGE_WORDS = { top: 'Tops', bottom: 'Bottoms', both: 'Tops and bottoms' } as const;
+
+function lineUpWords(edges: string): readonly (readonly [LineUp, string])[] {
+  return [
+    ['one-gap', 'One gap for all'],
+    ['tops', `${edges} in line`],
+    ['hook-lines', 'Hook lines in line'],
+    ['tops-and-hook-lines', `${edges} and hook lines`],
+  ];
+}
 
 /** A wireway’s own affairs: the units over it in line, and what lies in it stretch by stretch. */
 export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
   const [gapMm, setGapMm] = useState(USUAL_GAP_MM);
   const [fault, setFault] = useState<string | null>(null);
+  const [side = 'top', otherSide] = new Set(wirewayHoles(prepared, wireway.id).map((hole) => hole.side));
+  const edges = EDGE_WORDS[otherSide === undefined ? side : 'both'];
   const lineUp = (how: LineUp) => {
     const edits = lineUpEdits(prepared, wireway, how, gapMm, reader);
     setFault(edits.ok ? tryEdits(edits.value) : edits.fault);
@@ -61,7 +67,7 @@ export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
           }}
         />
         <div className="flex flex-wrap gap-2">
-          {LINE_UP_WORDS.map(([how, label]) => (
+          {lineUpWords(edges).map(([how, label]) => (
             <Button key={how} onClick={() => lineUp(how)}>
               {label}
             </Button>
