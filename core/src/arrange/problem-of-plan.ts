@@ -4,12 +4,12 @@ import { floorUnder } from '../clearance/free-room.ts';
 import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.ts';
 import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/required-gap.ts';
 import { sharedRules } from '../clearance/rule-packs.ts';
-import { polygonsInFrame, thingsInRoom, wallsOf, type Thing } from '../clearance/space.ts';
+import { polygonsInFrame, thingsInRoom, type Thing } from '../clearance/space.ts';
 import { COINCIDENT_MM } from '../plan/outline.ts';
 import type { RuleCounterpart } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { HANDLE_HEIGHT, WORKING_SPACE } from '../reference/working-space.ts';
-import { clipPolygon } from '../site/clip.ts';
+import { clipToBox } from '../site/clip.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
 import type { PointMm } from '../plan/values.ts';
 import type { BoxMm } from '../site/polygon.ts';
@@ -103,7 +103,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
       .filter((thing) => thing.face.id !== face.id)
       .flatMap((thing: Thing) => {
         const points = polygonsInFrame(frame, thing).flatMap((polygon) =>
-          clipPolygon(polygon, wallsOf({ x: [minX - 1, maxX + 1], y: [minY - 1, maxY + 1], z })),
+          clipToBox(polygon, { x: [minX - 1, maxX + 1], y: [minY - 1, maxY + 1], z }),
         );
         if (points.length === 0) return [];
         const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];

@@ -1,16 +1,27 @@
 import type { BodyMm } from '../gear/body.ts';
 
+/** Measured: to look at so many costs about what the cells of one query do. */
+const MOST_SCANNED = 24;
+
+function isApart(a: BodyMm, b: BodyMm): boolean {
+  return a.minX > b.maxX || a.maxX < b.minX || a.minY > b.maxY || a.maxY < b.minY;
+}
+
 /**
  * Finds boxes near a box: a hash of square cells, each box listed in every cell it touches. Build O(n) for
  * boxes of about the cell’s size; a query visits only the cells it covers.
  */
 export class BoxGrid<Item extends { readonly body: BodyMm }> {
   private readonly cells = new Map<number, Item[]>();
+  /** All items, where they are so few that looking at each is quicker than finding their cells. */
+  private readonly few: readonly Item[] | null;
 
   constructor(
     items: readonly Item[],
     private readonly cellMm: number,
   ) {
+    this.few = items.length <= MOST_SCANNED ? [...items] : null;
+    if (this.few !== null) return;
     for (const item of items) {
       this.eachCell(item.body, (key) => {
         const cell = this.cells.get(key);
@@ -22,14 +33,10 @@ export class BoxGrid<Item extends { readonly body: BodyMm }> {
 
   /** Items whose body touches or overlaps the box, each once, in the order first met. */
   near(box: BodyMm): Item[] {
+    if (this.few !== null) return this.few.filter(({ body }) => !isApart(body, box));
     const found = new Set<Item>();
     this.eachCell(box, (key) => {
-      for (const item of this.cells.get(key) ?? []) {
-        const { body } = item;
-        const apart =
-          body.minX > box.maxX || body.maxX < box.minX || body.minY > box.maxY || body.maxY < box.minY;
-        if (!apart) found.add(item);
-      }
+      for (const item of this.cells.get(key) ?? []) if (!isApart(item.body, box)) found.add(item);
     });
     return [...found];
   }

@@ -1,3 +1,4 @@
+import { sharedRules } from './rule-packs.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -15,7 +16,7 @@ import {
 import { faceEdgeCheck } from './face-edge.ts';
 import { locationCheck } from './location.ts';
 import { overlapCheck } from './overlap.ts';
-import { distanceMm, farthestRuleMm, reaches } from './required-gap.ts';
+import { distanceMm, farthestRuleMm, reaches, reachOfRulesMm } from './required-gap.ts';
 import { snapsFor, snapsNear } from './snaps.ts';
 
 const pipe = boxObstacle('pipe', 'Pipe', 'pipe', [0, 1900, 900, 50]);
@@ -118,6 +119,15 @@ describe('rules keep the unit they were given in', () => {
     const types = [gear('t', { rules: [beside('r', { distance: { value: 8, unit: 'in' } })] })];
     expect(farthestRuleMm(plan({ gearTypes: types, rules: [beside('own', {})] }))).toBe(203.2);
     expect(farthestRuleMm(plan({}))).toBe(0);
+  });
+
+  test('a type is reached by its own rules and by those for its kind, no others', () => {
+    const type = gear('t', { rules: [beside('r', { distance: { value: 8, unit: 'in' } })] });
+    const us = sharedRules(plan({ codeBasis: 'us', gearTypes: [type] }));
+    expect(reachOfRulesMm(type, us)).toBe(203.2);
+    // IRC R328.3.1: batteries keep 3 ft.
+    expect(reachOfRulesMm(gear('b', { kind: 'battery' }), us)).toBe(914.4);
+    expect(reachOfRulesMm(gear('b', { kind: 'battery' }), sharedRules(plan({})))).toBe(0);
   });
 });
 

@@ -1,11 +1,11 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { COINCIDENT_MM } from '../plan/outline.ts';
-import { clipPolygon } from '../site/clip.ts';
+import { clipPolygon, clipToBox } from '../site/clip.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';
 import type { Vec3 } from '../site/vec3.ts';
 import { GAP_ROUNDING_MM } from './gaps.ts';
 import type { Site } from '../site/site.ts';
-import { polygonsInFrame, thingsInRoom, wallsOf, type Room, type Thing } from './space.ts';
+import { polygonsInFrame, thingsInRoom, type Room, type Thing } from './space.ts';
 
 /** Something that may stand in a room before a face, in that face’s own frame. */
 export type Hindrance = { readonly thing: Thing; readonly polygons: readonly (readonly Vec3[])[] };
@@ -44,11 +44,11 @@ export function roomAround({ body, type }: Hung, reachMm: number): Room {
 }
 
 /** The parts of a thing that lie in a room, touching not counted. */
-export function partsIn({ polygons }: Hindrance, { x, y, z }: Room): Vec3[][] {
+export function partsIn({ polygons }: Hindrance, { x, y, z }: Room): (readonly Vec3[])[] {
   const inner = ([from, to]: readonly [number, number]) =>
     [from + COINCIDENT_MM, to - COINCIDENT_MM] as const;
-  const walls = wallsOf({ x: inner(x), y: inner(y), z: inner(z) });
-  return polygons.map((polygon) => clipPolygon(polygon, walls)).filter((part) => part.length > 0);
+  const room: Room = { x: inner(x), y: inner(y), z: inner(z) };
+  return polygons.map((polygon) => clipToBox(polygon, room)).filter((part) => part.length > 0);
 }
 
 /** Where the floor is in the frame of a piece’s face: its height there, and what it is taken from. */
@@ -66,7 +66,7 @@ export function floorUnder(prepared: Prepared, item: Hung): { readonly yMm: numb
   };
   let highest: { yMm: number; name: string } | null = null;
   for (const floor of floorsOf(prepared.site)) {
-    const parts = polygonsInFrame(frame, floor).flatMap((each) => clipPolygon(each, wallsOf(line)));
+    const parts = polygonsInFrame(frame, floor).flatMap((each) => clipToBox(each, line));
     for (const [, yMm] of parts)
       if (highest === null || yMm > highest.yMm) highest = { yMm, name: floor.name };
   }

@@ -3,13 +3,13 @@ import { COINCIDENT_MM, edgesOf } from '../plan/outline.ts';
 import type { RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { Frame } from '../site/frame.ts';
-import { clipPolygon } from '../site/clip.ts';
+import { clipToBox } from '../site/clip.ts';
 import { distanceBetweenBoxesMm, overlapDepthMm } from '../site/oriented-box.ts';
 import type { Vec3 } from '../site/vec3.ts';
 import { isFacingBeside, isOneOverOther } from './gaps.ts';
-import { farthestRuleMm, gearCounterparts, largest, rulesTowards, type RequiredGap } from './required-gap.ts';
+import { gearCounterparts, largestTowards, reachOfRulesMm, type RequiredGap } from './required-gap.ts';
 import { sharedRules, type SharedRule } from './rule-packs.ts';
-import { gearInSpace, polygonsInFrame, thingsNear, wallsOf, type Room, type Thing } from './space.ts';
+import { gearInSpace, polygonsInFrame, thingsNear, type Room, type Thing } from './space.ts';
 
 export const WAYS = ['left', 'right', 'above', 'below', 'nearest'] as const;
 /** Which way a gap runs from the gear, as its face is seen; `nearest` is the straight line between two bodies. */
@@ -45,26 +45,30 @@ export function gapsAround(prepared: Prepared, item: Hung): GapAround[] {
   const [box] = self?.boxes ?? [];
   if (frame === undefined || box === undefined) return [];
   const shared = sharedRules(prepared.plan);
-  const reachMm = farthestRuleMm(prepared.plan);
+  const reachMm = reachOfRulesMm(item.type, shared);
   const gaps: GapAround[] = edgeGaps(item, shared);
   for (const thing of thingsNear(prepared, item, reachMm)) {
     const counterparts = counterpartsOf(item, thing);
     const isNeighbour = thing.kind === 'gear' && thing.face.id === item.face.id;
     // Beside, above and below on one face have checks of their own.
     if (isNeighbour && thing.hung !== null && isSquareTo(item, thing.hung)) continue;
-    if (!isNeighbour) {
+    const towards = (side: RuleSide) => largestTowards(item, side, counterparts, shared);
+    // Nothing is measured that no rule asks about.
+    if (!isNeighbour && ASKED_SIDES.some((side) => towards(side) !== null)) {
       for (const [way, measuredMm] of squareGaps(item, frame, thing)) {
-        const required = largest(rulesTowards(item, [SIDES[way], 'any'], counterparts, shared));
+        const required = towards(SIDES[way]);
         if (required !== null) gaps.push({ item, thing, way, measuredMm, required });
       }
     }
-    const required = largest(rulesTowards(item, ['any'], counterparts, shared));
+    const required = largestTowards(item, 'any', counterparts, shared);
     if (required === null || thing.boxes.length === 0) continue;
     const measuredMm = Math.min(...thing.boxes.map((other) => distanceBetweenBoxesMm(box, other)));
     gaps.push({ item, thing, way: 'nearest', measuredMm, required });
   }
   return gaps;
 }
+
+const ASKED_SIDES = ['beside', 'above', 'below'] as const;
 
 /** Things that stand in the same place as a piece though they belong to another face. `item` may be a moved copy. */
 export function standsIn(prepared: Prepared, item: Hung): Thing[] {
@@ -77,7 +81,7 @@ export function standsIn(prepared: Prepared, item: Hung): Thing[] {
   return thingsNear(prepared, item, 0).filter((thing) => {
     if (thing.face.id === item.face.id) return false;
     if (thing.kind !== 'face') return thing.boxes.some((other) => overlapDepthMm(box, other) > COINCIDENT_MM);
-    return polygonsInFrame(frame, thing).some((polygon) => clipPolygon(polygon, wallsOf(inside)).length > 0);
+    return polygonsInFrame(frame, thing).some((polygon) => clipToBox(polygon, inside).length > 0);
   });
 }
 
@@ -96,19 +100,26 @@ export function counterpartsOf(
   item: Hung,
   { kind, hung, obstacle, face }: Thing,
 ): readonly RuleCounterpart[] {
-  if (kind === 'gear') return hung === null ? [] : gearCounterparts(item, hung);
-  if (kind === 'obstacle') return obstacle === null ? ['obstacle'] : obstacleCounterparts(obstacle);
-  if (face.face.kind === 'floor') return ['surface', 'floor'];
+  if (kind === 'gear') return hung === null ? NONE : gearCounterparts(item, hung);
+  if (kind === 'obstacle') return obstacle === null ? OBSTACLE : obstacleCounterparts(obstacle);
+  if (face.face.kind === 'floor') return FLOOR;
   const isOverhead =
     face.face.kind === 'ceiling' || (face.face.kind === 'roof' && face.face.side === 'inside');
-  return isOverhead ? ['surface', 'ceiling'] : ['surface'];
+  return isOverhead ? CEILING : SURFACE;
 }
 
 /** A door, a window: an obstacle, and an opening. */
 export function obstacleCounterparts({ kind }: Pick<Obstacle, 'kind'>): readonly RuleCounterpart[] {
-  return OPENINGS.has(kind) ? ['obstacle', 'opening'] : ['obstacle'];
+  return OPENINGS.has(kind) ? OPENING : OBSTACLE;
 }
 
+// Lists are known by their identity where rules are looked up.
+const NONE: readonly RuleCounterpart[] = [];
+const OBSTACLE: readonly RuleCounterpart[] = ['obstacle'];
+const OPENING: readonly RuleCounterpart[] = ['obstacle', 'opening'];
+const SURFACE: readonly RuleCounterpart[] = ['surface'];
+const FLOOR: readonly RuleCounterpart[] = ['surface', 'floor'];
+const CEILING: readonly RuleCounterpart[] = ['surface', 'ceiling'];
 const OPENINGS: ReadonlySet<string> = new Set(['door', 'window', 'hatch', 'skylight']);
 
 /** How far a thing is square out from each side of the body, where it stands before that side. */
@@ -119,8 +130,8 @@ function squareGaps(item: Hung, frame: Frame, thing: Thing): (readonly [Exclude<
   const across = { x: [-Infinity, Infinity], y: [minY + COINCIDENT_MM, maxY - COINCIDENT_MM], z } as const;
   const upright = { x: [minX + COINCIDENT_MM, maxX - COINCIDENT_MM], y: [-Infinity, Infinity], z } as const;
   const polygons = polygonsInFrame(frame, thing);
-  const beside = polygons.flatMap((polygon) => clipPolygon(polygon, wallsOf(across))).map(([x]) => x);
-  const overUnder = polygons.flatMap((polygon) => clipPolygon(polygon, wallsOf(upright))).map(([, y]) => y);
+  const beside = polygons.flatMap((polygon) => clipToBox(polygon, across)).map(([x]) => x);
+  const overUnder = polygons.flatMap((polygon) => clipToBox(polygon, upright)).map(([, y]) => y);
   return [
     ...sideGap('left', minX, beside, -1),
     ...sideGap('right', maxX, beside, 1),
@@ -145,27 +156,24 @@ function sideGap<Side extends Way>(
 /** From each side of the body to the edge of its face, where a rule asks for room there. */
 function edgeGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
   const { minX, maxX, minY, maxY } = item.body;
-  const walls = {
-    across: wallsOf({
-      x: [-Infinity, Infinity],
-      y: [minY + COINCIDENT_MM, maxY - COINCIDENT_MM],
-      z: [-1, 1],
-    }),
-    upright: wallsOf({
-      x: [minX + COINCIDENT_MM, maxX - COINCIDENT_MM],
-      y: [-Infinity, Infinity],
-      z: [-1, 1],
-    }),
-  };
-  const places = (band: keyof typeof walls, axis: 0 | 1) =>
+  const rules = EDGE_WAYS.flatMap((way) => {
+    const required = largestTowards(item, SIDES[way], EDGE, shared);
+    return required === null ? [] : [{ way, required }];
+  });
+  if (rules.length === 0) return [];
+  const bands = {
+    across: { x: ANYWHERE, y: [minY + COINCIDENT_MM, maxY - COINCIDENT_MM], z: [-1, 1] },
+    upright: { x: [minX + COINCIDENT_MM, maxX - COINCIDENT_MM], y: ANYWHERE, z: [-1, 1] },
+  } as const satisfies Record<string, Room>;
+  const places = (band: keyof typeof bands, axis: 0 | 1) =>
     edgesOf(item.face.outline)
       .flatMap(([[ax, ay], [bx, by]]) =>
-        clipPolygon(
+        clipToBox(
           [
             [ax, ay, 0],
             [bx, by, 0],
           ] satisfies Vec3[],
-          walls[band],
+          bands[band],
         ),
       )
       .map((point) => point[axis]);
@@ -178,11 +186,12 @@ function edgeGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
     above: nearest(maxY, ys, 1),
     below: nearest(minY, ys, -1),
   };
-  return (['left', 'right', 'above', 'below'] as const).flatMap((way): GapAround[] => {
-    const required = largest(rulesTowards(item, [SIDES[way], 'any'], ['edge'], shared));
+  return rules.flatMap(({ way, required }): GapAround[] => {
     const measuredMm = measured[way];
-    return required === null || !Number.isFinite(measuredMm)
-      ? []
-      : [{ item, thing: null, way, measuredMm, required }];
+    return Number.isFinite(measuredMm) ? [{ item, thing: null, way, measuredMm, required }] : [];
   });
 }
+
+const EDGE: readonly RuleCounterpart[] = ['edge'];
+const EDGE_WAYS = ['left', 'right', 'above', 'below'] as const;
+const ANYWHERE = [-Infinity, Infinity] as const;

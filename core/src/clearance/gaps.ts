@@ -3,8 +3,8 @@ import type { BodyMm } from '../gear/body.ts';
 import { practice } from '../reference/source.ts';
 import { COINCIDENT_MM } from '../plan/outline.ts';
 import { lengthInput, type Working } from '../working/working.ts';
-import { farthestRuleMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';
-import { sharedRules } from './rule-packs.ts';
+import { reachOfRulesMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';
+import { sharedRules, type SharedRule } from './rule-packs.ts';
 
 /** A gap may fall short of its rule by this much and still pass: it covers rounding in the arithmetic only. */
 export const GAP_ROUNDING_MM = 1e-6;
@@ -36,9 +36,25 @@ export function isTooClose(gap: Pick<GapBeside, 'measuredMm' | 'required'>): boo
   return gap.required !== null && gap.measuredMm < gap.required.mm - GAP_ROUNDING_MM;
 }
 
+const knownReach = new WeakMap<object, { readonly shared: readonly SharedRule[]; readonly mm: number }>();
+
+/** The farthest any rule reaches about a piece or about what hangs on its face, mm. */
+function reachOnFaceMm(prepared: Prepared, { type, face }: Hung): number {
+  const shared = sharedRules(prepared.plan);
+  const own = reachOfRulesMm(type, shared);
+  const grid = prepared.grids.get(face.id);
+  if (grid === undefined) return own;
+  const known = knownReach.get(grid);
+  if (known?.shared === shared) return Math.max(own, known.mm);
+  const others = (prepared.onFace.get(face.id) ?? []).map((item) => reachOfRulesMm(item.type, shared));
+  const mm = Math.max(0, ...others);
+  knownReach.set(grid, { shared, mm });
+  return Math.max(own, mm);
+}
+
 /** Gaps to every facing neighbour a rule could reach; nearest first. `item` may be a moved copy. */
 export function ruledGapsBeside(prepared: Prepared, item: Hung): GapBeside[] {
-  const reachMm = farthestRuleMm(prepared.plan);
+  const reachMm = reachOnFaceMm(prepared, item);
   const { minX, maxX, minY, maxY } = item.body;
   const around = { minX: minX - reachMm, maxX: maxX + reachMm, minY, maxY };
   return gapsTo(prepared, item, gearNear(prepared, around, item)).filter(({ required }) => required !== null);
@@ -55,7 +71,7 @@ export type StackedGap = {
 /** Gaps up and down from a piece to all that a rule asks one to; overlaps have no gap. `item` may be a moved copy. */
 export function ruledGapsStacked(prepared: Prepared, item: Hung): StackedGap[] {
   const rules = sharedRules(prepared.plan);
-  const reachMm = farthestRuleMm(prepared.plan);
+  const reachMm = reachOnFaceMm(prepared, item);
   const { minX, maxX, minY, maxY } = item.body;
   const around = { minX, maxX, minY: minY - reachMm, maxY: maxY + reachMm };
   return gearNear(prepared, around, item).flatMap((other): StackedGap[] => {

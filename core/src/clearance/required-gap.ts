@@ -1,5 +1,5 @@
 import type { Hung } from '../check/prepared.ts';
-import type { ClearanceRule, RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
+import type { ClearanceRule, GearType, RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { GivenDistance, GivenTemperature } from '../plan/values.ts';
 import { degFFromDegC, mmFromInch } from '../quantity/convert.ts';
@@ -39,20 +39,70 @@ export function requiredGap(
   towards: Towards,
   shared: readonly SharedRule[],
 ): RequiredGap | null {
-  return largest([
-    ...rulesTowards(a, [towards, 'any'], gearCounterparts(a, b), shared),
-    ...rulesTowards(b, [OPPOSITE[towards], 'any'], gearCounterparts(b, a), shared),
-  ]);
+  const mine = largestTowards(a, towards, gearCounterparts(a, b), shared);
+  const theirs = largestTowards(b, OPPOSITE[towards], gearCounterparts(b, a), shared);
+  return theirs === null || (mine !== null && mine.mm >= theirs.mm) ? mine : theirs;
+}
+
+type BySide = { [Side in RuleSide]?: RequiredGap | null };
+type OfFace = WeakMap<SiteFace, WeakMap<readonly RuleCounterpart[], BySide>>;
+const knownLargest = new WeakMap<readonly SharedRule[], WeakMap<GearType, OfFace>>();
+
+/**
+ * The largest of the rules of a piece that hold where it hangs, on a side and on any, towards given counterparts. Worked
+ * out once for a type, a face and a list of counterparts, which is known by its identity.
+ */
+export function largestTowards(
+  { type, face }: Pick<Hung, 'type' | 'face'>,
+  side: RuleSide,
+  counterparts: readonly RuleCounterpart[],
+  shared: readonly SharedRule[],
+): RequiredGap | null {
+  const ofTypes = heldIn(knownLargest, shared, () => new WeakMap<GearType, OfFace>());
+  const ofFaces = heldIn(ofTypes, type, (): OfFace => new WeakMap());
+  const ofLists = heldIn(ofFaces, face, () => new WeakMap<readonly RuleCounterpart[], BySide>());
+  const bySide = heldIn(ofLists, counterparts, (): BySide => ({}));
+  const before = bySide[side];
+  if (before !== undefined) return before;
+  const sides: readonly RuleSide[] = side === 'any' ? ['any'] : [side, 'any'];
+  const most = largest(rulesTowards({ type, face }, sides, counterparts, shared));
+  bySide[side] = most;
+  return most;
+}
+
+function heldIn<Key extends object, Value>(held: WeakMap<Key, Value>, key: Key, make: () => Value): Value {
+  const before = held.get(key);
+  if (before !== undefined) return before;
+  const made = make();
+  held.set(key, made);
+  return made;
+}
+
+const knownReach = new WeakMap<readonly SharedRule[], WeakMap<GearType, number>>();
+
+/** The farthest any rule about a type of gear reaches, its own or shared, wherever it hangs, mm. */
+export function reachOfRulesMm(type: GearType, shared: readonly SharedRule[]): number {
+  const ofTypes = heldIn(knownReach, shared, () => new WeakMap<GearType, number>());
+  return heldIn(ofTypes, type, () => {
+    const about = shared.filter(({ kinds }) => kinds === null || kinds.includes(type.kind));
+    return Math.max(
+      0,
+      ...[...type.rules, ...about.map(({ rule }) => rule)].map((rule) => distanceMm(rule.distance)),
+    );
+  });
 }
 
 /** What a piece sees in another: any gear, and its own kind where it is. */
 export function gearCounterparts(a: Hung, b: Hung): readonly RuleCounterpart[] {
-  return a.type.kind === b.type.kind ? ['any-gear', 'same-kind'] : ['any-gear'];
+  return a.type.kind === b.type.kind ? SAME_KIND : OTHER_KIND;
 }
+
+const SAME_KIND: readonly RuleCounterpart[] = ['any-gear', 'same-kind'];
+const OTHER_KIND: readonly RuleCounterpart[] = ['any-gear'];
 
 /** The rules of a piece that hold where it hangs, towards given sides and counterparts. */
 export function rulesTowards(
-  item: Hung,
+  item: Pick<Hung, 'type' | 'face'>,
   sides: readonly RuleSide[],
   counterparts: readonly RuleCounterpart[],
   shared: readonly SharedRule[],

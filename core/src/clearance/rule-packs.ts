@@ -56,12 +56,23 @@ const PACKS: readonly Pack[] = [
   },
 ];
 
-const known = new WeakMap<Plan, readonly SharedRule[]>();
+const knownOfPlan = new WeakMap<Plan, readonly SharedRule[]>();
+const knownOfRules = new WeakMap<Plan['rules'], Map<string, readonly SharedRule[]>>();
 
-/** The rules for all gear of a job: its own, and those of its code basis. */
+/** The rules for all gear of a job: its own, and those of its code basis. The same list while none of these changes. */
 export function sharedRules(plan: Plan): readonly SharedRule[] {
-  const before = known.get(plan);
-  if (before !== undefined) return before;
+  const known = knownOfPlan.get(plan);
+  if (known !== undefined) return known;
+  const ofRules = knownOfRules.get(plan.rules) ?? new Map<string, readonly SharedRule[]>();
+  knownOfRules.set(plan.rules, ofRules);
+  const key = `${plan.codeBasis} ${plan.site.setting}`;
+  const rules = ofRules.get(key) ?? rulesOf(plan);
+  ofRules.set(key, rules);
+  knownOfPlan.set(plan, rules);
+  return rules;
+}
+
+function rulesOf(plan: Plan): readonly SharedRule[] {
   const own = plan.rules.map((rule): SharedRule => ({
     rule,
     owner: 'this job',
@@ -71,7 +82,5 @@ export function sharedRules(plan: Plan): readonly SharedRule[] {
   const packs = PACKS.filter(
     ({ basis, setting }) => basis === plan.codeBasis && setting === plan.site.setting,
   );
-  const rules = [...own, ...packs.flatMap(({ rules: ofPack }) => ofPack)];
-  known.set(plan, rules);
-  return rules;
+  return [...own, ...packs.flatMap(({ rules }) => rules)];
 }

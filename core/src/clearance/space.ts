@@ -1,5 +1,6 @@
 import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
+import type { AxisBox } from '../site/clip.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';
 import { obstacleBoxes } from '../site/obstacle-zone.ts';
 import { aroundBox, boxOnFace, cornersOfBox, facesOfBox, type OrientedBox } from '../site/oriented-box.ts';
@@ -237,17 +238,22 @@ export function inFrame(frame: Frame, point: Vec3): Vec3 {
   return [dot(from, frame.right), dot(from, frame.up), dot(from, frame.toViewer)];
 }
 
-/** The polygons of a thing in a face’s own frame. */
-export function polygonsInFrame(frame: Frame, { polygons }: Pick<Thing, 'polygons'>): Vec3[][] {
-  return polygons.map((polygon) => polygon.map((point) => inFrame(frame, point)));
+type Polygons = readonly (readonly Vec3[])[];
+const inFrames = new WeakMap<Frame, WeakMap<Polygons, Polygons>>();
+
+/** The polygons of a thing in a face’s own frame; worked out once for a frame and a thing. */
+export function polygonsInFrame(frame: Frame, { polygons }: Pick<Thing, 'polygons'>): Polygons {
+  const known = inFrames.get(frame) ?? new WeakMap<Polygons, Polygons>();
+  inFrames.set(frame, known);
+  const before = known.get(polygons);
+  if (before !== undefined) return before;
+  const seen = polygons.map((polygon) => polygon.map((point) => inFrame(frame, point)));
+  known.set(polygons, seen);
+  return seen;
 }
 
 /** A box of space before a face: along it, up it, and out from it, mm. */
-export type Room = {
-  readonly x: readonly [number, number];
-  readonly y: readonly [number, number];
-  readonly z: readonly [number, number];
-};
+export type Room = AxisBox;
 
 /** The half-spaces that bound a room; ends at infinity bound nothing. */
 export function wallsOf(room: Room): { readonly normal: Vec3; readonly offset: number }[] {

@@ -110,6 +110,11 @@ export type WorkingSpace = {
  * mobile body, a face that does not stand upright.
  */
 export function workingSpaceOf(prepared: Prepared, item: Hung): WorkingSpace | null {
+  return spaceAmong(prepared, item, null);
+}
+
+/** The same where `known` are all that may reach into the space: for trying many places without looking again at each. */
+function spaceAmong(prepared: Prepared, item: Hung, known: readonly Hindrance[] | null): WorkingSpace | null {
   const { codeBasis, site } = prepared.plan;
   const frame = prepared.site.frames.get(item.face.id);
   if (!WORKED_ON.has(item.type.kind) || site.setting !== 'building') return null;
@@ -121,8 +126,7 @@ export function workingSpaceOf(prepared: Prepared, item: Hung): WorkingSpace | n
   const widthMm = isUs ? Math.max(mmFromInch(WORKING_SPACE.widthIn), item.type.widthMm) : item.type.widthMm;
   const wide = Math.max(widthMm, item.type.widthMm);
   const { minX, maxX } = item.body;
-  const look: Room = { x: [maxX - wide, minX + wide], y, z: [frontMm(item), frontMm(item) + LOOK_MM] };
-  const hindrances = hindrancesIn(prepared, item, look, (thing) => !mayProtrude(item, thing));
+  const hindrances = known ?? hindrancesBefore(prepared, item, [maxX - wide, minX + wide], y);
   const drawn = freeRoom(item, hindrances, { widthMm, y, mostMm: LOOK_MM });
   const room = withMeasured(item, drawn);
   const condition = isUs ? oppositeOf(prepared, item, hindrances, y) : 1;
@@ -141,6 +145,17 @@ export function workingSpaceOf(prepared: Prepared, item: Hung): WorkingSpace | n
     isMeasured:
       room.ends !== null || item.face.face.roomInFrontMm !== null || item.face.face.side === 'outside',
   };
+}
+
+/** All that may reach into the space before a piece between two places along its face and two heights. */
+function hindrancesBefore(
+  prepared: Prepared,
+  item: Hung,
+  x: readonly [number, number],
+  y: readonly [number, number],
+): Hindrance[] {
+  const look: Room = { x, y, z: [frontMm(item), frontMm(item) + LOOK_MM] };
+  return hindrancesIn(prepared, item, look, (thing) => !mayProtrude(item, thing));
 }
 
 /** The depth of the table’s row for a voltage; the last row stands for all above it. */
@@ -227,7 +242,7 @@ function shallow(prepared: Prepared, space: WorkingSpace): Finding {
   const { item, room, requiredMm, source, why, widthMm, y } = space;
   return findingOf(meta, {
     message: 'shallow',
-    fixes: movesToRoom(prepared, item),
+    fixes: movesToRoom(prepared, space),
     data: { gear: item.placement.name, ends: endsText(room), why },
     subjects: [{ kind: 'placement', id: item.id }],
     at: middleOf(item),
@@ -255,9 +270,13 @@ const LOOK_ALONG_STEPS = 36;
 const STEP_MM = { us: mmFromInch(0.5), iec: 10 } as const;
 
 /** The nearest places to the left and right where the gear hangs clear and has its room. */
-function movesToRoom(prepared: Prepared, item: Hung): Fix[] {
+function movesToRoom(prepared: Prepared, { item, widthMm, y }: WorkingSpace): Fix[] {
   const { xMm, yMm } = item.placement;
   const stepMm = STEP_MM[prepared.plan.codeBasis];
+  const farMm = LOOK_ALONG_STEPS * stepMm + Math.max(widthMm, item.type.widthMm);
+  // Wherever along the face the floor is, nothing reaches into its space that does not reach into this one.
+  const anyHeight = [item.face.bounds.minY - LOOK_MM, y[1] + LOOK_MM] as const;
+  const near = hindrancesBefore(prepared, item, [item.body.minX - farMm, item.body.maxX + farMm], anyHeight);
   return (
     [
       ['left', -1],
@@ -269,7 +288,7 @@ function movesToRoom(prepared: Prepared, item: Hung): Fix[] {
         const movedMm = step * stepMm;
         const moved = hungAt(item, xMm + sign * movedMm, yMm);
         if (!isClear(prepared, moved)) continue;
-        const space = workingSpaceOf(prepared, moved);
+        const space = spaceAmong(prepared, moved, near);
         if (space === null || isShort(space.room, space.requiredMm)) continue;
         return [{ side, movedMm, xMm: xMm + sign * movedMm }];
       }

@@ -47,7 +47,7 @@ export function backingFixes(prepared: Prepared, item: Hung): Fix[] {
   );
   return [
     ...(rail === undefined ? [] : [fixOf(item, rail, 'rails')]),
-    ...(board === undefined || board === null ? [] : [fixOf(item, board, 'board')]),
+    ...(board == null ? [] : [fixOf(item, board, 'board')]),
   ];
 }
 

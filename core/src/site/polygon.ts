@@ -24,8 +24,37 @@ export function isInside([x, y]: PointMm, points: readonly PointMm[]): boolean {
   return inside;
 }
 
+const rectangles = new WeakMap<readonly PointMm[], BoxMm | null>();
+
+/** The box an outline is, when it is an upright rectangle; null for any other. Worked out once for an outline. */
+function findRectangle(points: readonly PointMm[]): BoxMm | null {
+  const known = rectangles.get(points);
+  if (known !== undefined) return known;
+  const isUpright =
+    points.length === 4 &&
+    edgesOf(points).every(([[ax, ay], [bx, by]], index, edges) => {
+      const next = edges[(index + 1) % 4];
+      if (next === undefined) return false;
+      const [[cx, cy], [dx, dy]] = next;
+      // Each side runs along an axis, and the next along the other.
+      return (ax === bx && cy === dy) || (ay === by && cx === dx);
+    });
+  const box = isUpright ? boundsOf(points) : null;
+  rectangles.set(points, box);
+  return box;
+}
+
 /** Whether the whole box lies inside the outline, touching allowed. */
 export function isBoxInside(box: BoxMm, points: readonly PointMm[]): boolean {
+  const rectangle = findRectangle(points);
+  if (rectangle !== null) {
+    return (
+      box.minX >= rectangle.minX - COINCIDENT_MM &&
+      box.minY >= rectangle.minY - COINCIDENT_MM &&
+      box.maxX <= rectangle.maxX + COINCIDENT_MM &&
+      box.maxY <= rectangle.maxY + COINCIDENT_MM
+    );
+  }
   const corners: PointMm[] = [
     [box.minX, box.minY],
     [box.maxX, box.minY],

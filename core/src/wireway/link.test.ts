@@ -159,8 +159,8 @@ describe('joins in the plan', () => {
       const made = applyEdit(beside(), { kind: 'set-link', link });
       return made.ok ? '' : made.fault.message;
     };
-    expect(refused({ ...SIDE, b: { placement: 'b', knockout: 'gone' } } as Link)).toContain('“gone”');
-    expect(refused({ ...SIDE, b: SIDE.a } as Link)).toContain('joined to itself');
+    expect(refused({ ...SIDE, b: { placement: 'b', knockout: 'gone' } })).toContain('“gone”');
+    expect(refused({ ...SIDE, b: SIDE.a })).toContain('joined to itself');
   });
 
   test('come back from the file as they were written', () => {
