@@ -32,6 +32,8 @@ export type AxisProblem = {
 /** `x[i]` comes before `x[j]` by at least `apart`. */
 export type AxisOrder = { readonly i: number; readonly j: number; readonly apart: number };
 
+export type AxisAnswer = { readonly x: Float64Array; readonly cost: number };
+
 /** Differences below this are rounding, mm. */
 const ROUNDING = 1e-7;
 
@@ -110,6 +112,17 @@ export class AxisSolver {
     for (let i = 0; i < this.count; i++) this.x[i] = (potential[i + 1] ?? 0) - wall;
     this.cost = this.costNow();
     return true;
+  }
+
+  /** What was found last, to come back to. */
+  answer(): AxisAnswer {
+    return { x: this.x.slice(), cost: this.cost };
+  }
+
+  /** Goes back to what was found before. */
+  take({ x, cost }: AxisAnswer): void {
+    this.x.set(x);
+    this.cost = cost;
   }
 
   /** An arc without end, by which node `to` keeps `apart` after node `from`; its way back carries what it carried. */

@@ -1,5 +1,5 @@
 // One closed algorithm with its helpers: longer than a file of several functions would be.
-import { AxisSolver, type AxisOrder } from './axis.ts';
+import { AxisSolver, type AxisAnswer, type AxisOrder } from './axis.ts';
 import type { ArrangeProblem, Layout } from './problem.ts';
 
 // Looked up once: the innermost loops run millions of times.
@@ -19,6 +19,9 @@ type Way = {
   readonly axis: 0 | 1;
   readonly order: AxisOrder;
 };
+
+/** A way to part a pair, with what the whole costs then at least, and the places along its axis. */
+type Child = { readonly way: Way; readonly cost: number; readonly placed: AxisAnswer };
 
 export type SearchState = {
   readonly best: Layout | null;
@@ -155,13 +158,16 @@ class Search {
     const pair = this.pairs[worst];
     if (pair === undefined) return true;
     const rest = open.filter((index) => index !== worst);
-    const children: { readonly way: Way; readonly cost: number }[] = [];
-    const costs = [across.cost, up.cost] as const;
+    const children: Child[] = [];
+    // Each place is worked out once: a child has its own along its axis, and this node’s along the other.
+    const own = [across.answer(), up.answer()] as const;
     for (const way of pair.ways) {
       this.orders[way.axis].push(way.order);
       if (this.place(way.axis)) {
-        const total = this.solvers[way.axis].cost + costs[way.axis === 0 ? 1 : 0];
-        if (this.best === null || total < this.best.cost - ROUNDING) children.push({ way, cost: total });
+        const placed = this.solvers[way.axis].answer();
+        const total = placed.cost + own[way.axis === 0 ? 1 : 0].cost;
+        if (this.best === null || total < this.best.cost - ROUNDING)
+          children.push({ way, cost: total, placed });
       }
       this.orders[way.axis].pop();
     }
@@ -170,7 +176,9 @@ class Search {
     for (const child of children) {
       if (this.best !== null && child.cost >= this.best.cost - ROUNDING) break;
       this.orders[child.way.axis].push(child.way.order);
-      if (this.bound() !== null && !this.descend(rest)) isWhole = false;
+      across.take(child.way.axis === 0 ? child.placed : own[0]);
+      up.take(child.way.axis === 1 ? child.placed : own[1]);
+      if (!this.descend(rest)) isWhole = false;
       this.orders[child.way.axis].pop();
       if (this.isOver()) return false;
     }

@@ -49,7 +49,7 @@ describe('clipToBox', () => {
     const everywhere = [-Infinity, Infinity] as const;
     const from = (x: number) => ({ x: [x, Infinity], y: everywhere, z: everywhere }) as const;
     expect(clipToBox(square, from(0))).toEqual(square);
-    expect(clipToBox(square, from(10)).map(([x]) => x)).toEqual([10, 10]);
+    expect(new Set(clipToBox(square, from(10)).map(([x]) => x))).toEqual(new Set([10]));
     expect(clipToBox(square, from(10.1))).toEqual([]);
     expect(clipToBox([], from(0))).toEqual([]);
   });
