@@ -241,6 +241,17 @@ describe('the registry of checks', () => {
     }
   });
 
+  test('shows the working of every figure that a finding measures', () => {
+    const bare = [[], ...Object.values(FAILING)].flatMap((edits) =>
+      evaluatePlan(edited(...edits))
+        .findings.filter(
+          ({ measured, required, working }) => measured !== null && required !== null && working === null,
+        )
+        .map(({ check, message }) => `${check}/${message}`),
+    );
+    expect([...new Set(bare)]).toEqual([]);
+  });
+
   test('gives findings ids that are unique and stable across runs', () => {
     const { findings } = evaluatePlan(edited(...Object.values(FAILING).slice(0, 4).flat()));
     const idsFound = findings.map(({ id }) => id);

@@ -1,14 +1,12 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
-import { FOREIGN } from '../clearance/dedicated-space.ts';
 import { floorUnder } from '../clearance/free-room.ts';
 import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.ts';
 import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/required-gap.ts';
-import { sharedRules } from '../clearance/rule-packs.ts';
+import { codePackOf, sharedRules } from '../clearance/rule-packs.ts';
 import { polygonsInFrame, thingsInRoom, type Thing } from '../clearance/space.ts';
 import { COINCIDENT_MM } from '../plan/outline.ts';
 import type { RuleCounterpart } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import { HANDLE_HEIGHT, WORKING_SPACE } from '../reference/working-space.ts';
 import { clipToBox } from '../site/clip.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
 import type { PointMm } from '../plan/values.ts';
@@ -179,22 +177,21 @@ function isOn(box: ArrangeBlock, bounds: BoxMm): boolean {
 }
 
 /** The highest place of a body’s bottom that leaves its handles within reach, where the code has a limit. */
-function highestBottom({ plan, ...rest }: Prepared, piece: Hung): number {
-  if (plan.codeBasis !== 'us' || plan.site.setting !== 'building' || piece.type.handles.length === 0)
-    return Infinity;
-  const [feet, inches] = HANDLE_HEIGHT.mostFtIn;
+function highestBottom(prepared: Prepared, piece: Hung): number {
+  const limit = codePackOf(prepared.plan)?.handles ?? null;
+  if (limit === null || piece.type.handles.length === 0) return Infinity;
   const highest = Math.max(...piece.type.handles.map(({ upMm }) => upMm));
-  return floorUnder({ plan, ...rest }, piece).yMm + mmFromInch(feet * 12 + inches) - highest;
+  return floorUnder(prepared, piece).yMm + limit.mostMm - highest;
 }
 
 /** Where a load centre may not hang because a pipe runs in the space kept for it: from far below the pipe upwards. */
 function keptClear({ plan }: Prepared, { type, face }: Hung): ArrangeBlock[] {
-  if (type.kind !== 'load-centre' || plan.codeBasis !== 'us' || plan.site.setting !== 'building') return [];
-  const aboveMm = mmFromInch(WORKING_SPACE.dedicatedAboveFt * 12);
+  const rule = codePackOf(plan)?.kept ?? null;
+  if (rule === null || !rule.kinds.includes(type.kind)) return [];
   return face.inTheWay
-    .filter(({ obstacle }) => FOREIGN.has(obstacle.kind))
+    .filter(({ obstacle }) => rule.foreign.includes(obstacle.kind))
     .flatMap(({ boxes }) =>
-      boxes.map((box) => ({ ...box, minY: box.minY - aboveMm, maxY: face.bounds.maxY + type.heightMm })),
+      boxes.map((box) => ({ ...box, minY: box.minY - rule.aboveMm, maxY: face.bounds.maxY + type.heightMm })),
     );
 }
 

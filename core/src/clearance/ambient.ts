@@ -97,7 +97,20 @@ function tooHot(item: Hung, hottestC: number, rise: CompartmentRise | null): Fin
       at: middleOf(item),
       measured: { value: hottestC, unit: 'degC' },
       required: { value: maxAmbientC, unit: 'degC' },
-      working: rise?.working ?? null,
+      working: rise?.working ?? {
+        title: `Air around ${item.placement.name}`,
+        formula: 'in the open: the design high of its face',
+        inputs: [
+          {
+            symbol: 'T max',
+            name: 'Highest its maker allows around it',
+            value: { value: maxAmbientC, unit: 'degC' },
+          },
+        ],
+        result: { name: 'Design high there', value: { value: hottestC, unit: 'degC' } },
+        source: meta.source,
+        notes: [`From the ${item.face.conditions.designHighTempC.from}.`],
+      },
     }),
   ];
 }

@@ -1,14 +1,12 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
-import type { Obstacle } from '../plan/obstacle.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { WORKING_SPACE } from '../reference/working-space.ts';
+import { lengthInput } from '../working/working.ts';
 import { floorUnder, hindrancesIn, isUpright, partsIn } from './free-room.ts';
+import { codePackOf } from './rule-packs.ts';
 
 const ABOVE_MM = mmFromInch(WORKING_SPACE.dedicatedAboveFt * 12);
-/** What has no business over or under a panelboard. */
-export const FOREIGN: ReadonlySet<Obstacle['kind']> = new Set(['pipe', 'fuel-line', 'vent', 'fan']);
-
 const meta: CheckMeta = {
   id: 'clearance.dedicated-space',
   looksAt: 'Pipes and ducts over and under a load centre, within its width and depth',
@@ -30,24 +28,27 @@ const meta: CheckMeta = {
 };
 
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
-  const { codeBasis, site } = prepared.plan;
-  if (codeBasis !== 'us' || site.setting !== 'building') return [];
+  const rule = codePackOf(prepared.plan)?.kept ?? null;
   const frame = prepared.site.frames.get(item.face.id);
-  if (item.type.kind !== 'load-centre' || frame === undefined || !isUpright(frame)) return [];
+  if (rule === null || !rule.kinds.includes(item.type.kind) || frame === undefined || !isUpright(frame))
+    return [];
   const { minX, maxX, maxY } = item.body;
   const floor = floorUnder(prepared, item);
-  const kept = { x: [minX, maxX], y: [floor.yMm, maxY + ABOVE_MM], z: [0, frontMm(item)] } as const;
+  const kept = { x: [minX, maxX], y: [floor.yMm, maxY + rule.aboveMm], z: [0, frontMm(item)] } as const;
   // Beside it nothing is asked for here; above and below it, to the floor and as far up as it is kept.
   return hindrancesIn(prepared, item, kept)
-    .filter(({ thing }) => thing.obstacle !== null && FOREIGN.has(thing.obstacle.kind))
-    .filter((each) => partsIn(each, kept).length > 0)
-    .map(({ thing }) =>
+    .filter(({ thing }) => thing.obstacle !== null && rule.foreign.includes(thing.obstacle.kind))
+    .flatMap((each) => {
+      const parts = partsIn(each, kept).flat();
+      return parts.length === 0 ? [] : [{ thing: each.thing, parts }];
+    })
+    .map(({ thing, parts }) =>
       findingOf(meta, {
         message: 'foreign',
         data: {
           thing: thing.name,
           gear: item.placement.name,
-          above: { value: ABOVE_MM, unit: 'mm' },
+          above: { value: rule.aboveMm, unit: 'mm' },
         },
         id: `${meta.id}/foreign/${item.id}+${thing.face.id}:${thing.id}`,
         subjects: [
@@ -55,6 +56,25 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
           { kind: 'face', id: thing.face.id },
         ],
         at: middleOf(item),
+        source: rule.source,
+        working: {
+          title: `Space kept for ${item.placement.name}`,
+          formula: 'from the floor to above the top of the gear, as wide and as deep as the gear',
+          inputs: [
+            lengthInput('floor', `${floor.name}, from the datum`, floor.yMm),
+            lengthInput('top', 'Top of the body from the datum', maxY),
+            lengthInput('above', 'Kept above it', rule.aboveMm),
+            lengthInput('left', 'Left side of the body from the datum', minX),
+            lengthInput('right', 'Right side', maxX),
+            lengthInput('lowest', `${thing.name} there: its lowest`, Math.min(...parts.map(([, y]) => y))),
+          ],
+          result: {
+            name: 'Top of the space kept, from the datum',
+            value: { value: maxY + rule.aboveMm, unit: 'mm' },
+          },
+          source: rule.source,
+          notes: ['A structural ceiling that is lower ends it.'],
+        },
       }),
     );
 }

@@ -7,6 +7,7 @@ import { isClear } from './clear-moves.ts';
 import { hungAt } from '../check/prepared.ts';
 import { floorUnder, isUpright } from './free-room.ts';
 import { GAP_ROUNDING_MM } from './gaps.ts';
+import { codePackOf } from './rule-packs.ts';
 
 const MOST_MM = mmFromInch(HANDLE_HEIGHT.mostFtIn[0] * 12 + HANDLE_HEIGHT.mostFtIn[1]);
 
@@ -21,16 +22,17 @@ const meta: CheckMeta = {
 };
 
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
-  const { codeBasis, site } = prepared.plan;
-  if (codeBasis !== 'us' || site.setting !== 'building') return [];
+  const limit = codePackOf(prepared.plan)?.handles ?? null;
+  if (limit === null) return [];
+  const { mostMm, source } = limit;
   const frame = prepared.site.frames.get(item.face.id);
   const highest = [...item.type.handles].sort((a, b) => b.upMm - a.upMm)[0];
   if (highest === undefined || frame === undefined || !isUpright(frame)) return [];
   const floor = floorUnder(prepared, item);
   const upMm = item.body.minY + highest.upMm - floor.yMm;
-  if (upMm <= MOST_MM + GAP_ROUNDING_MM) return [];
+  if (upMm <= mostMm + GAP_ROUNDING_MM) return [];
   const { xMm, yMm } = item.placement;
-  const lowered = yMm - (upMm - MOST_MM);
+  const lowered = yMm - (upMm - mostMm);
   return [
     findingOf(meta, {
       message: 'too-high',
@@ -38,7 +40,8 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       subjects: [{ kind: 'placement', id: item.id }],
       at: middleOf(item),
       measured: { value: upMm, unit: 'mm' },
-      required: { value: MOST_MM, unit: 'mm' },
+      required: { value: mostMm, unit: 'mm' },
+      source,
       working: {
         title: `Height of ${highest.name}, ${item.placement.name}`,
         formula: 'height = bottom of the body + handle above it − floor',
@@ -48,14 +51,14 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
           lengthInput('floor', `${floor.name}, from the datum`, floor.yMm),
         ],
         result: { name: 'Height above the floor', value: { value: upMm, unit: 'mm' } },
-        source: meta.source,
+        source,
         notes: [],
       },
       fixes: isClear(prepared, hungAt(item, xMm, lowered))
         ? [
             {
               message: 'lower',
-              data: { gear: item.placement.name, distance: { value: upMm - MOST_MM, unit: 'mm' } },
+              data: { gear: item.placement.name, distance: { value: upMm - mostMm, unit: 'mm' } },
               edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
             },
           ]

@@ -2,6 +2,7 @@ import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } fr
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import type { RuleSide } from '../plan/gear-type.ts';
 import { practice } from '../reference/source.ts';
+import { lengthInput } from '../working/working.ts';
 import { hindrancesIn, partsIn } from './free-room.ts';
 import { rulesTowards } from './required-gap.ts';
 import { sharedRules } from './rule-packs.ts';
@@ -102,6 +103,17 @@ function blocked(prepared: Prepared, item: Hung, side: Open): Finding[] {
       at: middleOf(item),
       measured: { value: outMm, unit: 'mm' },
       required: { value: FREE_MM, unit: 'mm' },
+      working: {
+        title: `Air before the heat face of ${item.placement.name}`,
+        formula: 'free = from the side that sheds heat, square out, to the nearest thing',
+        inputs: [
+          { symbol: 'P', name: 'Heat it loses', value: { value: item.type.heat.lossW, unit: 'W' } },
+          lengthInput('asked', 'Kept free where its maker says nothing', FREE_MM),
+        ],
+        result: { name: `Free ${WHERE[side]}`, value: { value: outMm, unit: 'mm' } },
+        source: meta.source,
+        notes: [`The nearest is ${thing.name}.`],
+      },
     }),
   ];
 }

@@ -1,6 +1,10 @@
 import type { ClearanceRule, GearKind } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
+import type { Obstacle } from '../plan/obstacle.ts';
+import { mmFromInch } from '../quantity/convert.ts';
 import { BATTERY_SPACING } from '../reference/batteries.ts';
+import type { SourceRef } from '../reference/source.ts';
+import { GANGWAY, HANDLE_HEIGHT, WORKING_SPACE, WORKING_SPACE_DEPTH } from '../reference/working-space.ts';
 
 /** A rule that is not a gear type’s own, with whose it is. */
 export type SharedRule = {
@@ -12,16 +16,40 @@ export type SharedRule = {
   readonly yieldsToOwn: boolean;
 };
 
-type Pack = {
+/** How high handles may be: the centre in its highest position above the floor. */
+type HandleLimit = { readonly mostMm: number; readonly source: SourceRef };
+
+/** The space kept over and under gear of some kinds, that nothing foreign may run in. */
+type KeptSpace = {
+  readonly kinds: readonly GearKind[];
+  readonly foreign: readonly Obstacle['kind'][];
+  readonly aboveMm: number;
+  readonly source: SourceRef;
+};
+
+/** The room a person needs before gear: as deep as voltage and what is opposite ask for, or a gangway of one width. */
+type RoomInFront = {
+  readonly depth: 'by-voltage' | number;
+  /** At least so wide, and as wide as the gear; 0 for as wide as the gear. */
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly source: SourceRef;
+};
+
+/** What a code asks of gear that hangs, where it is in force. */
+export type CodePack = {
   readonly basis: Plan['codeBasis'];
   readonly setting: Plan['site']['setting'];
   readonly rules: readonly SharedRule[];
+  readonly handles: HandleLimit | null;
+  readonly kept: KeptSpace | null;
+  readonly roomInFront: RoomInFront | null;
 };
 
 const threeFeet = { value: BATTERY_SPACING.distanceIn, unit: 'in' } as const;
 
 /** What the codes ask around gear, as rules like any other. */
-const PACKS: readonly Pack[] = [
+const PACKS: readonly CodePack[] = [
   {
     basis: 'us',
     setting: 'building',
@@ -53,8 +81,42 @@ const PACKS: readonly Pack[] = [
         },
       },
     ],
+    handles: {
+      mostMm: mmFromInch(HANDLE_HEIGHT.mostFtIn[0] * 12 + HANDLE_HEIGHT.mostFtIn[1]),
+      source: HANDLE_HEIGHT.source,
+    },
+    kept: {
+      kinds: ['load-centre'],
+      foreign: ['pipe', 'fuel-line', 'vent', 'fan'],
+      aboveMm: mmFromInch(WORKING_SPACE.dedicatedAboveFt * 12),
+      source: WORKING_SPACE.dedicated,
+    },
+    roomInFront: {
+      depth: 'by-voltage',
+      widthMm: mmFromInch(WORKING_SPACE.widthIn),
+      heightMm: mmFromInch(WORKING_SPACE.heightIn),
+      source: WORKING_SPACE_DEPTH.source,
+    },
+  },
+  {
+    basis: 'iec',
+    setting: 'building',
+    rules: [],
+    handles: null,
+    kept: null,
+    roomInFront: {
+      depth: GANGWAY.widthMm,
+      widthMm: 0,
+      heightMm: GANGWAY.heightMm,
+      source: GANGWAY.source,
+    },
   },
 ];
+
+/** The pack in force for a plan; null where no code of ours speaks, as in what moves. */
+export function codePackOf({ codeBasis, site }: Plan): CodePack | null {
+  return PACKS.find(({ basis, setting }) => basis === codeBasis && setting === site.setting) ?? null;
+}
 
 const knownOfPlan = new WeakMap<Plan, readonly SharedRule[]>();
 const knownOfRules = new WeakMap<Plan['rules'], Map<string, readonly SharedRule[]>>();
@@ -79,8 +141,5 @@ function rulesOf(plan: Plan): readonly SharedRule[] {
     kinds: null,
     yieldsToOwn: false,
   }));
-  const packs = PACKS.filter(
-    ({ basis, setting }) => basis === plan.codeBasis && setting === plan.site.setting,
-  );
-  return [...own, ...packs.flatMap(({ rules }) => rules)];
+  return [...own, ...(codePackOf(plan)?.rules ?? [])];
 }

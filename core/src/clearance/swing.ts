@@ -1,12 +1,14 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { COINCIDENT_MM } from '../plan/outline.ts';
+import { practice } from '../reference/source.ts';
 import { WORKING_SPACE } from '../reference/working-space.ts';
 import { clipPolygon, type HalfSpace } from '../site/clip.ts';
 import type { Frame } from '../site/frame.ts';
 import type { Site, SiteFace } from '../site/site.ts';
 import type { Vec3 } from '../site/vec3.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
+import { lengthInput, type Working } from '../working/working.ts';
 import { hindrancesIn, roomAround, type Hindrance } from './free-room.ts';
 import { gearInSpace, polygonsInFrame, wallsOf } from './space.ts';
 
@@ -99,6 +101,21 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
         other: others.length === 0 ? first.name : `${first.name} and ${others.length} more`,
         angle: { value: WORKING_SPACE.coverOpensDeg, unit: 'deg' },
       },
+      working: {
+        title: `Swing of the cover of ${item.placement.name}`,
+        formula: 'the leaf turns about its hinge; nothing may lie within its sweep',
+        inputs: [
+          lengthInput('hinge', `Its hinge (${cover.hinge}), from the datum`, hinge),
+          lengthInput('out', 'Front of the gear out from the face', front),
+          lengthInput('leaf', 'From the hinge to its free edge', cover.leafMm),
+        ],
+        result: {
+          name: 'It must open',
+          value: { value: WORKING_SPACE.coverOpensDeg, unit: 'deg' },
+        },
+        source: meta.source,
+        notes: inTheWay.map(({ thing }) => `In its sweep: ${thing.name}.`),
+      },
       id: `${meta.id}/cover/${item.id}`,
       subjects: [
         { kind: 'placement', id: item.id },
@@ -170,6 +187,7 @@ function doorFindings(prepared: Prepared, item: Hung): Finding[] {
       findingOf(meta, {
         message: 'door',
         data: { door: obstacle.name, gear: item.placement.name },
+        working: doorWorking(item, obstacle),
         id: `${meta.id}/door/${item.id}+${face.id}:${obstacle.id}`,
         subjects: [
           { kind: 'placement', id: item.id },
@@ -178,6 +196,22 @@ function doorFindings(prepared: Prepared, item: Hung): Finding[] {
         at: middleOf(item),
       }),
     );
+}
+
+function doorWorking(item: Hung, { name, opens, shape }: Obstacle): Working | null {
+  if (opens?.kind !== 'swing' || shape.kind !== 'box') return null;
+  const isUpDown = opens.hinge === 'top' || opens.hinge === 'bottom';
+  return {
+    title: `Swing of ${name} past ${item.placement.name}`,
+    formula: 'the leaf turns about its hinge; the body of the gear may not lie within its sweep',
+    inputs: [
+      lengthInput('leaf', 'From the hinge to its free edge', isUpDown ? shape.heightMm : shape.widthMm),
+      lengthInput('front', 'Front of the gear out from its face', frontMm(item)),
+    ],
+    result: { name: 'It opens', value: { value: opens.throughDeg, unit: 'deg' } },
+    source: practice('A door that strikes gear damages both, and cannot be opened in need'),
+    notes: [`Hinged ${opens.hinge}.`],
+  };
 }
 
 /** From square to the face on to as far as a door goes: a sector on the far side of the hinge. */

@@ -11,12 +11,7 @@ import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/pr
 import type { GearKind } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import type { SourceRef } from '../reference/source.ts';
-import {
-  GANGWAY,
-  WORKING_SPACE,
-  WORKING_SPACE_DEPTH,
-  type OppositeCondition,
-} from '../reference/working-space.ts';
+import { WORKING_SPACE, WORKING_SPACE_DEPTH, type OppositeCondition } from '../reference/working-space.ts';
 import { dot } from '../site/vec3.ts';
 import { lengthInput } from '../working/working.ts';
 import {
@@ -32,7 +27,7 @@ import { isClear } from './clear-moves.ts';
 import { GAP_ROUNDING_MM } from './gaps.ts';
 import { MOVE_FIX_MESSAGES } from './move-fix.ts';
 import { distanceMm, holdsAt } from './required-gap.ts';
-import { sharedRules } from './rule-packs.ts';
+import { codePackOf, sharedRules } from './rule-packs.ts';
 import type { Room } from './space.ts';
 
 /** Gear that is likely to be examined or adjusted while live. */
@@ -115,33 +110,33 @@ export function workingSpaceOf(prepared: Prepared, item: Hung): WorkingSpace | n
 
 /** The same where `known` are all that may reach into the space: for trying many places without looking again at each. */
 function spaceAmong(prepared: Prepared, item: Hung, known: readonly Hindrance[] | null): WorkingSpace | null {
-  const { codeBasis, site } = prepared.plan;
+  const rule = codePackOf(prepared.plan)?.roomInFront ?? null;
   const frame = prepared.site.frames.get(item.face.id);
-  if (!WORKED_ON.has(item.type.kind) || site.setting !== 'building') return null;
+  if (rule === null || !WORKED_ON.has(item.type.kind)) return null;
   if (frame === undefined || !isUpright(frame)) return null;
   const floor = floorUnder(prepared, item);
-  const isUs = codeBasis === 'us';
-  const heightMm = isUs ? mmFromInch(WORKING_SPACE.heightIn) : GANGWAY.heightMm;
-  const y = [floor.yMm, Math.max(floor.yMm + heightMm, item.body.maxY)] as const;
-  const widthMm = isUs ? Math.max(mmFromInch(WORKING_SPACE.widthIn), item.type.widthMm) : item.type.widthMm;
-  const wide = Math.max(widthMm, item.type.widthMm);
+  const y = [floor.yMm, Math.max(floor.yMm + rule.heightMm, item.body.maxY)] as const;
+  const widthMm = Math.max(rule.widthMm, item.type.widthMm);
   const { minX, maxX } = item.body;
-  const hindrances = known ?? hindrancesBefore(prepared, item, [maxX - wide, minX + wide], y);
+  const hindrances = known ?? hindrancesBefore(prepared, item, [maxX - widthMm, minX + widthMm], y);
   const drawn = freeRoom(item, hindrances, { widthMm, y, mostMm: LOOK_MM });
   const room = withMeasured(item, drawn);
-  const condition = isUs ? oppositeOf(prepared, item, hindrances, y) : 1;
+  const isByVoltage = rule.depth === 'by-voltage';
+  const condition = isByVoltage ? oppositeOf(prepared, item, hindrances, y) : 1;
   const voltage = item.type.ratings.voltsToGroundV ?? item.type.ratings.maxVoltageV;
-  const depthFt = isUs ? depthFtFor(voltage ?? 0, condition) : 0;
   return {
     item,
     condition,
     widthMm,
     y,
     room,
-    requiredMm: isUs ? mmFromInch(depthFt * 12) : GANGWAY.widthMm,
-    source: isUs ? WORKING_SPACE_DEPTH.source : GANGWAY.source,
-    why: isUs ? `${voltage ?? '?'} V to ground with ${CONDITION_WORDS[condition]}` : 'the gangway before it',
-    isSure: !isUs || voltage !== null,
+    requiredMm:
+      rule.depth === 'by-voltage' ? mmFromInch(depthFtFor(voltage ?? 0, condition) * 12) : rule.depth,
+    source: rule.source,
+    why: isByVoltage
+      ? `${voltage ?? '?'} V to ground with ${CONDITION_WORDS[condition]}`
+      : 'the gangway before it',
+    isSure: !isByVoltage || voltage !== null,
     isMeasured:
       room.ends !== null || item.face.face.roomInFrontMm !== null || item.face.face.side === 'outside',
   };
@@ -353,6 +348,18 @@ function ruledFinding(prepared: Prepared, item: Hung, rule: FrontRule): Finding[
       measured: { value: room.depthMm, unit: 'mm' },
       required: { value: rule.mm, unit: 'mm' },
       source: rule.source,
+      working: {
+        title: `Room before ${item.placement.name}`,
+        formula: 'free depth = front of the gear → nearest thing straight before it',
+        inputs: [
+          lengthInput('front', 'Front of the gear out from the face', frontMm(item)),
+          lengthInput('width', 'Width of the body', item.type.widthMm),
+          lengthInput('asked', `${rule.owner} asks for`, rule.mm),
+        ],
+        result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
+        source: rule.source,
+        notes: [`It ends at ${endsText(room)}.`],
+      },
     }),
   ];
 }

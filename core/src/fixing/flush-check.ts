@@ -1,7 +1,7 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { practice } from '../reference/source.ts';
-import { lengthInput } from '../working/working.ts';
+import { lengthInput, type Working } from '../working/working.ts';
 import { behindCutOut } from './cut-out.ts';
 
 const meta: CheckMeta = {
@@ -66,13 +66,38 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
     );
   }
   const { leastMm, mostMm } = flush.panelMm;
+  const working: Working = {
+    title: `Panel that holds ${item.placement.name}`,
+    formula: 'thinnest ≤ panel ≤ thickest',
+    inputs: [
+      lengthInput('thinnest', 'Thinnest its clips or screws hold', leastMm),
+      lengthInput('thickest', 'Thickest they hold', mostMm),
+    ],
+    result: { name: `Panel of ${item.face.name}`, value: mm(panelMm) },
+    source: meta.source,
+    notes: [],
+  };
   if (panelMm < leastMm)
     findings.push(
-      findingOf(meta, { ...common, message: 'thin', data, measured: mm(panelMm), required: mm(leastMm) }),
+      findingOf(meta, {
+        ...common,
+        message: 'thin',
+        data,
+        measured: mm(panelMm),
+        required: mm(leastMm),
+        working,
+      }),
     );
   if (panelMm > mostMm)
     findings.push(
-      findingOf(meta, { ...common, message: 'thick', data, measured: mm(panelMm), required: mm(mostMm) }),
+      findingOf(meta, {
+        ...common,
+        message: 'thick',
+        data,
+        measured: mm(panelMm),
+        required: mm(mostMm),
+        working,
+      }),
     );
   return findings;
 }

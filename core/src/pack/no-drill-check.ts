@@ -4,6 +4,7 @@ import type { PointMm } from '../plan/values.ts';
 import { practice } from '../reference/source.ts';
 import { findNoDrillHit } from '../seal/pass-spot.ts';
 import { mirrored, type SiteFace } from '../site/site.ts';
+import { lengthInput } from '../working/working.ts';
 import { drillSheets } from './holes.ts';
 
 const meta: CheckMeta = {
@@ -46,6 +47,19 @@ function check(prepared: Prepared): Finding[] {
           at: { face: face.id, xMm: hole.xMm, yMm: hole.yMm },
           measured: { value: measuredMm, unit: 'mm' },
           required: { value: hit.requiredMm, unit: 'mm' },
+          working: {
+            title: `${hole.purpose} beside ${hit.name}`,
+            formula: 'free = hole’s centre to the nearest point of it − hole ÷ 2',
+            inputs: [
+              lengthInput('x', 'Hole’s centre, right of the datum', hole.xMm),
+              lengthInput('y', 'Up from the datum', hole.yMm),
+              lengthInput('hole', 'Its diameter', hole.diameterMm),
+              lengthInput('band', `Left undrilled around ${hit.name}`, hit.requiredMm),
+            ],
+            result: { name: 'Free', value: { value: measuredMm, unit: 'mm' } },
+            source: meta.source,
+            notes: ['Where it really runs is found on site, before drilling.'],
+          },
         }),
       ];
     });

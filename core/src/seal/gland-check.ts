@@ -1,6 +1,7 @@
 import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Pass } from '../plan/run.ts';
+import { lengthInput } from '../working/working.ts';
 import { GLAND_SIZES, GLANDS } from '../reference/glands.ts';
 import { routeAll } from '../route/route.ts';
 
@@ -57,6 +58,17 @@ function check(prepared: Prepared): Finding[] {
           data: { pass: pass.name, gland: pass.gland, run: run.name },
           measured: { value: run.cableDiameterMm, unit: 'mm' },
           required: { value: isThin ? clampMinMm : clampMaxMm, unit: 'mm' },
+          working: {
+            title: `${pass.gland} gland for ${run.name}`,
+            formula: 'least ≤ cable ≤ most',
+            inputs: [
+              lengthInput('least', 'Thinnest cable the gland grips (typical)', clampMinMm),
+              lengthInput('most', 'Thickest it takes (typical)', clampMaxMm),
+            ],
+            result: { name: 'Over the cable', value: { value: run.cableDiameterMm, unit: 'mm' } },
+            source: meta.source,
+            notes: ['Clamping ranges differ from maker to maker: measure the gland in hand.'],
+          },
           subjects: [...common.subjects, { kind: 'run', id: run.id }],
           fixes: fittingGlands(pass, run.cableDiameterMm),
         });

@@ -1,6 +1,7 @@
 import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
+import { lengthInput } from '../working/working.ts';
 import { deflections, fillSections } from './fill.ts';
 import { wirewaysOf } from './hole-pattern.ts';
 
@@ -61,6 +62,7 @@ function check(prepared: Prepared): Finding[] {
               measured: { value: most.currentCarryingCount, unit: 'count' },
               required: { value: WIREWAY_RULES.mostCurrentCarrying, unit: 'count' },
               source: WIREWAY_RULES.count,
+              working: { ...most.working, source: WIREWAY_RULES.count },
             }),
           ];
     const bends = deflections(prepared, wireway.id)
@@ -75,6 +77,14 @@ function check(prepared: Prepared): Finding[] {
           measured: { value: hasMm, unit: 'mm' },
           required: { value: neededMm, unit: 'mm' },
           source: WIREWAY_RULES.bending,
+          working: {
+            title: `${circuit.name} at ${hole.unit.placement.name}`,
+            formula: 'the wireway where conductors deflect ≥ the table’s bending space for one wire',
+            inputs: [lengthInput('width', 'The wireway there', hasMm)],
+            result: { name: 'By the table', value: { value: neededMm, unit: 'mm' } },
+            source: WIREWAY_RULES.bending,
+            notes: [],
+          },
         }),
       );
     return [...full, ...crowded, ...bends];

@@ -89,6 +89,19 @@ function checkEdges(hole: WirewayHole): Finding[] {
         at: pointOf(hole),
         measured: { value: edges[message], unit: 'mm' },
         required: { value: requiredMm, unit: 'mm' },
+        working: {
+          title: `${nameOf(hole)} in ${wireway.placement.name}`,
+          formula: 'required = locknut ÷ 2 + flat',
+          inputs: [
+            lengthInput('left', 'From the wireway’s left end', fromLeftMm),
+            lengthInput('back', 'Out from its back', fromBackMm),
+            lengthInput('locknut', 'Locknut, across the lugs', hole.locknutMm),
+            lengthInput('flat', 'Flat steel before a fold or an end', FOLD_CLEARANCE_MM),
+          ],
+          result: { name: 'Required to the nearer edge or end', value: { value: requiredMm, unit: 'mm' } },
+          source: meta.source,
+          notes: [],
+        },
       }),
     );
 }

@@ -1,6 +1,7 @@
 import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Link } from '../plan/placement.ts';
+import type { FittingSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { sawnKnockout } from './hole-saw.ts';
 import { lengthInput } from '../working/working.ts';
@@ -121,9 +122,31 @@ function placeFindings(link: Link, a: Hung, b: Hung): Finding[] {
       at,
       data,
       measured: { value: join.gapMm, unit: 'mm' },
-      required: { value: 2 * fittingFor(meeting.mine.tradeSize).lengthMm, unit: 'mm' },
+      required: { value: twoFittingsMm(meeting.mine.tradeSize), unit: 'mm' },
+      working: {
+        title: `${names.a} to ${names.b}`,
+        formula: 'required = 2 · fitting',
+        inputs: [
+          lengthInput('gap', 'Wall to wall', join.gapMm),
+          lengthInput(
+            'fitting',
+            'One connector, face to open end (typical)',
+            twoFittingsMm(meeting.mine.tradeSize) / 2,
+          ),
+        ],
+        result: {
+          name: 'Two connectors',
+          value: { value: twoFittingsMm(meeting.mine.tradeSize), unit: 'mm' },
+        },
+        source: meta.source,
+        notes: ['Walls that touch take a chase nipple or a bushing instead.'],
+      },
     }),
   ];
+}
+
+function twoFittingsMm(size: FittingSize): number {
+  return 2 * fittingFor(size).lengthMm;
 }
 
 function meetFixes(join: Join, meeting: Meeting, a: Hung): Fix[] {
@@ -151,6 +174,19 @@ function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, 
       data: names,
       measured: { value: insideMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
+      working: {
+        title: `Hole from ${names.a} to ${names.b}`,
+        formula: 'required = hole ÷ 2 + rim of the locknut',
+        inputs: [
+          lengthInput('x', 'Its middle, right of the datum', link.xMm),
+          lengthInput('y', 'Up from the datum', link.yMm),
+          lengthInput('hole', 'Its diameter', sawnKnockout(link.tradeSize).diameterMm),
+          lengthInput('rim', 'Locknut beyond the hole (typical)', LOCKNUT_RIM_MM),
+        ],
+        result: { name: 'Required to the nearer side', value: { value: requiredMm, unit: 'mm' } },
+        source: meta.source,
+        notes: [],
+      },
       fixes: [{ message: 'to-middle', data: {}, edits: [{ kind: 'set-link', link: middle }] }],
     }),
   ];
