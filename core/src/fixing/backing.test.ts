@@ -86,6 +86,18 @@ describe('backingFixes', () => {
     expect(railOf(pulling)).toMatchObject({ rail: 'slotted-41' });
   });
 
+  test('are cut to sizes that a tape has', () => {
+    const sizes = (codeBasis: 'us' | 'iec') => {
+      const prepared = prepare({ ...studWall(), codeBasis });
+      return backingFixes(prepared, getHung(prepared, 'a')).map(({ data }) => data.width);
+    };
+    // From 760 to 1240 in centimetres; from 29 1/2 to 49 in by half inches.
+    expect(sizes('iec')).toEqual([480, 480].map((value) => ({ value, unit: 'mm' })));
+    expect(sizes('us')).toEqual(
+      [19.5, 19.5].map((inches) => ({ value: expect.closeTo(inches * 25.4, 9), unit: 'mm' })),
+    );
+  });
+
   test('offer nothing where there is no framing, where it would cover other gear, or where a pipe runs', () => {
     expect(offered(studWall({}, { studs: false }))).toEqual([]);
     expect(offered(studWall({}, { pipe: true }))).toEqual([]);

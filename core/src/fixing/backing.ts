@@ -89,6 +89,20 @@ function membersBehind(
   return centres.filter((centre) => centre >= first && centre <= last);
 }
 
+/** What is cut has sizes and edges that a tape has: half inches or centimetres from the datum. */
+const STEP_MM = { us: mmFromInch(0.5), iec: 10 } as const;
+
+function marks({ plan }: Prepared): {
+  readonly down: (mm: number) => number;
+  readonly up: (mm: number) => number;
+} {
+  const stepMm = STEP_MM[plan.codeBasis];
+  return {
+    down: (mm) => Math.floor(mm / stepMm) * stepMm,
+    up: (mm) => Math.ceil(mm / stepMm) * stepMm,
+  };
+}
+
 function railsBehind(prepared: Prepared, item: Hung, kind: RailKind): Backing | null {
   const section = RAILS.rows[kind];
   const { placement, type } = item;
@@ -99,8 +113,9 @@ function railsBehind(prepared: Prepared, item: Hung, kind: RailKind): Backing | 
   const half = section.widthMm / 2;
   const members = membersBehind(item, Math.min(...xs), Math.max(...xs), low - half, high + half);
   if (members.length < 2) return null;
-  const minX = Math.min(...members, ...xs) - MARGIN_MM;
-  const maxX = Math.max(...members, ...xs) + MARGIN_MM;
+  const { down, up } = marks(prepared);
+  const minX = down(Math.min(...members, ...xs) - MARGIN_MM);
+  const maxX = up(Math.max(...members, ...xs) + MARGIN_MM);
   const lengthMm = maxX - minX;
   const backing = backingOf(prepared, item, {
     box: { minX, maxX, minY: low - half, maxY: high + half },
@@ -145,11 +160,12 @@ function boardBehind(prepared: Prepared, item: Hung, thicknessMm: number): Backi
   const members = membersBehind(item, body.minX, body.maxX, body.minY, body.maxY);
   if (members.length < 2) return null;
   const { bounds } = item.face;
+  const { down, up } = marks(prepared);
   const box = {
-    minX: Math.max(bounds.minX, Math.min(body.minX, ...members) - MARGIN_MM),
-    maxX: Math.min(bounds.maxX, Math.max(body.maxX, ...members) + MARGIN_MM),
-    minY: Math.max(bounds.minY, body.minY - MARGIN_MM),
-    maxY: Math.min(bounds.maxY, body.maxY + MARGIN_MM),
+    minX: Math.max(bounds.minX, down(Math.min(body.minX, ...members) - MARGIN_MM)),
+    maxX: Math.min(bounds.maxX, up(Math.max(body.maxX, ...members) + MARGIN_MM)),
+    minY: Math.max(bounds.minY, down(body.minY - MARGIN_MM)),
+    maxY: Math.min(bounds.maxY, up(body.maxY + MARGIN_MM)),
   };
   const heightMm = box.maxY - box.minY;
   const rowCount = Math.max(2, Math.ceil((heightMm - 2 * MARGIN_MM) / MOST_ROW_MM) + 1);

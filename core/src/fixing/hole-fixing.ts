@@ -112,6 +112,8 @@ export function railBehind({ placement, type }: NonNullable<Hung['board']>, yMm:
 
 /** The screw a pilot hole is usual for: a lag from about 4 mm on, a wood screw below. */
 export function screwFor(pilotMm: number): ScrewSize {
+  const known = screwOfPilot.get(pilotMm);
+  if (known !== undefined) return known;
   const kind = pilotMm >= LAG_PILOT_MM ? 'lag' : 'wood-screw';
   const wantedIn = pilotMm / mmFromInch(1) / PILOT_OF_SHANK[kind];
   const sizes = SCREWS.rows.filter((size) => size.kind === kind);
@@ -119,8 +121,12 @@ export function screwFor(pilotMm: number): ScrewSize {
     (a, b) => Math.abs(a.shankIn - wantedIn) - Math.abs(b.shankIn - wantedIn),
   )[0];
   if (nearest === undefined) throw new Error(`The table has no ${kind}.`);
+  screwOfPilot.set(pilotMm, nearest);
   return nearest;
 }
+
+/** Pilots of a job are a handful, asked for once for each hole. */
+const screwOfPilot = new Map<number, ScrewSize>();
 
 const LAG_PILOT_MM = 4;
 
