@@ -134,8 +134,8 @@ const FAILING: Record<string, PlanEdit[]> = {
       link: {
         id: 'join',
         kind: 'side-by-side',
-        a: { placement: 'load-centre', knockout: 'bottom-right' },
-        b: { placement: 'disconnect', knockout: 'bottom' },
+        a: { placement: 'load-centre', knockout: 'bottom-left' },
+        b: { placement: 'disconnect', knockout: 'top' },
       },
     },
   ],

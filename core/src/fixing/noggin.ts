@@ -1,6 +1,7 @@
 import type { Fix } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { Framing } from '../plan/framing.ts';
+import { freshIdIn } from '../plan/fresh-id.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import type { FixingPlan } from './fixing-plan.ts';
 
@@ -31,7 +32,7 @@ export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan)
     .map(({ centreMm }) => centreMm);
   const fromMm = Math.max(front.bounds.minX, ...centres.filter((centre) => centre <= Math.min(...xs)));
   const toMm = Math.min(front.bounds.maxX, ...centres.filter((centre) => centre >= Math.max(...xs)));
-  const id = freshId(`noggin-${item.id}`.slice(0, 36), framing);
+  const id = freshIdIn(framing, `noggin-${item.id}`);
   const noggins: Framing = {
     ...studs,
     id,
@@ -50,12 +51,4 @@ export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan)
     data: { gear: item.placement.name },
     edits: [{ kind: 'set-framing', face: front.id, framing: noggins }],
   };
-}
-
-function freshId(wanted: string, framing: readonly Framing[]): string {
-  const isTaken = (id: string) => framing.some((each) => each.id === id);
-  if (!isTaken(wanted)) return wanted;
-  let count = 2;
-  while (isTaken(`${wanted}-${count}`)) count++;
-  return `${wanted}-${count}`;
 }

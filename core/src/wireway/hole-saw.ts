@@ -28,9 +28,9 @@ export function sawnGlandHole(clearanceHoleMm: number): SawnHole {
   return { diameterMm: clearanceHoleMm, saw };
 }
 
-/** The hole for a cable in a grommet, and the next saw up. */
+/** The hole for a cable in a grommet, in whole millimetres, and the next saw up. */
 export function sawnGrommet(cableMm: number): SawnHole {
-  const diameterMm = Math.max(GROMMET.leastMm, cableMm * GROMMET.ofCable);
+  const diameterMm = Math.ceil(Math.max(GROMMET.leastMm, cableMm * GROMMET.ofCable));
   return { diameterMm, saw: findSaw(diameterMm, Infinity, diameterMm) };
 }
 

@@ -4,7 +4,7 @@ import { reverseOf } from '../demo/parts.ts';
 import { knockoutAt } from '../gear/new-gear.ts';
 import { drillSheets } from '../pack/holes.ts';
 import { noDrillCheck } from '../pack/no-drill-check.ts';
-import { applyEdit, applyEdits } from '../plan/edits/apply-edit.ts';
+import { applyEdit, applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
 import { openPlanText, writePlan } from '../plan/open-plan.ts';
 import { NO_RATINGS, type GearType } from '../plan/gear-type.ts';
 import type { Link } from '../plan/placement.ts';
@@ -161,6 +161,21 @@ describe('joins in the plan', () => {
     };
     expect(refused({ ...SIDE, b: { placement: 'b', knockout: 'gone' } })).toContain('“gone”');
     expect(refused({ ...SIDE, b: SIDE.a })).toContain('joined to itself');
+  });
+
+  test('are refused where a knockout is taken, by a nipple or by another join; and take it themselves', () => {
+    const refused = (of: Plan, edit: PlanEdit) => {
+      const made = applyEdit(of, edit);
+      return made.ok ? '' : made.fault.message;
+    };
+    const of = beside();
+    const joint = { id: 'j', from: { placement: 'a', knockout: 'out' }, wireway: 'ww', playMm: 6 };
+    expect(refused(of, { kind: 'add-joint', joint })).toContain('already joins another enclosure');
+    expect(refused(of, { kind: 'set-link', link: { ...SIDE, id: 'again' } })).toContain('already joins');
+    const nippled = { ...beside(0, 0, {}, []), joints: [joint] };
+    expect(refused(nippled, { kind: 'set-link', link: SIDE })).toContain('already has a nipple');
+    // Setting the same join again changes it; it is not in its own way.
+    expect(refused(of, { kind: 'set-link', link: SIDE })).toBe('');
   });
 
   test('come back from the file as they were written', () => {

@@ -1,8 +1,10 @@
+import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
-import { jointSchema, linkSchema, placementSchema } from '../placement.ts';
+import { jointSchema, linkSchema, placementSchema, type Port } from '../placement.ts';
+import type { Plan } from '../plan.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from '../values.ts';
 import { dropLooseCircuits } from './circuit-edits.ts';
-import { defineEdit, missing } from './edit.ts';
+import { defineEdit, missing, type EditFault } from './edit.ts';
 
 export const placeGear = defineEdit(
   z.strictObject({ kind: z.literal('place-gear'), placement: placementSchema }),
@@ -95,8 +97,8 @@ export const addJoint = defineEdit(
   z.strictObject({ kind: z.literal('add-joint'), joint: jointSchema }),
   (draft, { joint }) => {
     const { placement, knockout } = joint.from;
-    const taken = draft.joints.some(({ from }) => from.placement === placement && from.knockout === knockout);
-    if (taken) return { code: 'taken', message: `The knockout “${knockout}” already has a nipple.` };
+    const taken = takenBy(draft, joint.from, joint.id);
+    if (taken !== null) return taken;
     const type = draft.placements.find(({ id }) => id === placement)?.type;
     const edge = draft.gearTypes
       .find(({ id }) => id === type)
@@ -130,10 +132,28 @@ export const removeJoint = defineEdit(
   },
 );
 
+/** Why a knockout is no longer free for something else than `id`; null while it is. */
+function takenBy(draft: Draft<Plan>, port: Port, id: string): EditFault | null {
+  const isSame = (other: Port) => other.placement === port.placement && other.knockout === port.knockout;
+  if (draft.joints.some((joint) => joint.id !== id && isSame(joint.from))) {
+    return { code: 'taken', message: `The knockout “${port.knockout}” already has a nipple.` };
+  }
+  const isJoined = draft.links.some(
+    (link) => link.id !== id && link.kind === 'side-by-side' && (isSame(link.a) || isSame(link.b)),
+  );
+  return isJoined
+    ? { code: 'taken', message: `The knockout “${port.knockout}” already joins another enclosure.` }
+    : null;
+}
+
 /** Joins two enclosures, or changes how those of the same id are joined. */
 export const setLink = defineEdit(
   z.strictObject({ kind: z.literal('set-link'), link: linkSchema }),
   (draft, { link }) => {
+    if (link.kind === 'side-by-side') {
+      const taken = takenBy(draft, link.a, link.id) ?? takenBy(draft, link.b, link.id);
+      if (taken !== null) return taken;
+    }
     const at = draft.links.findIndex(({ id }) => id === link.id);
     if (at < 0) draft.links.push(link);
     else draft.links[at] = link;

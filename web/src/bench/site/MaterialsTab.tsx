@@ -72,6 +72,9 @@ const APPROVED = [
   ['approvedShearN', 'The same, along the face'],
 ] as const;
 
+/** A face is never bare rails: those are gear, as boards are. */
+const HOLDINGS_OF_FACES = optionsOf(HOLDING_WORDS).filter(({ value }) => value !== 'slide-in-nut');
+
 function MaterialFields({ material, reader }: { readonly material: Material; readonly reader: Reader }) {
   const set = (changed: Partial<Material>) =>
     tryEdits([
@@ -92,7 +95,7 @@ function MaterialFields({ material, reader }: { readonly material: Material; rea
       <Select
         label="Fixing"
         value={material.holding}
-        options={optionsOf(HOLDING_WORDS)}
+        options={HOLDINGS_OF_FACES}
         onChange={(holding) => set({ holding: holding as Material['holding'] })}
       />
       <Select
