@@ -80,6 +80,49 @@ describe('placing along one axis', () => {
     }
     expect([solved > 20, impossible > 0]).toEqual([true, true]);
   });
+
+  test('costs the same when an order is added to what was found as when all is worked out anew', () => {
+    const random = seeded(9);
+    const whole = (most: number) => Math.floor(random() * most);
+    let [kept, refused] = [0, 0];
+    for (let round = 0; round < 300; round++) {
+      const count = 2 + whole(6);
+      const problem = {
+        size: new Float64Array(count).fill(100),
+        low: new Float64Array(count).fill(0),
+        high: new Float64Array(count).fill(300 + whole(700)),
+        pulls: Array.from({ length: count + 1 }, () => {
+          const a = whole(count);
+          const b = whole(count + 1) - 1;
+          return { a, b: b === a ? -1 : b, atA: whole(100), atB: whole(400), weight: 1 + whole(3) };
+        }),
+        compact: whole(2),
+      };
+      const orders = Array.from({ length: 3 + whole(5) }, () => ({
+        i: whole(count + 1) - 1,
+        j: whole(count + 1) - 1,
+        apart: whole(260),
+      })).filter(({ i, j }) => i !== j);
+      const [grown, anew] = [new AxisSolver(problem, 20), new AxisSolver(problem, 20)];
+      if (!grown.solve([])) continue;
+      let before = grown.answer();
+      orders.forEach((order, index) => {
+        const earlier = orders.slice(0, index);
+        const canBe = anew.solve([...earlier, order]);
+        if (!anew.solve(earlier)) return;
+        grown.take(before, earlier);
+        expect(grown.add(order)).toBe(canBe);
+        if (!canBe) refused++;
+        else {
+          kept++;
+          anew.solve([...earlier, order]);
+          expect(grown.cost).toBeCloseTo(anew.cost, 6);
+          before = grown.answer();
+        }
+      });
+    }
+    expect([kept > 300, refused > 30]).toEqual([true, true]);
+  });
 });
 
 describe('searching layouts', () => {

@@ -32,7 +32,13 @@ export type AxisProblem = {
 /** `x[i]` comes before `x[j]` by at least `apart`. */
 export type AxisOrder = { readonly i: number; readonly j: number; readonly apart: number };
 
-export type AxisAnswer = { readonly x: Float64Array; readonly cost: number };
+/** All of a solved state, to come back to: the places, and the flow and potentials that prove them least. */
+export type AxisAnswer = {
+  readonly x: Float64Array;
+  readonly cost: number;
+  readonly room: Float64Array;
+  readonly potential: Float64Array;
+};
 
 /** Differences below this are rounding, mm. */
 const ROUNDING = 1e-7;
@@ -107,22 +113,77 @@ export class AxisSolver {
     if (!this.keepOrders()) return false;
     this.saturate();
     if (!this.balance()) return false;
+    this.setPlaces();
+    return true;
+  }
+
+  private setPlaces(): void {
     const { potential } = this;
     const wall = potential[0] ?? 0;
     for (let i = 0; i < this.count; i++) this.x[i] = (potential[i + 1] ?? 0) - wall;
     this.cost = this.costNow();
-    return true;
   }
 
   /** What was found last, to come back to. */
   answer(): AxisAnswer {
-    return { x: this.x.slice(), cost: this.cost };
+    return {
+      x: this.x.slice(),
+      cost: this.cost,
+      room: this.room.slice(0, this.arcs),
+      potential: this.potential.slice(),
+    };
   }
 
-  /** Goes back to what was found before. */
-  take({ x, cost }: AxisAnswer): void {
+  /** Goes back to what was found before with these orders. */
+  take({ x, cost, room, potential }: AxisAnswer, orders: readonly AxisOrder[]): void {
     this.x.set(x);
     this.cost = cost;
+    this.potential.set(potential);
+    this.arcs = this.fixedArcs;
+    this.isIndexed = false;
+    for (const { i, j, apart } of orders) this.order(i + 1, j + 1, apart);
+    this.room.set(room);
+  }
+
+  /**
+   * Adds one order to what was found last; false where it cannot be kept. The new arc is all that is out of balance: flow
+   * goes round through it along the cheapest ways back until it no longer pays, or without end where nothing can give way.
+   */
+  add({ i, j, apart }: AxisOrder): boolean {
+    const [from, to] = [i + 1, j + 1];
+    const added = this.arcs;
+    this.order(from, to, apart);
+    this.isIndexed = false;
+    const { distance, potential, parent, start, room, price, nodes } = this;
+    for (let guard = 0; guard < MOST_ROUNDS; guard++) {
+      const lacks = -((price[added] ?? 0) + (potential[to] ?? 0) - (potential[from] ?? 0));
+      if (lacks <= ROUNDING) {
+        this.setPlaces();
+        return true;
+      }
+      const isReached = this.shortestFrom(to, from, lacks) === from;
+      const reach = isReached ? min(distance[from] ?? 0, lacks) : lacks;
+      for (let node = 0; node < nodes; node++) {
+        potential[node] = (potential[node] ?? 0) - min(distance[node] ?? 0, reach);
+      }
+      if (!isReached) continue;
+      let amount = ENDLESS;
+      for (let node = from; node !== to;) {
+        const at = parent[node] ?? 0;
+        amount = min(amount, room[at] ?? 0);
+        node = start[at] ?? 0;
+      }
+      // Nothing on the way round gives way, however far: the orders contradict each other.
+      if (amount === ENDLESS) return false;
+      for (let node = from; node !== to;) {
+        const at = parent[node] ?? 0;
+        room[at] = (room[at] ?? 0) - amount;
+        room[at ^ 1] = (room[at ^ 1] ?? 0) + amount;
+        node = start[at] ?? 0;
+      }
+      room[added ^ 1] = (room[added ^ 1] ?? 0) + amount;
+    }
+    return false;
   }
 
   /** An arc without end, by which node `to` keeps `apart` after node `from`; its way back carries what it carried. */
@@ -239,8 +300,11 @@ export class AxisSolver {
     return false;
   }
 
-  /** Dijkstra over what still has room, by reduced prices; the nearest node where something is missing, or -1. */
-  private shortestFrom(source: number): number {
+  /**
+   * Dijkstra over what still has room, by reduced prices. Ends at the target, or without one at the nearest node where
+   * something is missing; -1 where there is none nearer than `mostMm`.
+   */
+  private shortestFrom(source: number, target = -1, mostMm = ENDLESS): number {
     const { distance, parent, isDone, nodes, start, end, room, price, potential, excess, arcs } = this;
     distance.fill(ENDLESS);
     isDone.fill(0);
@@ -256,9 +320,9 @@ export class AxisSolver {
           node = each;
         }
       }
-      if (node < 0) return -1;
+      if (node < 0 || best >= mostMm) return -1;
       isDone[node] = 1;
-      if ((excess[node] ?? 0) < -FLOW_ROUNDING) return node;
+      if (target < 0 ? (excess[node] ?? 0) < -FLOW_ROUNDING : node === target) return node;
       for (let at = first[node] ?? -1; at >= 0; at = next[at] ?? -1) {
         if (at >= arcs || (room[at] ?? 0) <= FLOW_ROUNDING) continue;
         const to = end[at] ?? 0;

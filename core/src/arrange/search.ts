@@ -126,10 +126,14 @@ class Search {
   }
 
   private place(axis: 0 | 1): boolean {
+    this.countStep();
+    return this.solvers[axis].solve(this.orders[axis]);
+  }
+
+  private countStep(): void {
     this.steps++;
     if (this.steps % TELL_EVERY === 0 && this.options.onProgress?.(this.state()) === false)
       this.isStopped = true;
-    return this.solvers[axis].solve(this.orders[axis]);
   }
 
   private isOver(): boolean {
@@ -162,22 +166,21 @@ class Search {
     // Each place is worked out once: a child has its own along its axis, and this node’s along the other.
     const own = [across.answer(), up.answer()] as const;
     for (const way of pair.ways) {
-      this.orders[way.axis].push(way.order);
-      if (this.place(way.axis)) {
-        const placed = this.solvers[way.axis].answer();
-        const total = placed.cost + own[way.axis === 0 ? 1 : 0].cost;
-        if (this.best === null || total < this.best.cost - ROUNDING)
-          children.push({ way, cost: total, placed });
-      }
-      this.orders[way.axis].pop();
+      const solver = this.solvers[way.axis];
+      solver.take(own[way.axis], this.orders[way.axis]);
+      this.countStep();
+      if (!solver.add(way.order)) continue;
+      const total = solver.cost + own[way.axis === 0 ? 1 : 0].cost;
+      if (this.best === null || total < this.best.cost - ROUNDING)
+        children.push({ way, cost: total, placed: solver.answer() });
     }
     children.sort((a, b) => a.cost - b.cost);
     let isWhole = true;
     for (const child of children) {
       if (this.best !== null && child.cost >= this.best.cost - ROUNDING) break;
       this.orders[child.way.axis].push(child.way.order);
-      across.take(child.way.axis === 0 ? child.placed : own[0]);
-      up.take(child.way.axis === 1 ? child.placed : own[1]);
+      across.take(child.way.axis === 0 ? child.placed : own[0], this.orders[0]);
+      up.take(child.way.axis === 1 ? child.placed : own[1], this.orders[1]);
       if (!this.descend(rest)) isWhole = false;
       this.orders[child.way.axis].pop();
       if (this.isOver()) return false;
