@@ -35,7 +35,7 @@ const MOST_ROW_MM = 400;
 /**
  * What else than a move makes holes hold that miss the framing: slotted rails from member to member behind each row of
  * holes, or a board. Only what is on the face, in nobody’s way and itself strong enough is offered; whether the nuts of
- * rails are approved for the load is then asked. Null entries are left out. The edits put it up and hang the gear on it.
+ * rails are approved for the load is then asked. The edits put it up and hang the gear on it.
  */
 export function backingFixes(prepared: Prepared, item: Hung): Fix[] {
   if (item.board !== null || item.type.kind === 'board') return [];
@@ -181,7 +181,8 @@ function boardBehind(prepared: Prepared, item: Hung, thicknessMm: number): Backi
     members,
     board: {
       material: `Fire-retardant plywood, ${thicknessMm} mm`,
-      fireClass: 'limited',
+      // Its sheet has to say its class: beside heat it is asked for.
+      fireClass: 'unknown',
       holding: 'wood-screw',
       cornerRadiusMm: 0,
       hasTrim: false,
