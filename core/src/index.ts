@@ -74,6 +74,7 @@ export type { Circuit } from './plan/circuit.ts';
 export { WIRE_SIZES, WIREWAY_RULES } from './reference/wireways.ts';
 export { fillSections, wireAreaMm2 } from './wireway/fill.ts';
 export {
+  canBeScrewed,
   findLink,
   joinOf,
   linkEnds,

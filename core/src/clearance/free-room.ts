@@ -48,7 +48,28 @@ export function partsIn({ polygons }: Hindrance, { x, y, z }: Room): (readonly V
   const inner = ([from, to]: readonly [number, number]) =>
     [from + COINCIDENT_MM, to - COINCIDENT_MM] as const;
   const room: Room = { x: inner(x), y: inner(y), z: inner(z) };
+  if (isBeyond(polygons, room)) return [];
   return polygons.map((polygon) => clipToBox(polygon, room)).filter((part) => part.length > 0);
+}
+
+type Bounds = { readonly min: Vec3; readonly max: Vec3 };
+const knownBounds = new WeakMap<Hindrance['polygons'], Bounds>();
+
+/** Whether all of a thing lies beyond one side of a room: its bounds tell, worked out once for its polygons. */
+function isBeyond(polygons: Hindrance['polygons'], { x, y, z }: Room): boolean {
+  let bounds = knownBounds.get(polygons);
+  if (bounds === undefined) {
+    const points = polygons.flat();
+    const along = (pick: (...values: number[]) => number, start: number): Vec3 => [
+      points.reduce((most, point) => pick(most, point[0]), start),
+      points.reduce((most, point) => pick(most, point[1]), start),
+      points.reduce((most, point) => pick(most, point[2]), start),
+    ];
+    bounds = { min: along(Math.min, Infinity), max: along(Math.max, -Infinity) };
+    knownBounds.set(polygons, bounds);
+  }
+  const { min, max } = bounds;
+  return min[0] > x[1] || max[0] < x[0] || min[1] > y[1] || max[1] < y[0] || min[2] > z[1] || max[2] < z[0];
 }
 
 /** Where the floor is in the frame of a piece’s face: its height there, and what it is taken from. */

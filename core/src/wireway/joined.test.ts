@@ -5,7 +5,7 @@ import { knockoutAt } from '../gear/new-gear.ts';
 import { NO_RATINGS, type GearType } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
-import { joinOf, meetEdit, screwWindow } from './joined.ts';
+import { canBeScrewed, joinOf, meetEdit, screwWindow } from './joined.ts';
 import { upgradeNeeds } from './upgrade.ts';
 
 const left = gear('left', { knockouts: [knockoutAt('low', 'right', 100, 60, '1'), knockoutAt('high', 'right', 300, 60, '1'), knockoutAt('small', 'right', 200, 60, '1/2')] }); // prettier-ignore
@@ -50,6 +50,16 @@ describe('enclosures side by side', () => {
     const deeper = pair(0, 0, { ...right, standoffMm: 30 });
     expect(deeper?.meetings[0]).toMatchObject({ isMet: false, offOutMm: 20 });
     expect(deeper === null ? undefined : meetEdit(deeper)).toBeNull();
+  });
+
+  test('are screwed to each other over bushings and spacers, not over a nipple', () => {
+    // Common practice, no source: a screw of 1 1/4 in through two bushings; none over a gap of inches.
+    expect([0, 30, 120].map((gapMm) => canBeScrewed({ kind: 'side-by-side', gapMm }))).toEqual([
+      true,
+      true,
+      false,
+    ]);
+    expect(canBeScrewed({ kind: 'back-to-back', gapMm: 120 })).toBe(true);
   });
 
   test('come together by their play, not by more', () => {

@@ -169,6 +169,14 @@ function fittingOf({ tradeSize }: Knockout, gapMm: number, isMet: boolean): Meet
   return gapMm >= 2 * fittingFor(tradeSize).lengthMm ? 'nipple' : 'too-near';
 }
 
+/** Over more than this, bushings and spacers included, two walls are joined by a nipple and no screws (practice). */
+const SCREWED_MM = mmFromInch(2);
+
+/** Whether screws may join the two walls: through the wall behind both, or over no more than bushings and spacers. */
+export function canBeScrewed({ kind, gapMm }: Pick<Join, 'kind' | 'gapMm'>): boolean {
+  return kind === 'back-to-back' || gapMm <= SCREWED_MM;
+}
+
 /** What a screw through both walls goes through, from its head on, mm. */
 export type ScrewStack = {
   readonly firstSheetMm: number;

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import {
+  canBeScrewed,
   findLink,
   formatLength,
   freshId,
@@ -65,7 +66,7 @@ export function JoinSection({ item, plan, prepared, reader }: Props) {
       </p>
       <Meetings join={join} reader={reader} />
       <KeptJoin key={join.b.id} join={join} plan={plan} prepared={prepared} />
-      <Screws join={join} reader={reader} />
+      {canBeScrewed(join) && <Screws join={join} reader={reader} />}
       <Upgrade unit={item} panel={join.b} reader={reader} />
     </Section>
   );
