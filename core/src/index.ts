@@ -151,7 +151,7 @@ export {
 export { freshId, freshIdIn } from './plan/fresh-id.ts';
 export { railsOf, type Rail } from './fixing/rail.ts';
 export { stockOf, type BoardStock } from './fixing/sheet-cut.ts';
-export { boardCables, type BoardCables } from './route/board-cables.ts';
+export { boardCableHoles, boardTies } from './route/board-cables.ts';
 export type { Link } from './plan/placement.ts';
 export type { LoadFactors } from './plan/plan.ts';
 export { LOAD_FACTORS } from './reference/fasteners.ts';

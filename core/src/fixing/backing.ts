@@ -10,8 +10,9 @@ import { mmFromInch } from '../quantity/convert.ts';
 import { RAIL_KINDS, RAIL_LIMITS, RAILS, type RailKind } from '../reference/rails.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
 import { doBoxesOverlap } from '../site/polygon.ts';
-import { CARRIES, holeFixings, type HoleFixing } from './hole-fixing.ts';
-import { fixingLoadOf } from './loads.ts';
+import { fixingPlanOf } from './fixing-plan.ts';
+import { CARRIES } from './hole-fixing.ts';
+import { fixingLoadOf, loadOnHole } from './loads.ts';
 import { bendingOf } from './rail.ts';
 
 /** A board or rails put between gear and framing that its holes miss. */
@@ -143,8 +144,7 @@ function railsBehind(prepared: Prepared, item: Hung, kind: RailKind): Backing | 
         gear: placement.name,
         hole: id,
         alongMm: placement.xMm + xMm - minX,
-        pullN: load.topIds.has(id) ? load.topPullN : load.otherPullN,
-        shearN: load.shearN,
+        ...loadOnHole(load, id),
       }));
     const supports = members.map((member) => member - minX);
     const bending = bendingOf(section, lengthMm, supports, nuts);
@@ -262,14 +262,13 @@ function standingOut(item: Hung, byMm: number): Hung {
 }
 
 function doAllHold(prepared: Prepared, item: Hung, carriedKg: number): boolean {
-  const load = fixingLoadOf(item, prepared.plan.site, carriedKg);
-  if (load === null) return false;
-  const holds = ({ kind, useRatio }: HoleFixing) =>
-    kind !== 'nothing' && kind !== 'unknown' && (useRatio === null || useRatio <= 1);
-  return holeFixings(prepared, item, (id) => ({
-    pullN: load.topIds.has(id) ? load.topPullN : load.otherPullN,
-    shearN: load.shearN,
-  })).every(holds);
+  const plan = fixingPlanOf(prepared, item, carriedKg);
+  return (
+    plan?.holes.every(
+      ({ kind, useRatio }) =>
+        kind !== 'nothing' && kind !== 'unknown' && (useRatio === null || useRatio <= 1),
+    ) ?? false
+  );
 }
 
 /** Heights of rows of holes, lowest first, each once. */

@@ -17,6 +17,14 @@ export type FixingLoad = {
   readonly working: Working;
 };
 
+/** What one bracket hole carries of a load. */
+export function loadOnHole(
+  { topIds, topPullN, otherPullN, shearN }: FixingLoad,
+  holeId: string,
+): { readonly pullN: number; readonly shearN: number } {
+  return { pullN: topIds.has(holeId) ? topPullN : otherPullN, shearN };
+}
+
 /** Holes this near in height share a row. */
 const ROW_MM = 20;
 /** A couple never gets a shorter arm than this: below it nothing is held by a couple. */

@@ -3,7 +3,7 @@ import { RAIL_LIMITS, RAILS, type RailSection } from '../reference/rails.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { bendBeam, type BeamLoad } from './beam.ts';
 import { railBehind } from './hole-fixing.ts';
-import { fixingLoadOf } from './loads.ts';
+import { fixingLoadOf, loadOnHole } from './loads.ts';
 
 /** A bolt of gear in a rail: along from the rail’s left end, with what it pulls out and hangs on it. */
 export type RailNut = {
@@ -64,8 +64,7 @@ export function railsOf(prepared: Prepared, board: Hung): Rail[] {
           gear: item.placement.name,
           hole: id,
           alongMm: item.placement.xMm + xMm - body.minX,
-          pullN: load.topIds.has(id) ? load.topPullN : load.otherPullN,
-          shearN: load.shearN,
+          ...loadOnHole(load, id),
         }));
     });
     nuts.sort((a, b) => a.alongMm - b.alongMm || (a.gear + a.hole < b.gear + b.hole ? -1 : 1));

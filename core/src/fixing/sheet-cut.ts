@@ -1,5 +1,6 @@
 // One closed algorithm: boards cut from stock sheets by straight cuts from edge to edge.
 import type { Hung, Prepared } from '../check/prepared.ts';
+import type { GearType } from '../plan/gear-type.ts';
 import { SAW_KERF_MM, STOCK_SHEETS } from '../reference/stock-sheets.ts';
 
 /** A rectangle to cut. */
@@ -22,12 +23,12 @@ export type CutSheet = {
 };
 
 /** More pieces than this are not tried in every order and every way round. */
-const MOST_EXACT = 5;
+const MOST_EXACT = 4;
 const ROUNDING_MM = 1e-6;
 
 /**
  * Cuts pieces from sheets of one size with straight cuts from edge to edge, as a saw and a guide make them: the fewest
- * sheets found, and of these the largest single offcut. Up to five pieces are tried in every order and every way round;
+ * sheets found, and of these the largest single offcut. Up to four pieces are tried in every order and every way round;
  * more go largest first. Null where a piece is larger than the sheet.
  */
 export function cutFromSheets(
@@ -184,6 +185,20 @@ export function stockOf(prepared: Prepared, board: Hung): BoardStock | null {
         other.type.depthMm === type.depthMm,
     )
     .map(({ id, type: { widthMm, heightMm } }): CutPiece => ({ id, widthMm, heightMm }));
+  // Boards move, their sizes stay: what was cut for these types and pieces is cut.
+  const known = knownStock.get(prepared.plan.gearTypes) ?? new Map<string, BoardStock | null>();
+  knownStock.set(prepared.plan.gearTypes, known);
+  const key = pieces.map(({ id, widthMm, heightMm }) => `${id} ${widthMm} ${heightMm}`).join();
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const stock = cheapestStock(pieces);
+  known.set(key, stock);
+  return stock;
+}
+
+const knownStock = new WeakMap<readonly GearType[], Map<string, BoardStock | null>>();
+
+function cheapestStock(pieces: readonly CutPiece[]): BoardStock | null {
   const choices = STOCK_SHEETS.rows.flatMap((sheet) => {
     const sheets = cutFromSheets(pieces, sheet);
     return sheets === null ? [] : [{ stock: sheet.name, sheets, boughtMm2: sheets.length * areaOf(sheet) }];

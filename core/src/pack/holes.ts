@@ -4,7 +4,7 @@ import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { cutOutCorners } from '../fixing/cut-out.ts';
-import { boardCables } from '../route/board-cables.ts';
+import { boardCableHoles } from '../route/board-cables.ts';
 import { allPassSides } from '../seal/pass-sides.ts';
 import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
@@ -152,13 +152,12 @@ function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
   const { type, body, placement } = item;
   if (type.kind !== 'board') return null;
   const isBareRails = type.board?.holding === 'slide-in-nut';
-  const cables = boardCables(prepared, item);
   const drilled = isBareRails
     ? []
     : gearOn(prepared, item.id)
         .flatMap((gear) => [...bracketHoles(gear), ...cornerHoles(gear)])
         .map((hole) => ({ ...hole, xMm: hole.xMm - body.minX, yMm: hole.yMm - body.minY }));
-  const passed = (cables?.kind === 'behind' ? cables.holes : []).map(
+  const passed = boardCableHoles(prepared, item).map(
     ({ run, runName, gear, rightMm, upMm, hole }): Omit<DrillHole, 'taped'> => ({
       id: `${run}-${gear}@${item.id}`,
       purpose: `${runName} behind the board, at ${gear}, with a grommet`,

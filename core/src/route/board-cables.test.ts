@@ -5,7 +5,8 @@ import type { Board } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { drillSheets } from '../pack/holes.ts';
 import { gear, getHung, hang, plan } from '../test/plans.ts';
-import { boardCables } from './board-cables.ts';
+import { boardCableHoles, boardTies } from './board-cables.ts';
+import { routeAll } from './route.ts';
 
 const made: Board = {
   material: 'Plastic sheet',
@@ -54,13 +55,15 @@ function withCable(cables: Board['cables'], cableDiameterMm = 10): Plan {
 describe('the cables of a board', () => {
   test('behind it go through a hole beside each knockout, for the cable’s grommet', () => {
     const prepared = prepare(withCable('behind'));
-    const cables = boardCables(prepared, getHung(prepared, 'b'));
+    const board = getHung(prepared, 'b');
+    const holes = boardCableHoles(prepared, board);
+    expect(boardTies(prepared, board, routeAll(prepared))).toBeNull();
     // The units’ sides are at 1100 and 1900, 300 above their bottoms at 900; the board’s corner is (500, 400).
-    expect(cables?.kind === 'behind' && cables.holes.map(({ rightMm, upMm }) => [rightMm, upMm])).toEqual([
+    expect(holes.map(({ rightMm, upMm }) => [rightMm, upMm])).toEqual([
       [640, 800],
       [1360, 800],
     ]);
-    const hole = cables?.kind === 'behind' ? cables.holes[0]?.hole : undefined;
+    const hole = holes[0]?.hole;
     expect(hole?.diameterMm).toBe(16);
     expect(hole?.saw?.diameterMm ?? 0).toBeGreaterThanOrEqual(16);
     // Both are drilled on the board’s own sheet.
@@ -74,8 +77,9 @@ describe('the cables of a board', () => {
   test('on its face are tied at both ends and every 250 mm between', () => {
     const prepared = prepare(withCable('on-face'));
     // 1100 to 1900 straight across: 800 mm, four stretches, five bases.
-    expect(boardCables(prepared, getHung(prepared, 'b'))).toEqual({
-      kind: 'on-face',
+    const board = getHung(prepared, 'b');
+    expect(boardCableHoles(prepared, board)).toEqual([]);
+    expect(boardTies(prepared, board, routeAll(prepared))).toEqual({
       lengthMm: 800,
       baseCount: 5,
       unroutedCount: 0,
@@ -85,6 +89,8 @@ describe('the cables of a board', () => {
 
   test('of what is no described board are nothing', () => {
     const prepared = prepare(withCable('on-face'));
-    expect(boardCables(prepared, getHung(prepared, 'left'))).toBeNull();
+    const unit = getHung(prepared, 'left');
+    expect(boardCableHoles(prepared, unit)).toEqual([]);
+    expect(boardTies(prepared, unit, routeAll(prepared))).toBeNull();
   });
 });

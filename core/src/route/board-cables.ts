@@ -3,7 +3,7 @@ import { knockoutOnFace, type BodyMm } from '../gear/body.ts';
 import type { Port } from '../plan/placement.ts';
 import { TIE_BASES } from '../reference/board-cables.ts';
 import { sawnGrommet, type SawnHole } from '../wireway/hole-saw.ts';
-import { routeAll } from './route.ts';
+import type { RouteFault, Routes } from './route.ts';
 
 /** Where a cable goes through its board to run behind it: below or beside the knockout it enters by. */
 export type BoardHole = {
@@ -16,42 +16,38 @@ export type BoardHole = {
   readonly hole: SawnHole;
 };
 
-/** How the cables of a board run: through holes to its back, or held on its face. */
-export type BoardCables =
-  | { readonly kind: 'behind'; readonly holes: readonly BoardHole[] }
-  | {
-      readonly kind: 'on-face';
-      /** Of cables over the board, all runs together. */
-      readonly lengthMm: number;
-      readonly baseCount: number;
-      /** Runs with no way yet: their ties cannot be counted. */
-      readonly unroutedCount: number;
-    };
+/** The cables on the face of a board: what holds them there. */
+export type BoardTies = {
+  /** Of cables over the board, all runs together. */
+  readonly lengthMm: number;
+  readonly baseCount: number;
+  /** Runs with no way yet: their ties cannot be counted. */
+  readonly unroutedCount: number;
+};
 
 /** From the body to the middle of a hole behind it: a cable bends that far into the board (practice). */
 const OUT_OF_GEAR_MM = 40;
 
-/** The cables of the gear on a board; null for what is no described board. */
-export function boardCables(prepared: Prepared, board: Hung): BoardCables | null {
-  const made = board.type.board;
-  if (made === null) return null;
+/** The holes for the cables that run behind a board, of the gear on it; none where its cables run on its face. */
+export function boardCableHoles(prepared: Prepared, board: Hung): BoardHole[] {
+  if (board.type.board?.cables !== 'behind') return [];
   const on = new Map(gearOn(prepared, board.id).map((item) => [item.id, item]));
-  if (made.cables === 'behind') {
-    const holes = prepared.plan.runs.flatMap((run) =>
-      [run.from, run.to].flatMap((port): BoardHole[] => {
-        const item = on.get(port.placement);
-        const place = item === undefined ? null : outOf(item, port);
-        if (item === undefined || place === null) return [];
-        const hole = sawnGrommet(run.cableDiameterMm);
-        const [rightMm, upMm] = [place[0] - board.body.minX, place[1] - board.body.minY];
-        return [{ run: run.id, runName: run.name, gear: item.placement.name, rightMm, upMm, hole }];
-      }),
-    );
-    return { kind: 'behind', holes };
-  }
-  const { routed, faults } = routeAll(prepared);
-  const ends = ({ from, to }: { readonly from: Port; readonly to: Port }) =>
-    on.has(from.placement) || on.has(to.placement);
+  return prepared.plan.runs.flatMap((run) =>
+    [run.from, run.to].flatMap((port): BoardHole[] => {
+      const item = on.get(port.placement);
+      const place = item === undefined ? null : outOf(item, port);
+      if (item === undefined || place === null) return [];
+      const [rightMm, upMm] = [place[0] - board.body.minX, place[1] - board.body.minY];
+      const hole = sawnGrommet(run.cableDiameterMm);
+      return [{ run: run.id, runName: run.name, gear: item.placement.name, rightMm, upMm, hole }];
+    }),
+  );
+}
+
+/** What holds the cables on the face of a board, by the routes of its plan; null where they run behind it. */
+export function boardTies(prepared: Prepared, board: Hung, { routed, faults }: Routes): BoardTies | null {
+  if (board.type.board?.cables !== 'on-face') return null;
+  const on = new Set(gearOn(prepared, board.id).map(({ id }) => id));
   let [lengthMm, baseCount] = [0, 0];
   for (const { legs } of routed) {
     const overMm = legs
@@ -62,12 +58,8 @@ export function boardCables(prepared: Prepared, board: Hung): BoardCables | null
     // One at each end, and between them no further apart than the spacing.
     baseCount += Math.ceil(overMm / TIE_BASES.spacingMm) + 1;
   }
-  return {
-    kind: 'on-face',
-    lengthMm,
-    baseCount,
-    unroutedCount: faults.filter(({ run }) => ends(run)).length,
-  };
+  const isHere = ({ run }: RouteFault) => on.has(run.from.placement) || on.has(run.to.placement);
+  return { lengthMm, baseCount, unroutedCount: faults.filter(isHere).length };
 }
 
 function outOf(item: Hung, port: Port): readonly [number, number] | null {

@@ -107,7 +107,14 @@ function selectionPanel(
     case 'placement': {
       const item = prepared.hung.get(selection.id);
       return item === undefined ? null : (
-        <PlacementPanel key={item.id} item={item} plan={plan} prepared={prepared} reader={reader} />
+        <PlacementPanel
+          key={item.id}
+          item={item}
+          plan={plan}
+          prepared={prepared}
+          routes={evaluation?.routes ?? null}
+          reader={reader}
+        />
       );
     }
     case 'joint': {

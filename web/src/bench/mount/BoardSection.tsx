@@ -1,6 +1,7 @@
 import {
-  boardCables,
+  boardCableHoles,
   boardFigures,
+  boardTies,
   formatLength,
   formatQuantity,
   railsOf,
@@ -8,6 +9,7 @@ import {
   type Hung,
   type Prepared,
   type Reader,
+  type Routes,
 } from '@zarnel/core';
 import { tryEdits } from '../../state/job-session.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -18,6 +20,9 @@ import { FIRE_CLASS_WORDS } from '../words.ts';
 import { useState } from 'react';
 
 type Props = { readonly item: Hung; readonly prepared: Prepared; readonly reader: Reader };
+
+/** With the routes the worker found, while there are any. */
+type BoardProps = Props & { readonly routes: Routes | null };
 
 const ON_FACE = '';
 
@@ -49,7 +54,7 @@ export function MountedOn({ item, prepared }: Omit<Props, 'reader'>) {
 }
 
 /** A board’s own figures: what hangs on it, its fire class, its trim, its rails. */
-export function BoardSection({ item, prepared, reader }: Props) {
+export function BoardSection({ item, prepared, routes, reader }: BoardProps) {
   const { board } = item.type;
   const figures = boardFigures(prepared, item);
   const rows = [
@@ -86,7 +91,7 @@ export function BoardSection({ item, prepared, reader }: Props) {
         {figures.trimWorking !== null && <WorkingButton working={figures.trimWorking} reader={reader} />}
         <CutFrom item={item} prepared={prepared} reader={reader} />
         <Rails item={item} prepared={prepared} reader={reader} />
-        <Cables item={item} prepared={prepared} reader={reader} />
+        <Cables item={item} prepared={prepared} routes={routes} reader={reader} />
       </Section>
     </div>
   );
@@ -147,32 +152,29 @@ function Rails({ item, prepared, reader }: Props) {
   );
 }
 
-function Cables({ item, prepared, reader }: Props) {
-  const cables = boardCables(prepared, item);
-  if (cables === null) return null;
+/** Through holes to its back, or tied on its face along the routes, once these are worked out. */
+function Cables({ item, prepared, routes, reader }: BoardProps) {
+  if (item.type.board === null) return null;
+  const holes = boardCableHoles(prepared, item);
+  const ties = routes === null ? null : boardTies(prepared, item, routes);
   return (
     <div className="mt-2">
       <h4 className="font-semibold">Cables</h4>
-      {cables.kind === 'behind' ? (
-        cables.holes.length === 0 ? (
-          <p>No run ends at its gear yet.</p>
-        ) : (
-          <ul>
-            {cables.holes.map(({ run, runName, gear, rightMm, upMm, hole }) => (
-              <li key={run + gear}>
-                {runName} at {gear}: hole{' '}
-                <span className="figure">{formatLength(hole.diameterMm, reader)}</span>,{' '}
-                <span className="figure">{formatLength(rightMm, reader)}</span> right and{' '}
-                <span className="figure">{formatLength(upMm, reader)}</span> up
-              </li>
-            ))}
-          </ul>
-        )
-      ) : (
+      {item.type.board.cables === 'behind' && holes.length === 0 && <p>No run ends at its gear yet.</p>}
+      <ul>
+        {holes.map(({ run, runName, gear, rightMm, upMm, hole }) => (
+          <li key={run + gear}>
+            {runName} at {gear}: hole <span className="figure">{formatLength(hole.diameterMm, reader)}</span>,{' '}
+            <span className="figure">{formatLength(rightMm, reader)}</span> right and{' '}
+            <span className="figure">{formatLength(upMm, reader)}</span> up
+          </li>
+        ))}
+      </ul>
+      {ties !== null && (
         <p>
-          <span className="figure">{cables.baseCount}</span> tie bases for{' '}
-          <span className="figure">{formatLength(cables.lengthMm, reader)}</span> of cable over it
-          {cables.unroutedCount > 0 && (
+          <span className="figure">{ties.baseCount}</span> tie bases for{' '}
+          <span className="figure">{formatLength(ties.lengthMm, reader)}</span> of cable over it
+          {ties.unroutedCount > 0 && (
             <span className="text-crayon">; runs with no way yet are not counted</span>
           )}
         </p>

@@ -17,6 +17,7 @@ import {
   type PlanEdit,
   type Prepared,
   type Reader,
+  type Routes,
   type WirewaySide,
 } from '@zarnel/core';
 import { makeEdits, tryResult } from '../../state/job-session.ts';
@@ -42,11 +43,12 @@ type Props = {
   readonly item: Hung;
   readonly plan: Plan;
   readonly prepared: Prepared;
+  readonly routes: Routes | null;
   readonly reader: Reader;
 };
 
 /** What is selected, exactly: its hook line, what it hangs over, its gaps, its nipples. */
-export function PlacementPanel({ item, plan, prepared, reader }: Props) {
+export function PlacementPanel({ item, plan, prepared, routes, reader }: Props) {
   const dispatch = useAppDispatch();
   const { placement, type } = item;
   const moveTo = (xMm: number, yMm: number) =>
@@ -92,7 +94,9 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
       {hangs !== null && <AtWireway item={item} {...hangs} plan={plan} reader={reader} moveTo={moveTo} />}
       <FlushSection item={item} prepared={prepared} reader={reader} />
       <MountedOn item={item} prepared={prepared} />
-      {type.kind === 'board' && <BoardSection item={item} prepared={prepared} reader={reader} />}
+      {type.kind === 'board' && (
+        <BoardSection item={item} prepared={prepared} routes={routes} reader={reader} />
+      )}
       {type.kind === 'wireway' && (
         <WirewaySection wireway={item} plan={plan} prepared={prepared} reader={reader} />
       )}
@@ -123,7 +127,7 @@ export function PlacementPanel({ item, plan, prepared, reader }: Props) {
   );
 }
 
-type AtWirewayProps = Omit<Props, 'prepared'> & {
+type AtWirewayProps = Omit<Props, 'prepared' | 'routes'> & {
   readonly wireway: Hung;
   readonly side: WirewaySide;
   readonly moveTo: (xMm: number, yMm: number) => PlanEdit;
@@ -157,7 +161,7 @@ function AtWireway({ item, wireway, side, plan, reader, moveTo }: AtWirewayProps
   );
 }
 
-function Gaps({ item, prepared, reader }: Omit<Props, 'plan'>) {
+function Gaps({ item, prepared, reader }: Omit<Props, 'plan' | 'routes'>) {
   const gaps = liveGapsBeside(prepared, item).filter(({ measuredMm }) => measuredMm >= 0);
   if (gaps.length === 0) return null;
   return (
