@@ -4,7 +4,6 @@ export { hungAt, prepare, type Hung, type Prepared } from './check/prepared.ts';
 export { runChecks } from './check/run-checks.ts';
 export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './check/sentence.ts';
 export { gapWorking, isTooClose, liveGapsBeside, type GapBeside } from './clearance/gaps.ts';
-export { floorUnder } from './clearance/free-room.ts';
 export { behindCutOut, cutOutOf } from './fixing/cut-out.ts';
 export { boardFigures } from './fixing/board.ts';
 export { fixingPlanOf } from './fixing/fixing-plan.ts';

@@ -1,10 +1,10 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
-import { floorUnder } from '../clearance/free-room.ts';
+import { floorUnder } from '../clearance/floor.ts';
 import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.ts';
 import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/required-gap.ts';
 import { codePackOf, sharedRules } from '../clearance/rule-packs.ts';
 import { polygonsInFrame, thingsInRoom, type Thing } from '../clearance/space.ts';
-import { COINCIDENT_MM } from '../plan/outline.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
 import type { RuleCounterpart } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { clipToBox } from '../site/clip.ts';
@@ -95,7 +95,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
     const frame = prepared.site.frames.get(face?.id ?? '');
     if (frame === undefined || face === undefined) return [];
     const { minX, maxX, minY, maxY } = face.bounds;
-    const z = [COINCIDENT_MM, frontMm(piece)] as const;
+    const z = [TOUCH_MM, frontMm(piece)] as const;
     const room = { x: [minX, maxX], y: [minY, maxY], z } as const;
     return thingsInRoom(prepared, piece, room)
       .filter((thing) => thing.face.id !== face.id)
@@ -167,7 +167,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
 
 /** Whether a block reaches into a face: what only touches its edge hinders nothing there. */
 function isOn(box: ArrangeBlock, bounds: BoxMm): boolean {
-  const e = COINCIDENT_MM;
+  const e = TOUCH_MM;
   return (
     box.maxX > bounds.minX + e &&
     box.minX < bounds.maxX - e &&

@@ -1,4 +1,10 @@
-import { formatAgainst, formatQuantity, type Reader } from '../quantity/format.ts';
+import {
+  formatBeside,
+  formatQuantity,
+  formatRequired,
+  type Quantity,
+  type Reader,
+} from '../quantity/format.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { assertNever } from '../result.ts';
 import type { CheckMeta, Finding, Fix, MessageData } from './finding.ts';
@@ -19,13 +25,18 @@ export function fixLabelOf(fix: Fix, meta: CheckMeta, reader: Reader): string {
 /** The two figures of a finding as they are shown beside each other. */
 export function measuredAndRequired(finding: Finding, reader: Reader): Record<string, string> {
   const { measured, required } = finding;
-  if (measured?.unit === 'mm' && required?.unit === 'mm') {
-    return formatAgainst(measured.value, required.value, reader);
-  }
+  if (measured !== null && required !== null) return formatBeside(measured, required, reader);
   return {
     ...(measured === null ? {} : { measured: formatQuantity(measured, reader) }),
-    ...(required === null ? {} : { required: formatQuantity(required, reader) }),
+    ...(required === null ? {} : { required: requiredText(required, reader) }),
   };
+}
+
+/** A requirement that stands by itself is a least: so much must be free, so much must be given. */
+function requiredText(required: Quantity, reader: Reader): string {
+  return required.unit === 'mm'
+    ? formatRequired(required.value, reader, 'least')
+    : formatQuantity(required, reader);
 }
 
 /** Where a figure or rule comes from, in words. */

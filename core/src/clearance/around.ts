@@ -12,7 +12,7 @@ import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { isClear } from './clear-moves.ts';
 import { isTooClose } from './gaps.ts';
-import { gapsAround, standsIn, type GapAround } from './gaps-around.ts';
+import { gapsAround, keyOfOther, otherOf, standsIn, type GapAround } from './gaps-around.ts';
 import { MOVE_FIX_MESSAGES } from './move-fix.ts';
 import type { Thing } from './space.ts';
 
@@ -50,7 +50,7 @@ function tooCloseTo(prepared: Prepared, item: Hung): Finding[] {
   const worst = new Map<string, GapAround>();
   for (const gap of gapsAround(prepared, item)) {
     if (!isTooClose(gap) || gap.required === null) continue;
-    const key = `${gap.thing?.kind ?? 'edge'}/${gap.thing?.id ?? gap.way}`;
+    const key = keyOfOther(gap);
     const before = worst.get(key);
     const lacks = gap.required.mm - gap.measuredMm;
     if (before?.required == null || lacks > before.required.mm - before.measuredMm) worst.set(key, gap);
@@ -61,11 +61,11 @@ function tooCloseTo(prepared: Prepared, item: Hung): Finding[] {
 function tooClose(prepared: Prepared, gap: GapAround): Finding {
   const { item, thing, way, measuredMm, required } = gap;
   if (required === null) throw new Error('A gap without a rule is never too close.');
-  const other = thing?.name ?? `the edge of ${item.face.name}`;
+  const other = otherOf(gap);
   return findingOf(meta, {
     message: 'too-close',
     data: { gear: item.placement.name, other, way: WAY_WORDS[way], owner: required.owner },
-    id: pairId('too-close', item, thing, way),
+    id: pairId('too-close', item, gap),
     subjects: subjectsOf(item, thing),
     at: middleOf(item),
     measured: { value: measuredMm, unit: 'mm' },
@@ -97,7 +97,7 @@ function inOther(prepared: Prepared, item: Hung, thing: Thing): Finding {
     message: 'stands-in',
     severity: 'stop',
     data: { gear: item.placement.name, other: thing.name },
-    id: pairId('stands-in', item, thing, ''),
+    id: pairId('stands-in', item, { thing, way: 'nearest' }),
     subjects: subjectsOf(item, thing),
     at: middleOf(item),
     fixes: movesAway(prepared, { item, measuredMm: 0, required: null }),
@@ -105,9 +105,9 @@ function inOther(prepared: Prepared, item: Hung, thing: Thing): Finding {
 }
 
 /** Two pieces are one pair whichever is looked at first; anything else is named from the gear. */
-function pairId(message: string, item: Hung, thing: Thing | null, way: string): string {
-  if (thing?.kind === 'gear') return `${meta.id}/${message}/${[item.id, thing.id].sort().join('+')}`;
-  return `${meta.id}/${message}/${item.id}+${thing === null ? `edge-${way}` : `${thing.kind}:${thing.face.id}:${thing.id}`}`;
+function pairId(message: string, item: Hung, gap: Pick<GapAround, 'thing' | 'way' | 'taken'>): string {
+  if (gap.thing?.kind === 'gear') return `${meta.id}/${message}/${[item.id, gap.thing.id].sort().join('+')}`;
+  return `${meta.id}/${message}/${item.id}+${keyOfOther(gap)}`;
 }
 
 function subjectsOf(item: Hung, thing: Thing | null): Finding['subjects'] {

@@ -1,8 +1,8 @@
 import { gearNear, hungAt, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import { bodyOf, type BodyMm } from '../gear/body.ts';
-import { COINCIDENT_MM } from '../plan/outline.ts';
-import { mayLieUnder } from '../site/obstacle-zone.ts';
-import { doBoxesOverlap, isBoxInside } from '../site/polygon.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
+import { mayLieUnder, partInBox } from '../site/obstacle-zone.ts';
+import { doBoxesOverlap, growBox, isBoxInside } from '../site/polygon.ts';
 import { gapsAround, standsIn } from './gaps-around.ts';
 import { isFacingBeside, isTooClose, ruledGapsBeside, ruledGapsStacked } from './gaps.ts';
 import { requiredGapBeside } from './required-gap.ts';
@@ -28,12 +28,12 @@ export function isClear(prepared: Prepared, item: Hung): boolean {
 /** Whether the whole body is on its face, and on its board where it is fixed to one. Bare rails need not be behind all of it. */
 export function isOnItsGround({ body, face, board }: Hung): boolean {
   if (board === null || board.type.board?.holding === 'slide-in-nut') return isBoxInside(body, face.outline);
-  const ground = bodyOf(board.type, board.placement);
+  const ground = growBox(bodyOf(board.type, board.placement), TOUCH_MM);
   return (
-    body.minX >= ground.minX - COINCIDENT_MM &&
-    body.maxX <= ground.maxX + COINCIDENT_MM &&
-    body.minY >= ground.minY - COINCIDENT_MM &&
-    body.maxY <= ground.maxY + COINCIDENT_MM
+    body.minX >= ground.minX &&
+    body.maxX <= ground.maxX &&
+    body.minY >= ground.minY &&
+    body.maxY <= ground.maxY
   );
 }
 
@@ -48,11 +48,11 @@ export function findCovered(
     box: body,
     isGear: true,
   }));
-  // A slanting pipe has many boxes; the one covered first speaks for it.
-  const obstacles = item.face.inTheWay.flatMap(({ obstacle, boxes }) => {
-    const box = boxes.find((each) => doBoxesOverlap(each, item.body));
-    if (box === undefined || mayLieUnder(obstacle, item.type.standoffMm)) return [];
-    return [{ id: obstacle.id, name: obstacle.name, box, isGear: false }];
+  // Of a pipe with bends, the stretch covered first speaks for it.
+  const obstacles = item.face.inTheWay.flatMap(({ obstacle, parts }) => {
+    if (mayLieUnder(obstacle, item.type.standoffMm)) return [];
+    const [box] = parts.flatMap((part) => partInBox(part, item.body) ?? []);
+    return box === undefined ? [] : [{ id: obstacle.id, name: obstacle.name, box, isGear: false }];
   });
   return [...gear.filter(({ box }) => doBoxesOverlap(box, item.body)), ...obstacles];
 }

@@ -3,7 +3,8 @@ import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.t
 import { mmFromInch } from '../quantity/convert.ts';
 import { WORKING_SPACE } from '../reference/working-space.ts';
 import { lengthInput } from '../working/working.ts';
-import { floorUnder, hindrancesIn, isUpright, partsIn } from './free-room.ts';
+import { floorUnder, isUpright } from './floor.ts';
+import { hindrancesIn, partsIn } from './free-room.ts';
 import { codePackOf } from './rule-packs.ts';
 
 const ABOVE_MM = mmFromInch(WORKING_SPACE.dedicatedAboveFt * 12);

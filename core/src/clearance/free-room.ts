@@ -1,21 +1,11 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
-import { COINCIDENT_MM } from '../plan/outline.ts';
+import { isBelow, TOUCH_MM } from '../quantity/compare.ts';
 import { clipPolygon, clipToBox } from '../site/clip.ts';
-import { siteFromFace, type Frame } from '../site/frame.ts';
 import type { Vec3 } from '../site/vec3.ts';
-import { GAP_ROUNDING_MM } from './gaps.ts';
-import type { Site } from '../site/site.ts';
 import { polygonsInFrame, thingsInRoom, type Room, type Thing } from './space.ts';
 
 /** Something that may stand in a room before a face, in that face’s own frame. */
 export type Hindrance = { readonly thing: Thing; readonly polygons: readonly (readonly Vec3[])[] };
-
-/** A face leans less than this from upright, as the sine of its lean: what stands before it stands on the floor. */
-const UPRIGHT_SINE = 0.1;
-
-export function isUpright(frame: Frame): boolean {
-  return Math.abs(frame.toViewer[2]) < UPRIGHT_SINE && frame.up[2] > 0;
-}
 
 /** What may reach into a room before a piece, in its face’s frame; nothing while nothing places the face. */
 export function hindrancesIn(
@@ -45,8 +35,7 @@ export function roomAround({ body, type }: Hung, reachMm: number): Room {
 
 /** The parts of a thing that lie in a room, touching not counted. */
 export function partsIn({ polygons }: Hindrance, { x, y, z }: Room): (readonly Vec3[])[] {
-  const inner = ([from, to]: readonly [number, number]) =>
-    [from + COINCIDENT_MM, to - COINCIDENT_MM] as const;
+  const inner = ([from, to]: readonly [number, number]) => [from + TOUCH_MM, to - TOUCH_MM] as const;
   const room: Room = { x: inner(x), y: inner(y), z: inner(z) };
   if (isBeyond(polygons, room)) return [];
   return polygons.map((polygon) => clipToBox(polygon, room)).filter((part) => part.length > 0);
@@ -72,46 +61,6 @@ function isBeyond(polygons: Hindrance['polygons'], { x, y, z }: Room): boolean {
   return min[0] > x[1] || max[0] < x[0] || min[1] > y[1] || max[1] < y[0] || min[2] > z[1] || max[2] < z[0];
 }
 
-/** Where the floor is in the frame of a piece’s face: its height there, and what it is taken from. */
-export function floorUnder(prepared: Prepared, item: Hung): { readonly yMm: number; readonly name: string } {
-  const frame = prepared.site.frames.get(item.face.id);
-  const { minX, maxX, minY } = item.body;
-  const edge = { yMm: item.face.bounds.minY, name: `the lower edge of ${item.face.name}` };
-  if (frame === undefined || !isUpright(frame)) return edge;
-  // A plumb line from before the middle of the body.
-  const outMm = frontMm(item) + PLUMB_OUT_MM;
-  const line: Room = {
-    x: [(minX + maxX) / 2 - 1, (minX + maxX) / 2 + 1],
-    y: [-Infinity, minY],
-    z: [outMm - 1, outMm + 1],
-  };
-  let highest: { yMm: number; name: string } | null = null;
-  for (const floor of floorsOf(prepared.site)) {
-    const parts = polygonsInFrame(frame, floor).flatMap((each) => clipToBox(each, line));
-    for (const [, yMm] of parts)
-      if (highest === null || yMm > highest.yMm) highest = { yMm, name: floor.name };
-  }
-  return highest ?? edge;
-}
-
-const floors = new WeakMap<Site, readonly Pick<Thing, 'name' | 'polygons'>[]>();
-
-/** The floors of a site, worked out once while it stays as it is. */
-function floorsOf(site: Site): readonly Pick<Thing, 'name' | 'polygons'>[] {
-  const known = floors.get(site);
-  if (known !== undefined) return known;
-  const found = [...site.faces.values()].flatMap((face) => {
-    const frame = site.frames.get(face.id);
-    if (face.face.kind !== 'floor' || frame === undefined) return [];
-    return [{ name: face.name, polygons: [face.outline.map((point) => siteFromFace(frame, point))] }];
-  });
-  floors.set(site, found);
-  return found;
-}
-
-/** How far before the front a person stands. */
-const PLUMB_OUT_MM = 300;
-
 export type FreeRoom = {
   /** How deep the room before the front is, at the window along the wall that leaves most; at most `mostMm`. */
   readonly depthMm: number;
@@ -132,8 +81,8 @@ type Part = {
 
 /**
  * The room before the front of a piece: the deepest box `widthMm` wide that contains the piece’s width, placed anywhere
- * along the wall, between two heights. Only where something slanting ends it is the depth found by halving, to a
- * hundredth of a millimetre; else it is exact.
+ * along the wall, between two heights. Only where something slanting ends it is the depth found by halving, to within
+ * a touch; else it is exact.
  */
 export function freeRoom(
   item: Hung,
@@ -158,7 +107,7 @@ export function freeRoom(
   const begins = [...new Set(parts.map(({ fromZ }) => fromZ - front))].sort((a, b) => a - b);
   let [free, blocked] = [0, mostMm];
   for (const depthMm of begins) {
-    if (windowAt(depthMm + COINCIDENT_MM).window === null) {
+    if (windowAt(depthMm + TOUCH_MM).window === null) {
       blocked = depthMm;
       break;
     }
@@ -170,12 +119,14 @@ export function freeRoom(
     if (windowAt(middle).window === null) blocked = middle;
     else free = middle;
   }
-  const depthMm = Math.max(0, free - COINCIDENT_MM);
-  const { blocker } = windowAt(blocked + COINCIDENT_MM);
+  const { blocker } = windowAt(blocked + TOUCH_MM);
+  // What stands further back than the front is cut off a touch before it: then nothing is free.
+  const depthMm = free <= 2 * TOUCH_MM ? 0 : free;
   return { depthMm, ends: blocker, window: windowAt(free).window ?? [minX, maxX] };
 }
 
-const DEPTH_STEP_MM = 0.01;
+/** How near halving comes to where something slanting ends the room, mm: well within a touch. */
+const DEPTH_STEP_MM = TOUCH_MM / 100;
 
 function partOf(thing: Thing, points: readonly Vec3[]): Part {
   let [fromZ, toZ, fromX, toX] = [Infinity, -Infinity, Infinity, -Infinity];
@@ -209,12 +160,11 @@ function findWindow(
     const span = spanTo(part, toZ);
     if (span === null) continue;
     const [from, to] = span;
-    if (from < maxX - COINCIDENT_MM && to > minX + COINCIDENT_MM)
-      return { window: null, blocker: part.thing };
-    if (to <= minX + COINCIDENT_MM && to > left) [left, leftBlocker] = [to, part.thing];
-    if (from >= maxX - COINCIDENT_MM && from < right) [right, rightBlocker] = [from, part.thing];
+    if (from < maxX - TOUCH_MM && to > minX + TOUCH_MM) return { window: null, blocker: part.thing };
+    if (to <= minX + TOUCH_MM && to > left) [left, leftBlocker] = [to, part.thing];
+    if (from >= maxX - TOUCH_MM && from < right) [right, rightBlocker] = [from, part.thing];
   }
-  if (right - left < wide - 2 * COINCIDENT_MM - GAP_ROUNDING_MM)
+  if (isBelow(right - left, wide, 'mm'))
     return { window: null, blocker: leftBlocker ?? rightBlocker ?? null };
   // Square before the gear where there is room for that.
   const from = Math.min(Math.max((minX + maxX - wide) / 2, left), right - wide);

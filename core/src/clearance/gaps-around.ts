@@ -1,11 +1,17 @@
-import type { Hung, Prepared } from '../check/prepared.ts';
-import { COINCIDENT_MM, edgesOf } from '../plan/outline.ts';
+import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
+import { edgesOf } from '../plan/outline.ts';
 import type { RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
-import type { Frame } from '../site/frame.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
+import { distanceFromBoxMm } from '../site/box-to-polygon.ts';
 import { clipToBox } from '../site/clip.ts';
-import { distanceBetweenBoxesMm, overlapDepthMm } from '../site/oriented-box.ts';
+import type { Frame } from '../site/frame.ts';
+import { mayLieUnder, obstacleParts, partInBox } from '../site/obstacle-zone.ts';
+import { distanceBetweenBoxesMm, overlapDepthMm, type OrientedBox } from '../site/oriented-box.ts';
+import type { SiteFace } from '../site/site-face.ts';
 import type { Vec3 } from '../site/vec3.ts';
+import { floorUnder, isUpright } from './floor.ts';
+import { hindrancesIn, partsIn } from './free-room.ts';
 import { isFacingBeside, isOneOverOther } from './gaps.ts';
 import { gearCounterparts, largestTowards, reachOfRulesMm, type RequiredGap } from './required-gap.ts';
 import { sharedRules, type SharedRule } from './rule-packs.ts';
@@ -18,13 +24,27 @@ export type Way = (typeof WAYS)[number];
 /** A gap from gear to what is around it and is not simply beside, above or below it on its own face. */
 export type GapAround = {
   readonly item: Hung;
-  /** What is there; null for the edge of the face itself. */
+  /** What is there; null for the edge of the face itself, and for a floor or a ceiling known without one. */
   readonly thing: Thing | null;
+  /** What is taken for the floor or the ceiling, where that is what is measured to. */
+  readonly taken?: string;
   readonly way: Way;
   /** 0 or less where they touch or stand in each other. */
   readonly measuredMm: number;
   readonly required: RequiredGap | null;
 };
+
+/** What a gap leads to, in words. */
+export function otherOf({ item, thing, taken }: Pick<GapAround, 'item' | 'thing' | 'taken'>): string {
+  return thing?.name ?? taken ?? `the edge of ${item.face.name}`;
+}
+
+/** What a gap leads to, as a key: the same for one thing whichever way it is measured to. */
+export function keyOfOther({ thing, way, taken }: Pick<GapAround, 'thing' | 'way' | 'taken'>): string {
+  if (thing !== null) return `${thing.kind}:${thing.face.id}:${thing.id}`;
+  if (taken === undefined) return `edge-${way}`;
+  return { below: 'floor', above: 'ceiling', nearest: 'opposite', left: 'left', right: 'right' }[way];
+}
 
 const SIDES: Record<Exclude<Way, 'nearest'>, RuleSide> = {
   left: 'beside',
@@ -35,9 +55,10 @@ const SIDES: Record<Exclude<Way, 'nearest'>, RuleSide> = {
 
 /**
  * Gaps from a piece to gear on other faces and to gear that stands diagonally on its own, to obstacles, to faces that
- * meet or face its own, and to the edges of its own, wherever one of its rules asks for any. Across faces everything
- * is measured in the site’s three dimensions: square out from the side of the body where the other stands before it,
- * else along the nearest line, to which only rules for every way apply. `item` may be a moved copy.
+ * meet or face its own, to the floor and the ceiling, and to the edges of its own face, wherever one of its rules asks
+ * for any. Across faces everything is measured in the site’s three dimensions: square out from the side of the body
+ * where the other stands before it, else along the nearest line, to which only rules for every way apply. What the body
+ * stands in has no gap. `item` may be a moved copy.
  */
 export function gapsAround(prepared: Prepared, item: Hung): GapAround[] {
   const frame = prepared.site.frames.get(item.face.id);
@@ -46,27 +67,113 @@ export function gapsAround(prepared: Prepared, item: Hung): GapAround[] {
   if (frame === undefined || box === undefined) return [];
   const shared = sharedRules(prepared.plan);
   const reachMm = reachOfRulesMm(item.type, shared);
-  const gaps: GapAround[] = edgeGaps(item, shared);
+  const gaps: GapAround[] = [
+    ...edgeGaps(item, shared),
+    ...floorAndCeilingGaps(prepared, item, shared),
+    ...measuredGaps(item, shared),
+  ];
   for (const thing of thingsNear(prepared, item, reachMm)) {
     const counterparts = counterpartsOf(item, thing);
     const isNeighbour = thing.kind === 'gear' && thing.face.id === item.face.id;
     // Beside, above and below on one face have checks of their own.
     if (isNeighbour && thing.hung !== null && isSquareTo(item, thing.hung)) continue;
     const towards = (side: RuleSide) => largestTowards(item, side, counterparts, shared);
-    // Nothing is measured that no rule asks about.
-    if (!isNeighbour && ASKED_SIDES.some((side) => towards(side) !== null)) {
+    const isAsked = ASKED_SIDES.some((side) => towards(side) !== null);
+    if (!isAsked || isInOneAnother(item, box, frame, thing)) continue;
+    if (!isNeighbour) {
       for (const [way, measuredMm] of squareGaps(item, frame, thing)) {
         const required = towards(SIDES[way]);
-        if (required !== null) gaps.push({ item, thing, way, measuredMm, required });
+        // The floor is measured once, as it was found.
+        const isFloor = way === 'below' && counterparts === FLOOR && isUpright(frame);
+        if (required !== null && !isFloor) gaps.push({ item, thing, way, measuredMm, required });
       }
     }
-    const required = largestTowards(item, 'any', counterparts, shared);
-    if (required === null || thing.boxes.length === 0) continue;
-    const measuredMm = Math.min(...thing.boxes.map((other) => distanceBetweenBoxesMm(box, other)));
-    gaps.push({ item, thing, way: 'nearest', measuredMm, required });
+    const required = towards('any');
+    if (required === null) continue;
+    const measuredMm =
+      thing.kind === 'face'
+        ? distanceToFaceMm(item, frame, thing)
+        : Math.min(...thing.boxes.map((other) => distanceBetweenBoxesMm(box, other)));
+    if (Number.isFinite(measuredMm)) gaps.push({ item, thing, way: 'nearest', measuredMm, required });
   }
   return gaps;
 }
+
+/** The body of a piece in its face’s own frame. */
+function roomOf({ body, type }: Hung): Room {
+  const { minX, maxX, minY, maxY } = body;
+  return { x: [minX, maxX], y: [minY, maxY], z: [type.standoffMm, type.standoffMm + type.depthMm] };
+}
+
+/** Whether a body and a thing share more than a touch: that is no gap but a stop, which other checks say. */
+function isInOneAnother(item: Hung, box: OrientedBox, frame: Frame, thing: Thing): boolean {
+  if (thing.kind === 'obstacle' && thing.face.id === item.face.id) {
+    const { obstacle } = thing;
+    return (
+      obstacle !== null &&
+      !mayLieUnder(obstacle, item.type.standoffMm) &&
+      obstacleParts(obstacle).some((part) => partInBox(part, item.body) !== null)
+    );
+  }
+  if (thing.kind !== 'face') return thing.boxes.some((other) => overlapDepthMm(box, other) > TOUCH_MM);
+  const inside = shrunk(roomOf(item));
+  return polygonsInFrame(frame, thing).some((polygon) => clipToBox(polygon, inside).length > 0);
+}
+
+/** From a body to the nearest of a face that stands out before its own; infinity where nothing of it does. */
+function distanceToFaceMm(item: Hung, frame: Frame, thing: Thing): number {
+  const before: Room = { x: ANYWHERE, y: ANYWHERE, z: [TOUCH_MM, Infinity] };
+  const room = roomOf(item);
+  return Math.min(
+    Infinity,
+    ...polygonsInFrame(frame, thing).map((polygon) => distanceFromBoxMm(room, clipToBox(polygon, before))),
+  );
+}
+
+/**
+ * Down to the floor as it was found, drawn or taken as the lower edge of an upright face; and up to the ceiling, where
+ * none is drawn over the piece, taken as the upper edge of an upright face inside.
+ */
+function floorAndCeilingGaps(prepared: Prepared, item: Hung, shared: readonly SharedRule[]): GapAround[] {
+  const frame = prepared.site.frames.get(item.face.id);
+  if (frame === undefined || !isUpright(frame)) return [];
+  const gaps: GapAround[] = [];
+  const toFloor = largestTowards(item, 'below', FLOOR, shared);
+  if (toFloor !== null) {
+    const floor = floorUnder(prepared, item);
+    const measuredMm = Math.max(0, item.body.minY - floor.highestMm);
+    gaps.push({ item, thing: null, way: 'below', measuredMm, required: toFloor, taken: floor.name });
+  }
+  const toCeiling = largestTowards(item, 'above', CEILING, shared);
+  if (toCeiling !== null && item.face.face.side === 'inside' && !isUnderCeiling(prepared, item)) {
+    const measuredMm = edgesAround(item).above;
+    const taken = `the upper edge of ${item.face.name}, taken as the ceiling`;
+    if (Number.isFinite(measuredMm))
+      gaps.push({ item, thing: null, way: 'above', measuredMm, required: toCeiling, taken });
+  }
+  return gaps;
+}
+
+/** To what was measured opposite the face, which no face drawn stands for: a surface square before the front. */
+function measuredGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
+  const { roomInFrontMm } = item.face.face;
+  const required = largestTowards(item, 'any', SURFACE, shared);
+  if (roomInFrontMm === null || required === null) return [];
+  const measuredMm = Math.max(0, roomInFrontMm - frontMm(item));
+  return [{ item, thing: null, way: 'nearest', measuredMm, required, taken: 'what was measured opposite' }];
+}
+
+/** Whether any ceiling or underside of a roof is drawn over a body, however high. */
+function isUnderCeiling(prepared: Prepared, item: Hung): boolean {
+  const { x, y, z } = roomOf(item);
+  const over: Room = { x, y: [y[1] - TOUCH_MM, item.face.bounds.maxY + FAR_MM], z: [TOUCH_MM, z[1]] };
+  return hindrancesIn(prepared, item, over, (thing) => thing.kind === 'face' && isOverhead(thing.face)).some(
+    (each) => partsIn(each, over).length > 0,
+  );
+}
+
+/** Higher than this over its wall no ceiling is looked for, mm. */
+const FAR_MM = 20_000;
 
 const ASKED_SIDES = ['beside', 'above', 'below'] as const;
 
@@ -75,19 +182,13 @@ export function standsIn(prepared: Prepared, item: Hung): Thing[] {
   const frame = prepared.site.frames.get(item.face.id);
   const [box] = gearInSpace(prepared, item)?.boxes ?? [];
   if (frame === undefined || box === undefined) return [];
-  const { minX, maxX, minY, maxY } = item.body;
-  const { standoffMm, depthMm } = item.type;
-  const inside: Room = shrunk({ x: [minX, maxX], y: [minY, maxY], z: [standoffMm, standoffMm + depthMm] });
-  return thingsNear(prepared, item, 0).filter((thing) => {
-    if (thing.face.id === item.face.id) return false;
-    if (thing.kind !== 'face') return thing.boxes.some((other) => overlapDepthMm(box, other) > COINCIDENT_MM);
-    return polygonsInFrame(frame, thing).some((polygon) => clipToBox(polygon, inside).length > 0);
-  });
+  return thingsNear(prepared, item, 0).filter(
+    (thing) => thing.face.id !== item.face.id && isInOneAnother(item, box, frame, thing),
+  );
 }
 
 function shrunk({ x, y, z }: Room): Room {
-  const inner = ([from, to]: readonly [number, number]) =>
-    [from + COINCIDENT_MM, to - COINCIDENT_MM] as const;
+  const inner = ([from, to]: readonly [number, number]) => [from + TOUCH_MM, to - TOUCH_MM] as const;
   return { x: inner(x), y: inner(y), z: inner(z) };
 }
 
@@ -103,9 +204,11 @@ export function counterpartsOf(
   if (kind === 'gear') return hung === null ? NONE : gearCounterparts(item, hung);
   if (kind === 'obstacle') return obstacle === null ? OBSTACLE : obstacleCounterparts(obstacle);
   if (face.face.kind === 'floor') return FLOOR;
-  const isOverhead =
-    face.face.kind === 'ceiling' || (face.face.kind === 'roof' && face.face.side === 'inside');
-  return isOverhead ? CEILING : SURFACE;
+  return isOverhead(face) ? CEILING : SURFACE;
+}
+
+function isOverhead({ face }: SiteFace): boolean {
+  return face.kind === 'ceiling' || (face.kind === 'roof' && face.side === 'inside');
 }
 
 /** A door, a window: an obstacle, and an opening. */
@@ -126,9 +229,9 @@ const OPENINGS: ReadonlySet<string> = new Set(['door', 'window', 'hatch', 'skyli
 function squareGaps(item: Hung, frame: Frame, thing: Thing): (readonly [Exclude<Way, 'nearest'>, number])[] {
   const { minX, maxX, minY, maxY } = item.body;
   const { standoffMm, depthMm } = item.type;
-  const z = [COINCIDENT_MM, standoffMm + depthMm - COINCIDENT_MM] as const;
-  const across = { x: [-Infinity, Infinity], y: [minY + COINCIDENT_MM, maxY - COINCIDENT_MM], z } as const;
-  const upright = { x: [minX + COINCIDENT_MM, maxX - COINCIDENT_MM], y: [-Infinity, Infinity], z } as const;
+  const z = [TOUCH_MM, standoffMm + depthMm - TOUCH_MM] as const;
+  const across = { x: [-Infinity, Infinity], y: [minY + TOUCH_MM, maxY - TOUCH_MM], z } as const;
+  const upright = { x: [minX + TOUCH_MM, maxX - TOUCH_MM], y: [-Infinity, Infinity], z } as const;
   const polygons = polygonsInFrame(frame, thing);
   const beside = polygons.flatMap((polygon) => clipToBox(polygon, across)).map(([x]) => x);
   const overUnder = polygons.flatMap((polygon) => clipToBox(polygon, upright)).map(([, y]) => y);
@@ -147,23 +250,39 @@ function sideGap<Side extends Way>(
   places: readonly number[],
   sign: 1 | -1,
 ): (readonly [Side, number])[] {
-  const beyond = places.map((place) => (place - sideMm) * sign);
-  // What reaches to both sides of the body stands before neither.
-  if (beyond.length === 0 || Math.min(...beyond) < -COINCIDENT_MM) return [];
-  return [[way, Math.max(0, Math.min(...beyond))]];
+  const nearest = nearestBeyond(sideMm, places, sign);
+  return Number.isFinite(nearest) ? [[way, nearest]] : [];
+}
+
+function nearestBeyond(sideMm: number, places: readonly number[], sign: 1 | -1): number {
+  let least = Infinity;
+  for (const place of places) {
+    const beyond = (place - sideMm) * sign;
+    if (beyond >= -TOUCH_MM) least = Math.min(least, Math.max(0, beyond));
+  }
+  return least;
 }
 
 /** From each side of the body to the edge of its face, where a rule asks for room there. */
 function edgeGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
-  const { minX, maxX, minY, maxY } = item.body;
   const rules = EDGE_WAYS.flatMap((way) => {
     const required = largestTowards(item, SIDES[way], EDGE, shared);
     return required === null ? [] : [{ way, required }];
   });
   if (rules.length === 0) return [];
+  const measured = edgesAround(item);
+  return rules.flatMap(({ way, required }): GapAround[] => {
+    const measuredMm = measured[way];
+    return Number.isFinite(measuredMm) ? [{ item, thing: null, way, measuredMm, required }] : [];
+  });
+}
+
+/** Square out from each side of a body to the outline of its face; infinity where the body reaches past it. */
+function edgesAround(item: Hung): Readonly<Record<(typeof EDGE_WAYS)[number], number>> {
+  const { minX, maxX, minY, maxY } = item.body;
   const bands = {
-    across: { x: ANYWHERE, y: [minY + COINCIDENT_MM, maxY - COINCIDENT_MM], z: [-1, 1] },
-    upright: { x: [minX + COINCIDENT_MM, maxX - COINCIDENT_MM], y: ANYWHERE, z: [-1, 1] },
+    across: { x: ANYWHERE, y: [minY + TOUCH_MM, maxY - TOUCH_MM], z: [-1, 1] },
+    upright: { x: [minX + TOUCH_MM, maxX - TOUCH_MM], y: ANYWHERE, z: [-1, 1] },
   } as const satisfies Record<string, Room>;
   const places = (band: keyof typeof bands, axis: 0 | 1) =>
     edgesOf(item.face.outline)
@@ -177,19 +296,13 @@ function edgeGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
         ),
       )
       .map((point) => point[axis]);
-  const nearest = (sideMm: number, at: readonly number[], sign: 1 | -1) =>
-    Math.min(...at.map((place) => (place - sideMm) * sign).filter((gap) => gap >= -COINCIDENT_MM), Infinity);
   const [xs, ys] = [places('across', 0), places('upright', 1)];
-  const measured = {
-    left: nearest(minX, xs, -1),
-    right: nearest(maxX, xs, 1),
-    above: nearest(maxY, ys, 1),
-    below: nearest(minY, ys, -1),
+  return {
+    left: nearestBeyond(minX, xs, -1),
+    right: nearestBeyond(maxX, xs, 1),
+    above: nearestBeyond(maxY, ys, 1),
+    below: nearestBeyond(minY, ys, -1),
   };
-  return rules.flatMap(({ way, required }): GapAround[] => {
-    const measuredMm = measured[way];
-    return Number.isFinite(measuredMm) ? [{ item, thing: null, way, measuredMm, required }] : [];
-  });
 }
 
 const EDGE: readonly RuleCounterpart[] = ['edge'];

@@ -1,13 +1,11 @@
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
 import type { BodyMm } from '../gear/body.ts';
 import { practice } from '../reference/source.ts';
-import { COINCIDENT_MM } from '../plan/outline.ts';
+import { isBelow } from '../quantity/compare.ts';
+import { gapAcrossMm, gapUpMm } from '../site/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { reachOfRulesMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';
 import { sharedRules, type SharedRule } from './rule-packs.ts';
-
-/** A gap may fall short of its rule by this much and still pass: it covers rounding in the arithmetic only. */
-export const GAP_ROUNDING_MM = 1e-6;
 
 /** The gap from a piece of gear to a neighbour that faces it on its left or right. */
 export type GapBeside = {
@@ -20,20 +18,16 @@ export type GapBeside = {
 
 /** Neighbours face each other when their heights on the wall overlap by more than a touch. */
 export function isFacingBeside(a: BodyMm, b: BodyMm): boolean {
-  return a.minY < b.maxY - COINCIDENT_MM && b.minY < a.maxY - COINCIDENT_MM;
+  return gapUpMm(a, b) < 0;
 }
 
 /** One stands over the other when they overlap along the wall by more than a touch. */
 export function isOneOverOther(a: BodyMm, b: BodyMm): boolean {
-  return a.minX < b.maxX - COINCIDENT_MM && b.minX < a.maxX - COINCIDENT_MM;
-}
-
-export function gapBetween(a: BodyMm, b: BodyMm): number {
-  return Math.max(b.minX - a.maxX, a.minX - b.maxX);
+  return gapAcrossMm(a, b) < 0;
 }
 
 export function isTooClose(gap: Pick<GapBeside, 'measuredMm' | 'required'>): boolean {
-  return gap.required !== null && gap.measuredMm < gap.required.mm - GAP_ROUNDING_MM;
+  return gap.required !== null && isBelow(gap.measuredMm, gap.required.mm, 'mm');
 }
 
 const knownReach = new WeakMap<object, { readonly shared: readonly SharedRule[]; readonly mm: number }>();
@@ -76,7 +70,7 @@ export function ruledGapsStacked(prepared: Prepared, item: Hung): StackedGap[] {
   const around = { minX, maxX, minY: minY - reachMm, maxY: maxY + reachMm };
   return gearNear(prepared, around, item).flatMap((other): StackedGap[] => {
     const [lower, upper] = other.body.minY < item.body.minY ? [other, item] : [item, other];
-    const measuredMm = upper.body.minY - lower.body.maxY;
+    const measuredMm = gapUpMm(lower.body, upper.body);
     if (measuredMm < 0 || !isOneOverOther(item.body, other.body)) return [];
     const required = requiredGap(lower, upper, 'above', rules);
     return required === null ? [] : [{ lower, upper, measuredMm, required }];
@@ -100,7 +94,7 @@ function gapsTo(prepared: Prepared, item: Hung, neighbours: readonly Hung[]): Ga
       return {
         neighbour,
         side: isRight ? 'right' : 'left',
-        measuredMm: gapBetween(item.body, neighbour.body),
+        measuredMm: gapAcrossMm(item.body, neighbour.body),
         required: requiredGapBeside(item, neighbour, sharedRules(prepared.plan)),
       };
     })

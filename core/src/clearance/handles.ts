@@ -1,12 +1,12 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { HANDLE_HEIGHT } from '../reference/working-space.ts';
 import { lengthInput } from '../working/working.ts';
 import { isClear } from './clear-moves.ts';
 import { hungAt } from '../check/prepared.ts';
-import { floorUnder, isUpright } from './free-room.ts';
-import { GAP_ROUNDING_MM } from './gaps.ts';
+import { floorUnder, isUpright } from './floor.ts';
 import { codePackOf } from './rule-packs.ts';
 
 const MOST_MM = mmFromInch(HANDLE_HEIGHT.mostFtIn[0] * 12 + HANDLE_HEIGHT.mostFtIn[1]);
@@ -30,7 +30,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
   if (highest === undefined || frame === undefined || !isUpright(frame)) return [];
   const floor = floorUnder(prepared, item);
   const upMm = item.body.minY + highest.upMm - floor.yMm;
-  if (upMm <= mostMm + GAP_ROUNDING_MM) return [];
+  if (!isAbove(upMm, mostMm, 'mm')) return [];
   const { xMm, yMm } = item.placement;
   const lowered = yMm - (upMm - mostMm);
   return [

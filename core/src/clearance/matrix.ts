@@ -1,7 +1,7 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { ClearanceRule } from '../plan/gear-type.ts';
 import type { SourceRef } from '../reference/source.ts';
-import { gapsAround, type Way } from './gaps-around.ts';
+import { gapsAround, keyOfOther, otherOf, type Way } from './gaps-around.ts';
 import { isTooClose, ruledGapsBeside, ruledGapsStacked } from './gaps.ts';
 import type { RequiredGap } from './required-gap.ts';
 import { isShort, workingSpaceOf } from './working-space.ts';
@@ -49,13 +49,13 @@ export function clearanceMatrix(prepared: Prepared, only: Hung | null = null): C
       const isLower = lower.id === item.id;
       put(pairLine(item, isLower ? upper : lower, isLower ? 'above' : 'below', measuredMm, required));
     }
-    for (const { thing, way, measuredMm, required } of gapsAround(prepared, item)) {
+    for (const gap of gapsAround(prepared, item)) {
+      const { thing, way, measuredMm, required } = gap;
       if (required === null) continue;
       if (thing?.hung != null) put(pairLine(item, thing.hung, way, measuredMm, required));
       else {
-        const other = thing === null ? `the edge of ${item.face.name}` : thing.name;
-        const key = `${item.id}>${thing === null ? 'edge' : `${thing.kind}:${thing.face.id}:${thing.id}`}>${way}`;
-        put(lineOf(key, item, null, other, way, measuredMm, required));
+        const key = `${item.id}>${keyOfOther(gap)}>${way}`;
+        put(lineOf(key, item, null, otherOf(gap), way, measuredMm, required));
       }
     }
     const space = workingSpaceOf(prepared, item);

@@ -33,6 +33,8 @@ type RoomInFront = {
   /** At least so wide, and as wide as the gear; 0 for as wide as the gear. */
   readonly widthMm: number;
   readonly heightMm: number;
+  /** How far gear above or below on the same face may stand out beyond the front; 0 where the code allows nothing. */
+  readonly mayProtrudeMm: number;
   readonly source: SourceRef;
 };
 
@@ -95,6 +97,7 @@ const PACKS: readonly CodePack[] = [
       depth: 'by-voltage',
       widthMm: mmFromInch(WORKING_SPACE.widthIn),
       heightMm: mmFromInch(WORKING_SPACE.heightIn),
+      mayProtrudeMm: mmFromInch(WORKING_SPACE.mayProtrudeIn),
       source: WORKING_SPACE_DEPTH.source,
     },
   },
@@ -108,6 +111,7 @@ const PACKS: readonly CodePack[] = [
       depth: GANGWAY.widthMm,
       widthMm: 0,
       heightMm: GANGWAY.heightMm,
+      mayProtrudeMm: 0,
       source: GANGWAY.source,
     },
   },

@@ -1,5 +1,5 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
-import { COINCIDENT_MM } from '../plan/outline.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isFacingBeside, isOneOverOther } from './gaps.ts';
 import { requiredGap, requiredGapBeside } from './required-gap.ts';
@@ -120,7 +120,7 @@ export function snapsNear(snaps: readonly Snap[], atMm: number, reachMm: number)
       (a, b) => Math.abs(a.atMm - atMm) - Math.abs(b.atMm - atMm) || rank(a) - rank(b) || a.lineMm - b.lineMm,
     );
   return near.filter(
-    (snap, index) => !near.slice(0, index).some((other) => Math.abs(other.atMm - snap.atMm) <= COINCIDENT_MM),
+    (snap, index) => !near.slice(0, index).some((other) => Math.abs(other.atMm - snap.atMm) <= TOUCH_MM),
   );
 }
 

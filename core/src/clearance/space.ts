@@ -2,10 +2,17 @@ import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { AxisBox } from '../site/clip.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';
-import { obstacleBoxes } from '../site/obstacle-zone.ts';
-import { aroundBox, boxOnFace, cornersOfBox, facesOfBox, type OrientedBox } from '../site/oriented-box.ts';
+import {
+  aroundBox,
+  boxOfPart,
+  boxOnFace,
+  cornersOfBox,
+  facesOfBox,
+  type OrientedBox,
+} from '../site/oriented-box.ts';
 import type { SiteFace } from '../site/site-face.ts';
 import type { Site } from '../site/site.ts';
+import { convexParts } from '../site/triangles.ts';
 import { dot, sub, type Vec3 } from '../site/vec3.ts';
 
 /** What takes room in the site: hung gear, an obstacle that stands out, or a face itself. */
@@ -44,7 +51,7 @@ function fixed(site: Site): Fixed {
   for (const [id, frame] of site.frames) {
     const face = site.faces.get(id);
     if (face === undefined) continue;
-    const polygon = face.outline.map((point) => siteFromFace(frame, point));
+    const polygons = polygonsOfFace(face, frame);
     faces.set(id, {
       kind: 'face',
       id,
@@ -53,14 +60,14 @@ function fixed(site: Site): Fixed {
       hung: null,
       obstacle: null,
       boxes: [],
-      polygons: [polygon],
-      ...around(polygon),
+      polygons,
+      ...around(polygons.flat()),
     });
     obstacles.set(
       id,
-      face.inTheWay.map(({ obstacle }) => {
+      face.inTheWay.map(({ obstacle, parts }) => {
         const outMm = Math.max(LEAST_STANDS_OUT_MM, obstacle.standsOutMm);
-        const boxes = obstacleBoxes(obstacle).map((box) => boxOnFace(frame, box, 0, outMm));
+        const boxes = parts.map((part) => boxOfPart(frame, part, 0, outMm));
         return { ...thingOf('obstacle', obstacle.id, obstacle.name, face, boxes), obstacle };
       }),
     );
@@ -76,6 +83,11 @@ function fixed(site: Site): Fixed {
   const built: Fixed = { faces, obstacles, neighbours, hung: new WeakMap() };
   fixedOf.set(site, built);
   return built;
+}
+
+/** A face as flat polygons without notches, in the site’s frame: what is cut out of it is then exact. */
+function polygonsOfFace({ outline }: SiteFace, frame: Frame): Vec3[][] {
+  return convexParts(outline).map((part) => part.map((point) => siteFromFace(frame, point)));
 }
 
 function thingOf(

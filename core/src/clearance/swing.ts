@@ -1,6 +1,6 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
-import { COINCIDENT_MM } from '../plan/outline.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { WORKING_SPACE } from '../reference/working-space.ts';
 import { clipPolygon, type HalfSpace } from '../site/clip.ts';
@@ -56,11 +56,11 @@ function sweep(
     offset: normal[0] * at[0] + normal[1] * at[1] + normal[2] * at[2] + beyondMm,
   });
   const open = (throughDeg * Math.PI) / 180;
-  const inner = leafMm - COINCIDENT_MM;
+  const inner = leafMm - TOUCH_MM;
   return [
     // Before the shut leaf, and behind the open one.
-    half([0, 0, -1], -COINCIDENT_MM),
-    half(direction(open + Math.PI / 2), -COINCIDENT_MM),
+    half([0, 0, -1], -TOUCH_MM),
+    half(direction(open + Math.PI / 2), -TOUCH_MM),
     ...Array.from({ length: ARC_PIECES + 1 }, (_, step) =>
       half(direction((open * step) / ARC_PIECES), inner),
     ),
@@ -83,8 +83,8 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
   const spaces = [
     ...sweep(isUpDown ? 1 : 0, [hinge, front], sign, cover.leafMm, WORKING_SPACE.coverOpensDeg),
     ...wallsOf({
-      x: isUpDown ? [minX + COINCIDENT_MM, maxX - COINCIDENT_MM] : [-Infinity, Infinity],
-      y: isUpDown ? [-Infinity, Infinity] : [minY + COINCIDENT_MM, maxY - COINCIDENT_MM],
+      x: isUpDown ? [minX + TOUCH_MM, maxX - TOUCH_MM] : [-Infinity, Infinity],
+      y: isUpDown ? [-Infinity, Infinity] : [minY + TOUCH_MM, maxY - TOUCH_MM],
       z: [-Infinity, Infinity],
     }),
   ];
@@ -229,7 +229,7 @@ function secondQuarter(
   const end = [Math.cos(left) * other, Math.sin(left)] as const;
   const normal: Vec3 =
     across === 0 ? [end[1] * other, 0, -end[0] * other] : [0, end[1] * other, -end[0] * other];
-  return [...whole, { normal, offset: normal[across] * hinge - COINCIDENT_MM }];
+  return [...whole, { normal, offset: normal[across] * hinge - TOUCH_MM }];
 }
 
 function checkItem(prepared: Prepared, item: Hung): Finding[] {

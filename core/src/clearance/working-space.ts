@@ -8,25 +8,20 @@ import {
   type ItemCheck,
 } from '../check/finding.ts';
 import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
-import type { GearKind } from '../plan/gear-type.ts';
+import { RULE_COUNTERPARTS, type GearKind } from '../plan/gear-type.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { WORKING_SPACE, WORKING_SPACE_DEPTH, type OppositeCondition } from '../reference/working-space.ts';
 import { dot } from '../site/vec3.ts';
 import { lengthInput } from '../working/working.ts';
-import {
-  floorUnder,
-  freeRoom,
-  hindrancesIn,
-  isUpright,
-  partsIn,
-  type FreeRoom,
-  type Hindrance,
-} from './free-room.ts';
+import { floorUnder, isUpright } from './floor.ts';
+import { freeRoom, hindrancesIn, partsIn, type FreeRoom, type Hindrance } from './free-room.ts';
 import { isClear } from './clear-moves.ts';
-import { GAP_ROUNDING_MM } from './gaps.ts';
 import { MOVE_FIX_MESSAGES } from './move-fix.ts';
-import { distanceMm, holdsAt } from './required-gap.ts';
+import { counterpartsOf } from './gaps-around.ts';
+import { isFacingBeside } from './gaps.ts';
+import { rulesTowards, type RequiredGap } from './required-gap.ts';
 import { codePackOf, sharedRules } from './rule-packs.ts';
 import type { Room } from './space.ts';
 
@@ -150,7 +145,8 @@ function hindrancesBefore(
   y: readonly [number, number],
 ): Hindrance[] {
   const look: Room = { x, y, z: [frontMm(item), frontMm(item) + LOOK_MM] };
-  return hindrancesIn(prepared, item, look, (thing) => !mayProtrude(item, thing));
+  const mayStandOutMm = codePackOf(prepared.plan)?.roomInFront?.mayProtrudeMm ?? 0;
+  return hindrancesIn(prepared, item, look, (thing) => !mayProtrude(item, thing, mayStandOutMm));
 }
 
 /** The depth of the table’s row for a voltage; the last row stands for all above it. */
@@ -169,10 +165,14 @@ function withMeasured(item: Hung, drawn: FreeRoom): FreeRoom {
   return depthMm < drawn.depthMm ? { ...drawn, depthMm, ends: null } : drawn;
 }
 
-/** Gear over or under the piece on its own face may stand out a little further than its front. */
-function mayProtrude(item: Hung, thing: Hindrance['thing']): boolean {
+/**
+ * Gear above or below the piece on its own face may stand out a little further than its front (NEC 110.26(A)(3));
+ * gear beside it may not: the width of the space is kept over all of its height.
+ */
+function mayProtrude(item: Hung, thing: Hindrance['thing'], mostMm: number): boolean {
   if (thing.kind !== 'gear' || thing.hung === null || thing.face.id !== item.face.id) return false;
-  return frontMm(thing.hung) - frontMm(item) <= mmFromInch(WORKING_SPACE.mayProtrudeIn) + GAP_ROUNDING_MM;
+  if (isFacingBeside(item.body, thing.hung.body)) return false;
+  return !isAbove(frontMm(thing.hung) - frontMm(item), mostMm, 'mm');
 }
 
 /** The gravest condition of what lies opposite the gear within the deepest space of the table. */
@@ -213,25 +213,23 @@ const FACING_COSINE = Math.SQRT1_2;
 
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const space = workingSpaceOf(prepared, item);
-  const rule = frontRule(prepared, item);
-  const findings = rule === null ? [] : ruledFinding(prepared, item, rule);
+  const rooms = frontRooms(prepared, item);
+  const toSurface = rooms.find(({ rule }) => rule.rule.counterpart === 'surface');
+  const findings = ruledFindings(item, rooms);
   if (space !== null) {
     if (!space.isSure) findings.push(unsure(space));
     else if (isShort(space.room, space.requiredMm)) findings.push(shallow(prepared, space));
   }
-  const neededMm = Math.max(space?.requiredMm ?? 0, rule?.mm ?? 0);
-  if (neededMm > 0 && isUnmeasured(prepared, item, space))
-    findings.push(unmeasured(item, neededMm, space, rule));
+  const neededMm = Math.max(space?.requiredMm ?? 0, toSurface?.rule.mm ?? 0);
+  if (neededMm > 0 && isUnmeasured(item, space, toSurface))
+    findings.push(unmeasured(item, neededMm, space, toSurface?.rule ?? null));
   return findings;
 }
 
-/** Whether a room is shallower than what is asked for, beyond what halving leaves open. */
+/** Whether a room is shallower than what is asked for. */
 export function isShort(room: FreeRoom, requiredMm: number): boolean {
-  return room.depthMm < requiredMm - DEPTH_ROUNDING_MM;
+  return isBelow(room.depthMm, requiredMm, 'mm');
 }
-
-/** The free depth is found to a hundredth of a millimetre. */
-const DEPTH_ROUNDING_MM = 0.02;
 
 function shallow(prepared: Prepared, space: WorkingSpace): Finding {
   const { item, room, requiredMm, source, why, widthMm, y } = space;
@@ -252,10 +250,11 @@ function shallow(prepared: Prepared, space: WorkingSpace): Finding {
         lengthInput('width', 'Width of the space: anywhere along the wall that contains the gear', widthMm),
         lengthInput('floor', 'Floor, from the datum', y[0]),
         lengthInput('top', 'Top of the space, from the datum', y[1]),
+        lengthInput('asked', 'Asked for', requiredMm),
       ],
       result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
       source,
-      notes: [`${why}: ${(requiredMm / 25.4).toFixed(1)}″. It ends at ${endsText(room)}.`],
+      notes: [`It goes by ${why}. It ends at ${endsText(room)}.`],
     },
   });
 }
@@ -311,64 +310,69 @@ function unsure({ item, requiredMm, source }: WorkingSpace): Finding {
   });
 }
 
-type FrontRule = { readonly mm: number; readonly owner: string; readonly source: SourceRef };
+/** Of each thing that rules of the gear, the job or its code ask for room in front of, the largest; each with its room. */
+type FrontRoom = { readonly rule: RequiredGap; readonly room: FreeRoom };
 
-/** The largest rule of the gear, the job or its code that asks for room in front where it hangs. */
-function frontRule({ plan }: Prepared, { type, face }: Hung): FrontRule | null {
-  const rules = [...type.rules.map((rule) => ({ rule, owner: type.name })), ...sharedRules(plan)].filter(
-    ({ rule }) => rule.side === 'front' && holdsAt(face, rule.when),
-  );
-  return rules.reduce<FrontRule | null>((most, { rule, owner }) => {
-    const mm = distanceMm(rule.distance);
-    return most === null || mm > most.mm ? { mm, owner, source: rule.source } : most;
-  }, null);
+function frontRooms(prepared: Prepared, item: Hung): FrontRoom[] {
+  const rules = rulesTowards(item, ['front'], RULE_COUNTERPARTS, sharedRules(prepared.plan));
+  const largest = new Map<string, RequiredGap>();
+  for (const rule of rules) {
+    const before = largest.get(rule.rule.counterpart);
+    if (before === undefined || rule.mm > before.mm) largest.set(rule.rule.counterpart, rule);
+  }
+  return [...largest.values()].map((rule) => ({ rule, room: roomBefore(prepared, item, rule) }));
 }
 
-/** The room straight before the gear’s own body. */
-function roomBefore(prepared: Prepared, item: Hung, mostMm: number): FreeRoom {
+/** The room straight before the gear’s own body, to the nearest of what a rule is about. What was measured opposite is a surface. */
+function roomBefore(
+  prepared: Prepared,
+  item: Hung,
+  { rule, mm }: Pick<RequiredGap, 'rule' | 'mm'>,
+): FreeRoom {
   const { minX, maxX, minY, maxY } = item.body;
   const y = [minY, maxY] as const;
-  const near = hindrancesIn(prepared, item, {
-    x: [minX, maxX],
-    y,
-    z: [frontMm(item), frontMm(item) + mostMm],
-  });
-  return withMeasured(item, freeRoom(item, near, { widthMm: 0, y, mostMm }));
+  const mostMm = Math.max(LOOK_MM, mm);
+  const room: Room = { x: [minX, maxX], y, z: [frontMm(item), frontMm(item) + mostMm] };
+  const near = hindrancesIn(prepared, item, room, (thing) =>
+    counterpartsOf(item, thing).includes(rule.counterpart),
+  );
+  const drawn = freeRoom(item, near, { widthMm: 0, y, mostMm });
+  return rule.counterpart === 'surface' ? withMeasured(item, drawn) : drawn;
 }
 
-function ruledFinding(prepared: Prepared, item: Hung, rule: FrontRule): Finding[] {
-  const room = roomBefore(prepared, item, Math.max(LOOK_MM, rule.mm));
-  if (!isShort(room, rule.mm)) return [];
-  return [
-    findingOf(meta, {
-      message: 'front-rule',
-      data: { gear: item.placement.name, owner: rule.owner, ends: endsText(room) },
-      subjects: [{ kind: 'placement', id: item.id }],
-      at: middleOf(item),
-      measured: { value: room.depthMm, unit: 'mm' },
-      required: { value: rule.mm, unit: 'mm' },
-      source: rule.source,
-      working: {
-        title: `Room before ${item.placement.name}`,
-        formula: 'free depth = front of the gear → nearest thing straight before it',
-        inputs: [
-          lengthInput('front', 'Front of the gear out from the face', frontMm(item)),
-          lengthInput('width', 'Width of the body', item.type.widthMm),
-          lengthInput('asked', `${rule.owner} asks for`, rule.mm),
-        ],
-        result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
+function ruledFindings(item: Hung, rooms: readonly FrontRoom[]): Finding[] {
+  return rooms
+    .filter(({ rule, room }) => isShort(room, rule.mm))
+    .map(({ rule: { mm, owner, rule }, room }) =>
+      findingOf(meta, {
+        message: 'front-rule',
+        data: { gear: item.placement.name, owner, ends: endsText(room) },
+        subjects: [{ kind: 'placement', id: item.id }],
+        at: middleOf(item),
+        measured: { value: room.depthMm, unit: 'mm' },
+        required: { value: mm, unit: 'mm' },
         source: rule.source,
-        notes: [`It ends at ${endsText(room)}.`],
-      },
-    }),
-  ];
+        working: {
+          title: `Room before ${item.placement.name}`,
+          formula: 'free depth = front of the gear → nearest thing straight before it',
+          inputs: [
+            lengthInput('front', 'Front of the gear out from the face', frontMm(item)),
+            lengthInput('width', 'Width of the body', item.type.widthMm),
+            lengthInput('asked', `${owner} asks for`, mm),
+          ],
+          result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
+          source: rule.source,
+          notes: [`It ends at ${endsText(room)}.`],
+        },
+      }),
+    );
 }
 
 /** A room inside whose other end is neither drawn nor measured. */
-function isUnmeasured(prepared: Prepared, item: Hung, space: WorkingSpace | null): boolean {
+function isUnmeasured(item: Hung, space: WorkingSpace | null, toSurface: FrontRoom | undefined): boolean {
   if (item.face.face.side === 'outside' || item.face.face.roomInFrontMm !== null) return false;
   if (space !== null) return !space.isMeasured;
-  return roomBefore(prepared, item, LOOK_MM).ends === null;
+  return toSurface !== undefined && toSurface.room.ends === null;
 }
 
 /** One for a face: what is before it is measured once. */
@@ -376,7 +380,7 @@ function unmeasured(
   item: Hung,
   neededMm: number,
   space: WorkingSpace | null,
-  rule: FrontRule | null,
+  rule: RequiredGap | null,
 ): Finding {
   return findingOf(meta, {
     message: 'unknown',
@@ -385,7 +389,7 @@ function unmeasured(
     subjects: [{ kind: 'face', id: item.face.id }],
     at: middleOf(item),
     required: { value: neededMm + frontMm(item), unit: 'mm' },
-    source: space?.source ?? rule?.source ?? meta.source,
+    source: space?.source ?? rule?.rule.source ?? meta.source,
   });
 }
 

@@ -194,6 +194,7 @@ const northTop = reverseOf(northUnder, 'north-top', 'North slope, top', {
  */
 export function honeyHouse(): Plan {
   return planOf({
+    approved: { 'material-plywood': [900, 1100], 'material-shingles': [300, 300] },
     name: 'Hollowmere honey house',
     codeBasis: 'us',
     conditions: {

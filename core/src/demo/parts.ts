@@ -2,6 +2,7 @@ import { FIRST_CONDITIONS, type Conditions } from '../plan/conditions.ts';
 import type { Face, Fold } from '../plan/face.ts';
 import type { Placement } from '../plan/placement.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
+import type { Material } from '../plan/material.ts';
 import { getSample } from '../gear/samples.ts';
 import { getMaterial } from '../site/materials.ts';
 
@@ -58,10 +59,19 @@ type PlanParts = Pick<Plan, 'name' | 'codeBasis' | 'rootFace' | 'faces'> &
     readonly travel?: Plan['site']['travel'];
     readonly conditions: Partial<Conditions>;
     readonly gear: readonly string[];
+    /** By material: what somebody approved for a fixing used in it, straight out and along it, N. */
+    readonly approved?: Readonly<Record<string, readonly [number, number]>>;
   };
 
 /** A whole plan: its materials are those its faces name, its gear the samples named. */
-export function planOf({ setting = 'building', travel = null, conditions, gear, ...more }: PlanParts): Plan {
+export function planOf({
+  setting = 'building',
+  travel = null,
+  conditions,
+  gear,
+  approved,
+  ...more
+}: PlanParts): Plan {
   const materials = [...new Set(more.faces.map(({ material }) => material))];
   return {
     format: PLAN_FORMAT,
@@ -76,7 +86,17 @@ export function planOf({ setting = 'building', travel = null, conditions, gear, 
     rules: [],
     ...more,
     site: { setting, conditions: { ...FIRST_CONDITIONS, ...conditions }, travel, loadFactors: null },
-    materials: materials.map(getMaterial),
+    materials: materials.map((id) => withApproval(getMaterial(id), approved?.[id])),
     gearTypes: gear.map(getSample),
   };
+}
+
+function withApproval(material: Material, loads: readonly [number, number] | undefined): Material {
+  if (loads === undefined) return material;
+  const [approvedPullN, approvedShearN] = loads;
+  const source = {
+    kind: 'yours',
+    title: 'Screws pulled from an offcut on site, a third of what they held',
+  } as const;
+  return { ...material, approvedPullN, approvedShearN, source };
 }

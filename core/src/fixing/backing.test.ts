@@ -22,7 +22,11 @@ function studWall(
 ): Plan {
   const face = wall('w', rectangle(5000, 2500), { material: 'material-gypsum' });
   if (face.shape.kind !== 'outline') throw new Error('no outline');
-  const studs = { ...spacedFraming('studs', 'studs', 'stud', 38, [400, 400]), specificGravity: 0.5 };
+  const studs = {
+    ...spacedFraming('studs', 'studs', 'stud', 38, [400, 400]),
+    specificGravity: 0.5,
+    memberDepthMm: 140,
+  };
   return plan({
     materials: [getMaterial('material-gypsum')],
     faces: [

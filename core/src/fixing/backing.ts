@@ -43,9 +43,11 @@ export function backingFixes(prepared: Prepared, item: Hung): Fix[] {
   const rails = RAIL_KINDS.map((kind) => railsBehind(prepared, item, kind)).filter((each) => each !== null);
   // The shallow rail is listed last: taken where it is enough.
   const rail = rails.at(-1);
-  const board = BOARD_MM.map((thicknessMm) => boardBehind(prepared, item, thicknessMm)).find(
-    (each) => each !== null,
-  );
+  // Screwed into the board where its thickness holds the screws, else bolted through the thinnest that carries itself.
+  const board =
+    BOARD_MM.map((thicknessMm) => boardBehind(prepared, item, thicknessMm, 'wood-screw')).find(
+      (each) => each !== null,
+    ) ?? boardBehind(prepared, item, BOARD_MM[0], 'through-bolt');
   return [
     ...(rail === undefined ? [] : [fixOf(item, rail, 'rails')]),
     ...(board == null ? [] : [fixOf(item, board, 'board')]),
@@ -135,7 +137,7 @@ function railsBehind(prepared: Prepared, item: Hung, kind: RailKind): Backing | 
       rail: kind,
     },
   });
-  const load = fixingLoadOf(standingOut(item, section.heightMm), prepared.plan.site);
+  const load = fixingLoadOf(prepared, standingOut(item, section.heightMm));
   if (backing === null || load === null) return null;
   const isStrong = rows.every((row) => {
     const nuts = type.bracketHoles
@@ -155,7 +157,12 @@ function railsBehind(prepared: Prepared, item: Hung, kind: RailKind): Backing | 
   return isStrong ? backing : null;
 }
 
-function boardBehind(prepared: Prepared, item: Hung, thicknessMm: number): Backing | null {
+function boardBehind(
+  prepared: Prepared,
+  item: Hung,
+  thicknessMm: number,
+  holding: 'wood-screw' | 'through-bolt',
+): Backing | null {
   const { body } = item;
   const members = membersBehind(item, body.minX, body.maxX, body.minY, body.maxY);
   if (members.length < 2) return null;
@@ -180,10 +187,10 @@ function boardBehind(prepared: Prepared, item: Hung, thicknessMm: number): Backi
     rows,
     members,
     board: {
-      material: `Fire-retardant plywood, ${thicknessMm} mm`,
+      material: `Fire-retardant plywood, ${thicknessMm} mm${holding === 'through-bolt' ? ', bolted through' : ''}`,
       // Its sheet has to say its class: beside heat it is asked for.
       fireClass: 'unknown',
-      holding: 'wood-screw',
+      holding,
       cornerRadiusMm: 0,
       hasTrim: false,
       cables: 'on-face',
@@ -241,9 +248,9 @@ function backingOf(prepared: Prepared, item: Hung, made: Made): Backing | null {
   };
   const hung: Hung = { id, placement, type, face: item.face, body: bodyOf(type, placement), board: null };
   if (!isOnItsGround(hung) || isInTheWay(prepared, item, hung)) return null;
-  if (!doAllHold(prepared, hung, made.massKg + item.type.massKg)) return null;
   const onBacking = { ...standingOut(item, made.depthMm), board: { placement, type } };
-  return doAllHold(prepared, onBacking, item.type.massKg) ? { type, placement } : null;
+  if (!doAllHold(prepared, hung, [hung, onBacking])) return null;
+  return doAllHold(prepared, onBacking, [onBacking]) ? { type, placement } : null;
 }
 
 function isInTheWay(prepared: Prepared, item: Hung, backing: Hung): boolean {
@@ -261,8 +268,8 @@ function standingOut(item: Hung, byMm: number): Hung {
   return { ...item, type: { ...item.type, standoffMm: item.type.standoffMm + byMm } };
 }
 
-function doAllHold(prepared: Prepared, item: Hung, carriedKg: number): boolean {
-  const plan = fixingPlanOf(prepared, item, carriedKg);
+function doAllHold(prepared: Prepared, item: Hung, carried: readonly Hung[]): boolean {
+  const plan = fixingPlanOf(prepared, item, carried);
   return (
     plan?.holes.every(
       ({ kind, useRatio }) =>

@@ -9,10 +9,15 @@ import {
 } from '../check/finding.ts';
 import { hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { isClear } from '../clearance/clear-moves.ts';
-import { LAG_DISTANCES, WOOD_FACTORS } from '../reference/fasteners.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { LAG_DISTANCES, LEAD_HOLES, LEAST_PENETRATION, WOOD_FACTORS } from '../reference/fasteners.ts';
+import { lengthInput } from '../working/working.ts';
 import { backingFixes } from './backing.ts';
 import { fixingPlanOf, type FixingPlan } from './fixing-plan.ts';
+import { isShallow, type HoleFixing } from './hole-fixing.ts';
 import { nogginFix } from './noggin.ts';
+import { leastPenetrationMm } from './wood-screw-strength.ts';
 
 const meta: CheckMeta = {
   id: 'fixing.holes',
@@ -23,10 +28,17 @@ const meta: CheckMeta = {
   parameters: [],
   messages: {
     'holds-nothing':
-      '{missing} of {count} bracket holes of {gear} meet no framing, and {face} holds nothing itself.',
+      '{missing} of {count} bracket holes of {gear} meet no framing well inside its edges and ends, and {face} holds nothing itself.',
+    'too-shallow':
+      'Of the {screw} of {gear} {measured} is in wood that holds, at {hole}; below {required} there is no value for it.',
+    lead: 'The pilot of {gear} is {measured} for a {screw}; in this wood drill {least} to {most}.',
+    'depth-unknown':
+      'How deep the {framing} of {face} are is not stated: screws are taken to find all the wood they want there.',
     overloaded: 'The fixings of {gear} carry {measured} times what they may: {fixing} on {face}.',
     'no-approval':
       'Fixings on {face} carry up to {pull} out and {shear} along it, each: enter the approved load of the fixing used.',
+    'no-value':
+      'Screws on {face} carry up to {pull} out and {shear} along it, each, and go in {measured}; below {required} no code has a value for them: meet framing, or enter the approved load of the fixing used.',
     unknown: 'Nobody said how fixings hold in {face}: name its material.',
   },
   fixMessages: {
@@ -36,9 +48,6 @@ const meta: CheckMeta = {
     board: 'Put a board of {backing} behind {gear}, {width} × {height}',
   },
 };
-
-/** Fixings may carry just what is allowed; more by rounding only. */
-const USE_ROUNDING = 1e-6;
 
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const plan = fixingPlanOf(prepared, item);
@@ -57,8 +66,10 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       findingOf(meta, { ...common, message: 'holds-nothing', data, fixes: remedies(prepared, item, plan) }),
     ];
   }
+  const shallow = shallowest(holes);
+  if (shallow !== null) return [tooShallow(prepared, item, plan, shallow)];
   const worst = Math.max(...holes.map(({ useRatio }) => useRatio ?? 0));
-  if (worst > 1 + USE_ROUNDING) {
+  if (isAbove(worst, 1, 'ratio')) {
     const most = holes.find(({ useRatio }) => useRatio === worst);
     const measured = { value: worst, unit: 'ratio' } as const;
     const data = { ...names, fixing: most?.screw?.name ?? 'the approved fixing' };
@@ -74,6 +85,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       }),
     ];
   }
+  const asked = [...leadFindings(item, holes), ...depthFindings(item, holes)];
   const ground = item.board === null ? null : item.board.placement;
   const onFace = {
     subjects: [
@@ -85,24 +97,153 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
     working: plan.load.working,
   } as const;
   if (holes.some(({ kind }) => kind === 'unknown')) {
-    return [findingOf(meta, { ...onFace, message: 'unknown', severity: 'ask', data: { face: names.face } })];
+    return [
+      ...asked,
+      findingOf(meta, { ...onFace, message: 'unknown', severity: 'ask', data: { face: names.face } }),
+    ];
   }
   if (holes.some(({ useRatio }) => useRatio === null)) {
-    const pull = { value: plan.load.topPullN, unit: 'N' } as const;
+    const bare = holes.find(({ kind, useRatio }) => kind === 'screw-in-board' && useRatio === null);
+    if (bare !== undefined) return [...asked, noValue(prepared, item, plan, bare, onFace)];
+    const pull = { value: plan.load.mostPullN, unit: 'N' } as const;
     const shear = { value: plan.load.shearN, unit: 'N' } as const;
     // The load counts from nothing, so that of several pieces on one face the heaviest speaks.
     return [
+      ...asked,
       findingOf(meta, {
         ...onFace,
         message: 'no-approval',
         severity: 'ask',
         data: { face: names.face, pull, shear },
-        measured: { value: -plan.load.topPullN, unit: 'N' },
+        measured: { value: -plan.load.mostPullN, unit: 'N' },
         required: { value: 0, unit: 'N' },
       }),
     ];
   }
-  return [];
+  return asked;
+}
+
+/** The hole whose screw goes in least of what it must, where one goes in too little for any value. */
+function shallowest(holes: readonly HoleFixing[]): HoleFixing | null {
+  const lacking = holes.filter((hole) => hole.kind !== 'screw-in-board' && isShallow(hole));
+  const depth = ({ seat }: HoleFixing) => seat?.penetrationMm ?? 0;
+  return [...lacking].sort((a, b) => depth(a) - depth(b) || (a.hole.id < b.hole.id ? -1 : 1))[0] ?? null;
+}
+
+function tooShallow(prepared: Prepared, item: Hung, plan: FixingPlan, at: HoleFixing): Finding {
+  const { screw, seat, lengthMm, hole } = at;
+  if (screw === null || seat === null || lengthMm === null)
+    throw new Error('Only screws in wood are too shallow.');
+  const requiredMm = leastPenetrationMm(screw);
+  return findingOf(meta, {
+    message: 'too-shallow',
+    data: { gear: item.placement.name, screw: screw.name, hole: hole.id },
+    subjects: [{ kind: 'placement', id: item.id }],
+    at: { face: item.face.id, xMm: at.at[0], yMm: at.at[1] },
+    measured: { value: seat.penetrationMm, unit: 'mm' },
+    required: { value: requiredMm, unit: 'mm' },
+    source: LEAST_PENETRATION.source,
+    working: {
+      title: `How deep the ${screw.name} of ${item.placement.name} goes`,
+      formula:
+        screw.kind === 'lag' ? 'required = 4 · shank, without the tip' : 'required = 6 · shank, with the tip',
+      inputs: [
+        lengthInput('shank', screw.name, mmFromInch(screw.shankIn)),
+        lengthInput('tip', 'Its tip', mmFromInch(screw.tipIn)),
+        lengthInput('length', 'Longest stock length that is useful there', lengthMm),
+        lengthInput('in', 'Of it in the wood that holds', seat.penetrationMm),
+      ],
+      result: { name: 'Required', value: { value: requiredMm, unit: 'mm' } },
+      source: LEAST_PENETRATION.source,
+      notes: ['A thinner screw, deeper wood behind it, or a load that somebody approved for the sheet.'],
+    },
+    fixes: remedies(prepared, item, plan),
+  });
+}
+
+/** One for a face or a board: a sheet too thin for the values of the code, where nobody approved a load. */
+function noValue(
+  prepared: Prepared,
+  item: Hung,
+  plan: FixingPlan,
+  { screw, seat }: HoleFixing,
+  onFace: Pick<Finding, 'subjects' | 'at' | 'working'>,
+): Finding {
+  const noggin = nogginFix(prepared, item, plan);
+  return findingOf(meta, {
+    ...onFace,
+    message: 'no-value',
+    severity: 'ask',
+    data: {
+      face: item.board?.placement.name ?? item.face.name,
+      pull: { value: plan.load.mostPullN, unit: 'N' },
+      shear: { value: plan.load.shearN, unit: 'N' },
+    },
+    measured: { value: seat?.penetrationMm ?? 0, unit: 'mm' },
+    required: { value: screw === null ? 0 : leastPenetrationMm(screw), unit: 'mm' },
+    source: LEAST_PENETRATION.source,
+    fixes: noggin === null ? [] : [noggin],
+  });
+}
+
+/** One for a piece: its pilot suits one size of screw and one density of wood. */
+function leadFindings(item: Hung, holes: readonly HoleFixing[]): Finding[] {
+  const off = holes.find(
+    ({ hole, leadMm }) =>
+      leadMm !== null && (isBelow(hole.pilotMm, leadMm[0], 'mm') || isAbove(hole.pilotMm, leadMm[1], 'mm')),
+  );
+  if (off?.screw == null || off.leadMm === null) return [];
+  const [leastMm, mostMm] = off.leadMm;
+  const isNarrow = off.hole.pilotMm < leastMm;
+  return [
+    findingOf(meta, {
+      message: 'lead',
+      severity: 'ask',
+      data: {
+        gear: item.placement.name,
+        screw: off.screw.name,
+        least: { value: leastMm, unit: 'mm' },
+        most: { value: mostMm, unit: 'mm' },
+      },
+      subjects: [{ kind: 'placement', id: item.id }],
+      at: middleOf(item),
+      measured: { value: off.hole.pilotMm, unit: 'mm' },
+      required: { value: isNarrow ? leastMm : mostMm, unit: 'mm' },
+      source: LEAD_HOLES.source,
+      working: {
+        title: `Lead hole for a ${off.screw.name}`,
+        formula: off.screw.kind === 'lag' ? 'a part of the shank, by the wood’s density' : 'a part of the root, by the wood’s density', // prettier-ignore
+        inputs: [
+          lengthInput('shank', 'Shank', mmFromInch(off.screw.shankIn)),
+          lengthInput('root', 'Root', mmFromInch(off.screw.rootIn)),
+          lengthInput('least', 'Smallest lead hole', leastMm),
+          lengthInput('most', 'Largest', mostMm),
+        ],
+        result: { name: 'The pilot of its type', value: { value: off.hole.pilotMm, unit: 'mm' } },
+        source: LEAD_HOLES.source,
+        notes: [],
+      },
+    }),
+  ];
+}
+
+/** One for each framing of a face whose depth nobody stated. */
+function depthFindings(item: Hung, holes: readonly HoleFixing[]): Finding[] {
+  const framings = new Map(
+    holes.flatMap(({ member, isDepthKnown }) =>
+      member === null || isDepthKnown ? [] : [[member.framingId, member.framing] as const],
+    ),
+  );
+  return [...framings].map(([id, framing]) =>
+    findingOf(meta, {
+      message: 'depth-unknown',
+      severity: 'ask',
+      id: `${meta.id}/depth-unknown/${item.face.id}/${id}`,
+      data: { framing, face: item.face.name },
+      subjects: [{ kind: 'face', id: item.face.id }],
+      at: middleOf(item),
+    }),
+  );
 }
 
 /** How far along its face framing is looked for, and in what steps. */
@@ -143,7 +284,7 @@ function isSound(prepared: Prepared, item: Hung): boolean {
   const plan = fixingPlanOf(prepared, item);
   return (
     plan === null ||
-    plan.holes.every(({ kind, useRatio }) => kind !== 'nothing' && (useRatio ?? 0) <= 1 + USE_ROUNDING)
+    plan.holes.every(({ kind, useRatio }) => kind !== 'nothing' && !isAbove(useRatio ?? 0, 1, 'ratio'))
   );
 }
 

@@ -3,6 +3,7 @@ import type { BracketHole } from '../plan/gear-type.ts';
 import type { Framing } from '../plan/framing.ts';
 import type { Material } from '../plan/material.ts';
 import type { PointMm } from '../plan/values.ts';
+import { isBelow, TOUCH_MM } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
   BRACKET,
@@ -16,7 +17,16 @@ import {
   type ScrewSize,
 } from '../reference/fasteners.ts';
 import type { Member } from '../site/members.ts';
-import { screwStrength, screwUse, type ScrewStrength } from './wood-screw-strength.ts';
+import type { HoleLoad } from './loads.ts';
+import {
+  leadHoleMm,
+  leastPenetrationMm,
+  screwStrength,
+  screwUse,
+  seatOf,
+  type ScrewStrength,
+  type Seat,
+} from './wood-screw-strength.ts';
 
 /** How a hole is best fixed in what is behind it. */
 export const FIXING_KINDS = [
@@ -45,6 +55,12 @@ export type HoleFixing = {
   readonly screw: ScrewSize | null;
   /** Of the screw, in stock lengths; null where it is not a wood screw. */
   readonly lengthMm: number | null;
+  /** How it sits in wood; null where it is not a wood screw. */
+  readonly seat: Seat | null;
+  /** Between which diameters its lead hole is drilled in that wood; null where it is not a wood screw. */
+  readonly leadMm: readonly [number, number] | null;
+  /** False where it holds in a member whose depth nobody stated: it is taken as deep enough. */
+  readonly isDepthKnown: boolean;
   /** What it carries: by formula in wood, as approved elsewhere; null where nobody said. */
   readonly strength: ScrewStrength | null;
   /** How much of it the load takes; null where the strength is not known. */
@@ -54,11 +70,15 @@ export type HoleFixing = {
 /** Thread in the member, in shanks: what lags are tabled for; wood screws take what they need to be sound. */
 const THREAD_SHANKS = { lag: 8, 'wood-screw': 10 } as const;
 
-/** Every bracket hole of a piece with its fixing, in the type’s order. `load` is what one hole carries. */
+/**
+ * Every bracket hole of a piece with its fixing, in the type’s order. `load` is what one hole carries. `more` is framing
+ * that is not on the face yet, with its members.
+ */
 export function holeFixings(
   prepared: Prepared,
   item: Hung,
-  load: (holeId: string) => { readonly pullN: number; readonly shearN: number },
+  load: (holeId: string) => HoleLoad,
+  more: { readonly framing: Framing; readonly members: readonly Member[] } | null = null,
 ): HoleFixing[] {
   const material = groundOf(prepared, item);
   const { location } = item.face.conditions;
@@ -67,11 +87,21 @@ export function holeFixings(
   return item.type.bracketHoles.map((hole): HoleFixing => {
     const at: PointMm = [item.placement.xMm + hole.xMm, item.placement.yMm + hole.yMm];
     const screw = screwFor(hole.pilotMm);
-    const found = item.board === null ? memberAt(item, at, mmFromInch(screw.shankIn)) : null;
-    const framing = found === null ? null : framingOf(prepared, item, found.member);
+    const onHole = load(hole.id);
+    const { pullN, shearN } = onHole;
+    const members = more === null ? item.face.members : [...item.face.members, ...more.members];
+    const push = screw.kind === 'lag' ? onHole.towards : null;
+    const found =
+      item.board === null ? memberAt({ face: { members } }, at, mmFromInch(screw.shankIn), push) : null;
+    const framing =
+      found === null
+        ? null
+        : found.member.framingId === more?.framing.id
+          ? more.framing
+          : framingOf(prepared, item, found.member);
     const isOnRail = item.board !== null && railBehind(item.board, at[1]) !== null;
-    const fixing = isOnRail ? nutIn(material) : fixingIn(material, framing, screw, factor);
-    const { pullN, shearN } = load(hole.id);
+    const angleDeg = framing === null ? 90 : angleToGrainDeg(framing.axis, onHole);
+    const fixing = isOnRail ? nutIn(material) : fixingIn(material, framing, screw, factor, angleDeg);
     return {
       hole,
       at,
@@ -144,25 +174,59 @@ export const CARRIES = {
   seam: false,
 } as const satisfies Record<Framing['role'], boolean>;
 
-/** The member a hole meets well enough: its edge distance kept, with the member where its tolerance has it at worst. */
+/** Beyond this angle to the grain, degrees, a force counts as across it where distances from edges and ends go by that. */
+const ACROSS_DEG = 45;
+
+function angleToGrainDeg(
+  axis: Framing['axis'],
+  { acrossN, upDownN }: Pick<HoleLoad, 'acrossN' | 'upDownN'>,
+): number {
+  const [along, across] = axis === 'vertical' ? [upDownN, acrossN] : [acrossN, upDownN];
+  return along === 0 && across === 0 ? 0 : (Math.atan2(across, along) * 180) / Math.PI;
+}
+
+/** From a hole to the sides and ends of a member that must be kept, mm: low and high across it, low and high along it. */
+type Keep = { readonly low: number; readonly high: number; readonly fromEnd: number; readonly toEnd: number };
+
+/** What a screw of a shank keeps; `push` is where a lag is pushed, null for what has no loaded edge or end. */
+function keepOf(axis: Framing['axis'], shankMm: number, push: HoleLoad['towards'] | null): Keep {
+  const bare = LAG_DISTANCES.edgeShanks * shankMm;
+  if (push === null) return { low: bare, high: bare, fromEnd: 0, toEnd: 0 };
+  const { left, right, up, down } = push;
+  const [low, high, back, on] = axis === 'vertical' ? [left, right, down, up] : [down, up, left, right];
+  const isAcross = Math.atan2(Math.max(low, high), Math.max(back, on)) > (ACROSS_DEG * Math.PI) / 180;
+  const edge = (pushN: number) =>
+    (isAcross && pushN > 0 ? LAG_DISTANCES.loadedEdgeShanks : LAG_DISTANCES.edgeShanks) * shankMm;
+  const end = (pushN: number) =>
+    (!isAcross && pushN > 0 ? LAG_DISTANCES.loadedEndShanks : LAG_DISTANCES.endShanks) * shankMm;
+  return { low: edge(low), high: edge(high), fromEnd: end(back), toEnd: end(on) };
+}
+
+/**
+ * The member a hole meets well enough: its distances from edges and ends kept, with the member where its tolerance has
+ * it at worst. Of a lag, the edge or end that it is pushed towards keeps more.
+ */
 export function memberAt(
-  { face }: Pick<Hung, 'face'>,
+  { face }: { readonly face: { readonly members: readonly Member[] } },
   [x, y]: PointMm,
   shankMm: number,
+  push: HoleLoad['towards'] | null = null,
 ): { readonly member: Member; readonly edgeMm: number } | null {
   let best: { member: Member; edgeMm: number } | null = null;
   for (const member of face.members) {
     if (!CARRIES[member.role]) continue;
     const [across, along] = member.axis === 'vertical' ? [x, y] : [y, x];
-    if (along < member.fromMm || along > member.toMm) continue;
-    const edgeMm = member.widthMm / 2 - Math.abs(across - member.centreMm) - member.toleranceMm;
-    if (edgeMm < LAG_DISTANCES.edgeShanks * shankMm - EDGE_ROUNDING_MM) continue;
+    const keep = keepOf(member.axis, shankMm, push);
+    const off = across - member.centreMm;
+    const half = member.widthMm / 2 - member.toleranceMm;
+    if (isBelow(along - member.fromMm, keep.fromEnd, 'mm') || isBelow(member.toMm - along, keep.toEnd, 'mm'))
+      continue;
+    if (isBelow(half + off, keep.low, 'mm') || isBelow(half - off, keep.high, 'mm')) continue;
+    const edgeMm = half - Math.abs(off);
     if (best === null || edgeMm > best.edgeMm) best = { member, edgeMm };
   }
   return best;
 }
-
-const EDGE_ROUNDING_MM = 1e-6;
 
 function framingOf(prepared: Prepared, item: Hung, member: Member): Framing | null {
   const { shape } = item.face.face;
@@ -170,10 +234,42 @@ function framingOf(prepared: Prepared, item: Hung, member: Member): Framing | nu
   return front?.kind === 'outline' ? (front.framing.find(({ id }) => id === member.framingId) ?? null) : null;
 }
 
-type Fixing = Pick<HoleFixing, 'kind' | 'screw' | 'lengthMm' | 'strength'>;
+type Fixing = Pick<
+  HoleFixing,
+  'kind' | 'screw' | 'lengthMm' | 'strength' | 'seat' | 'leadMm' | 'isDepthKnown'
+>;
+
+const NO_SCREW = { screw: null, lengthMm: null, seat: null, leadMm: null, isDepthKnown: true } as const;
 
 function nutIn(material: Ground | undefined): Fixing {
-  return { kind: 'slide-in-nut', screw: null, lengthMm: null, strength: approvedOf(material) };
+  return { ...NO_SCREW, kind: 'slide-in-nut', strength: approvedOf(material) };
+}
+
+/** A screw in wood so deep, through so much that holds nothing: as long as is useful, in a stock length. */
+function screwedIn(
+  screw: ScrewSize,
+  gravity: number,
+  { overMm, depthMm }: { readonly overMm: number; readonly depthMm: number },
+  factor: number,
+  angleDeg: number,
+): Omit<Fixing, 'kind' | 'isDepthKnown'> {
+  const shankMm = mmFromInch(screw.shankIn);
+  // What is beyond the wood but the tip would hold nothing.
+  const usefulMm = Math.min(THREAD_SHANKS[screw.kind] * shankMm, depthMm + mmFromInch(screw.tipIn));
+  const lengthMm = stockLength(overMm + usefulMm);
+  const seat = seatOf(screw, lengthMm, overMm, depthMm);
+  return {
+    screw,
+    lengthMm,
+    seat,
+    leadMm: leadHoleMm(screw, gravity),
+    strength: screwStrength(screw, gravity, seat, factor, angleDeg),
+  };
+}
+
+/** Whether a screw goes in less than the least that the code has values for. */
+export function isShallow({ screw, seat }: Pick<HoleFixing, 'screw' | 'seat'>): boolean {
+  return screw !== null && seat !== null && isBelow(seat.penetrationMm, leastPenetrationMm(screw), 'mm');
 }
 
 function fixingIn(
@@ -181,43 +277,42 @@ function fixingIn(
   framing: Framing | null,
   screw: ScrewSize,
   factor: number,
+  angleDeg: number,
 ): Fixing {
   const sheetMm = material?.thicknessMm ?? 0;
-  const none = { screw: null, lengthMm: null } as const;
+  const bracketMm = mmFromInch(BRACKET.thicknessIn);
   if (framing !== null && (framing.stuff === 'wood' || framing.stuff === 'unknown')) {
     const gravity = framing.specificGravity ?? gravityOf(framing.species);
-    const threadMm = THREAD_SHANKS[screw.kind] * mmFromInch(screw.shankIn);
-    const lengthMm = stockLength(mmFromInch(BRACKET.thicknessIn) + sheetMm + threadMm);
+    const isDepthKnown = framing.memberDepthMm > 0;
+    const depthMm = isDepthKnown ? framing.memberDepthMm : Infinity;
     const kind = screw.kind === 'lag' ? 'lag-in-member' : 'screw-in-member';
-    return { kind, screw, lengthMm, strength: screwStrength(screw, gravity, threadMm, factor) };
+    const seated = screwedIn(screw, gravity, { overMm: bracketMm + sheetMm, depthMm }, factor, angleDeg);
+    return { kind, isDepthKnown, ...seated };
   }
   const approved = approvedOf(material);
-  if (framing !== null) return { ...none, kind: 'bolt-in-metal-member', strength: approved };
+  if (framing !== null) return { ...NO_SCREW, kind: 'bolt-in-metal-member', strength: approved };
   switch (material?.holding) {
     case 'wood-screw': {
-      const lengthMm = stockLength(mmFromInch(BRACKET.thicknessIn) + sheetMm);
-      return {
-        kind: 'screw-in-board',
-        screw,
-        lengthMm,
-        strength: screwStrength(screw, UNNAMED_GRAVITY, sheetMm, factor),
-      };
+      // Sheets have no one grain: the weaker way is taken. What somebody approved for the sheet holds instead.
+      const seated = screwedIn(screw, UNNAMED_GRAVITY, { overMm: bracketMm, depthMm: sheetMm }, factor, 90);
+      const byCode = isShallow(seated) ? null : seated.strength;
+      return { kind: 'screw-in-board', isDepthKnown: true, ...seated, strength: approved ?? byCode };
     }
     case 'masonry-anchor':
-      return { ...none, kind: 'sleeve-anchor', strength: approved };
+      return { ...NO_SCREW, kind: 'sleeve-anchor', strength: approved };
     case 'through-bolt':
-      return { ...none, kind: 'through-bolt', strength: approved };
+      return { ...NO_SCREW, kind: 'through-bolt', strength: approved };
     case 'rivet-nut':
-      return { ...none, kind: 'rivet-nut', strength: approved };
+      return { ...NO_SCREW, kind: 'rivet-nut', strength: approved };
     case 'machine-screw':
-      return { ...none, kind: 'machine-screw', strength: approved };
+      return { ...NO_SCREW, kind: 'machine-screw', strength: approved };
     // Bare rails: a hole that misses them all holds in nothing.
     case 'slide-in-nut':
     case 'framing-only':
-      return { ...none, kind: 'nothing', strength: null };
+      return { ...NO_SCREW, kind: 'nothing', strength: null };
     case 'unknown':
     case undefined:
-      return { ...none, kind: 'unknown', strength: null };
+      return { ...NO_SCREW, kind: 'unknown', strength: null };
   }
 }
 
@@ -237,5 +332,5 @@ function approvedOf(material: Ground | undefined): ScrewStrength | null {
 /** The next stock length that is long enough. */
 export function stockLength(neededMm: number): number {
   const stepMm = mmFromInch(SCREW_STOCK_IN);
-  return Math.ceil(neededMm / stepMm - EDGE_ROUNDING_MM) * stepMm;
+  return Math.ceil((neededMm - TOUCH_MM) / stepMm) * stepMm;
 }

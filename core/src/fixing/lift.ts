@@ -1,7 +1,8 @@
-import type { Hung } from '../check/prepared.ts';
-import type { Plan } from '../plan/plan.ts';
+import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
+import { floorBelow, floorUnder, isUpright } from '../clearance/floor.ts';
 import type { GearPart } from '../plan/gear-type.ts';
 import { LIFTING, type Coupling, type LiftingEdition } from '../reference/lifting.ts';
+import { aroundBox, boxOnFace } from '../site/oriented-box.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 
 /** A lift, hands at its middle, distances in mm. */
@@ -42,6 +43,8 @@ export type LiftPlan = {
   readonly by: 'one' | 'two' | 'hoist';
   /** How high a platform must be for the hands to reach; 0 where none is needed. */
   readonly platformMm: number;
+  /** What people, or their platform, stand on. */
+  readonly standsOn: string;
   readonly working: Working;
 };
 
@@ -55,32 +58,84 @@ const GRIP_RATIO = 0.25;
 /** Higher than this a person stands on a platform, as high as is missing. */
 const HIGHEST_MM = 1750;
 
-/** How each part of a piece is lifted to where it hangs, `floorMm` being the floor’s height on its face. */
-export function liftsOf(item: Hung, floorMm: number, codeBasis: Plan['codeBasis']): LiftPlan[] {
-  const edition = codeBasis === 'us' ? LIFTING.us : LIFTING.metric;
-  const { type, body } = item;
+/** A part’s box and the place that people stand at, by the pose of its face. */
+type Reach = {
+  /** Hands where it hangs, above what people stand on. */
+  readonly toMm: number;
+  /** Hands at the start. */
+  readonly fromMm: number;
+  readonly horizontalMm: number;
+  readonly standsOn: string;
+};
+
+/** A face that looks up by more than this sine is stood on. */
+const STOOD_ON_SINE = 0.5;
+
+/**
+ * How each part of a piece is lifted to where it hangs. Before an upright face people stand on the floor as found; on a
+ * floor or a roof they stand on the face itself; under a ceiling or a slope on the floor straight below. Hands are at
+ * the lower part of the box as it hangs there.
+ */
+export function liftsOf(prepared: Prepared, item: Hung): LiftPlan[] {
+  const edition = prepared.plan.codeBasis === 'us' ? LIFTING.us : LIFTING.metric;
+  const { type } = item;
   const whole: Pick<GearPart, 'name' | 'massKg' | 'box'> = {
     name: type.name,
     massKg: type.massKg,
     box: null,
   };
-  return (type.parts.length === 0 ? [whole] : type.parts).map((part) => {
-    const low = part.box === null ? body.minY : body.minY + part.box.yMm;
-    const heightMm = part.box?.heightMm ?? type.heightMm;
-    return liftOf(part.name, part.massKg, type.depthMm, low + heightMm * GRIP_RATIO - floorMm, edition);
-  });
+  return (type.parts.length === 0 ? [whole] : type.parts).map((part) =>
+    liftOf(part.name, part.massKg, reachTo(prepared, item, part.box), edition),
+  );
+}
+
+function reachTo(prepared: Prepared, item: Hung, box: GearPart['box']): Reach {
+  const { body, type } = item;
+  const minX = body.minX + (box?.xMm ?? 0);
+  const minY = body.minY + (box?.yMm ?? 0);
+  const over = {
+    minX,
+    minY,
+    maxX: minX + (box?.widthMm ?? type.widthMm),
+    maxY: minY + (box?.heightMm ?? type.heightMm),
+  };
+  const frame = prepared.site.frames.get(item.face.id) ?? null;
+  if (frame === null || isUpright(frame)) {
+    const floor = floorUnder(prepared, item);
+    const gripMm = over.minY + (over.maxY - over.minY) * GRIP_RATIO;
+    return {
+      toMm: gripMm - floor.yMm,
+      fromMm: STAND_MM,
+      horizontalMm: outMm(type.depthMm),
+      standsOn: floor.name,
+    };
+  }
+  const solid = boxOnFace(frame, over, type.standoffMm, frontMm(item));
+  const { min, max } = aroundBox(solid);
+  const shorterMm = Math.min(max[0] - min[0], max[1] - min[1]);
+  if (frame.toViewer[2] > STOOD_ON_SINE) {
+    // Nothing but what was carried up stands on a slope: it is taken up from there.
+    const toMm = type.standoffMm + type.depthMm * GRIP_RATIO;
+    return { toMm, fromMm: toMm, horizontalMm: outMm(shorterMm), standsOn: item.face.name };
+  }
+  const floor = floorBelow(prepared, solid.centre);
+  const toMm = min[2] + (max[2] - min[2]) * GRIP_RATIO - floor.zMm;
+  return { toMm, fromMm: STAND_MM, horizontalMm: outMm(shorterMm), standsOn: floor.name };
+}
+
+function outMm(deepMm: number): number {
+  return Math.max(LEAST_OUT_MM, STANDING_OFF_MM + deepMm / 2);
 }
 
 function liftOf(
   name: string,
   massKg: number,
-  depthMm: number,
-  toMm: number,
+  { toMm, fromMm, horizontalMm, standsOn }: Reach,
   edition: LiftingEdition,
 ): LiftPlan {
   const task: LiftTask = {
-    horizontalMm: Math.max(LEAST_OUT_MM, STANDING_OFF_MM + depthMm / 2),
-    fromMm: STAND_MM,
+    horizontalMm,
+    fromMm: Math.max(0, fromMm),
     toMm: Math.min(Math.max(0, toMm), HIGHEST_MM),
     asymmetryDeg: 0,
     coupling: 'fair',
@@ -89,6 +144,7 @@ function liftOf(
     recommendedLimitKg(task, task.fromMm, edition),
     recommendedLimitKg(task, task.toMm, edition),
   );
+  const platformMm = Math.max(0, toMm - HIGHEST_MM);
   const by =
     massKg > 2 * limitKg ? 'hoist' : massKg > limitKg || massKg > LIFTING.mostAloneKg ? 'two' : 'one';
   return {
@@ -96,19 +152,21 @@ function liftOf(
     massKg,
     limitKg,
     by,
-    platformMm: Math.max(0, toMm - HIGHEST_MM),
+    platformMm,
+    standsOn,
     working: {
       title: `Lifting ${name}`,
       formula: 'RWL = LC · HM · VM · DM · AM · FM · CM, the lower of start and end',
       inputs: [
         lengthInput('H', 'Hands out from the ankles', task.horizontalMm),
-        lengthInput('V₁', 'Hands at the start, above the floor', task.fromMm),
-        lengthInput('V₂', 'Hands where it hangs, above the floor', task.toMm),
+        lengthInput('V₁', 'Hands at the start, above what people stand on', task.fromMm),
+        lengthInput('V₂', 'Hands where it hangs, above what people stand on', task.toMm),
         { symbol: 'm', name: 'Mass of this part', value: { value: massKg, unit: 'kg' } },
       ],
       result: { name: 'Recommended weight limit for one person', value: { value: limitKg, unit: 'kg' } },
       source: LIFTING.source,
       notes: [
+        `People stand on ${standsOn}${platformMm > 0 ? ', on a platform' : ''}.`,
         'No twist, a fair grip, at most one lift in five minutes. Two people above the limit or 23 kg; a hoist above twice the limit.',
         'The equation does not cover lifts by two; they share the load unevenly. It is a guide, not a licence.',
       ],

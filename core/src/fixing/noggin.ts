@@ -3,7 +3,11 @@ import type { Hung, Prepared } from '../check/prepared.ts';
 import type { Framing } from '../plan/framing.ts';
 import { freshIdIn } from '../plan/fresh-id.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import { isAbove } from '../quantity/compare.ts';
+import { membersOfFraming, mirroredMember } from '../site/members.ts';
 import type { FixingPlan } from './fixing-plan.ts';
+import { holeFixings } from './hole-fixing.ts';
+import { loadOnHole } from './loads.ts';
 
 /** A noggin is cut from what the studs are: two-by-four laid flat shows its wide side. */
 const NOGGIN_WIDTH_MM = mmFromInch(3.5);
@@ -12,8 +16,14 @@ const BETWEEN: ReadonlySet<Framing['role']> = new Set(['stud', 'joist', 'truss',
 /** Rows of holes nearer than this share one noggin. */
 const SHARE_MM = NOGGIN_WIDTH_MM / 3;
 
-/** The edit that puts noggins between the studs behind the holes that hold in nothing; null on a face with no framing. */
-export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan): Fix | null {
+/** Laid flat, a two-by-four is so deep behind the face. */
+const NOGGIN_DEPTH_MM = mmFromInch(1.5);
+
+/**
+ * The edit that puts noggins between the studs behind the holes that hold in nothing, or not well enough. Null on a face
+ * with no framing, and where noggins would not hold all of them.
+ */
+export function nogginFix(prepared: Prepared, item: Hung, { load, holes }: FixingPlan): Fix | null {
   const { shape } = item.face.face;
   const front = shape.kind === 'reverse' ? prepared.site.faces.get(shape.of) : item.face;
   const framing = front?.face.shape.kind === 'outline' ? front.face.shape.framing : [];
@@ -21,7 +31,7 @@ export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan)
     ({ role, axis, stuff }) => BETWEEN.has(role) && axis === 'vertical' && stuff === 'wood',
   );
   if (front === undefined || studs === undefined) return null;
-  const loose = holes.filter(({ member }) => member === null);
+  const loose = holes.filter(({ useRatio, member }) => member === null || isAbove(useRatio ?? 0, 1, 'ratio'));
   if (loose.length === 0) return null;
   const rows: number[] = [];
   for (const { at } of loose) if (!rows.some((row) => Math.abs(row - at[1]) < SHARE_MM)) rows.push(at[1]);
@@ -40,12 +50,21 @@ export function nogginFix(prepared: Prepared, item: Hung, { holes }: FixingPlan)
     role: 'noggin',
     axis: 'horizontal',
     memberWidthMm: NOGGIN_WIDTH_MM,
+    memberDepthMm: NOGGIN_DEPTH_MM,
     mayBore: false,
     toleranceMm: 0,
     at: { kind: 'listed', centresMm: rows.sort((a, b) => a - b) },
     extent: { fromMm, toMm },
     found: [],
   };
+  const members = membersOfFraming(noggins, front.bounds).map((member) =>
+    front === item.face ? member : mirroredMember(member, item.face.mirrorSumMm),
+  );
+  const then = holeFixings(prepared, item, (hole) => loadOnHole(load, hole), { framing: noggins, members });
+  const doHold = then.every(
+    ({ kind, useRatio }) => kind !== 'nothing' && !isAbove(useRatio ?? 0, 1, 'ratio'),
+  );
+  if (!doHold) return null;
   return {
     message: 'noggin',
     data: { gear: item.placement.name },

@@ -56,7 +56,7 @@ export function railsOf(prepared: Prepared, board: Hung): Rail[] {
       (place, at) => at === 0 || place - (places[at - 1] ?? 0) > SAME_PLACE_MM,
     );
     const nuts = on.flatMap((item): RailNut[] => {
-      const load = fixingLoadOf(item, prepared.plan.site);
+      const load = fixingLoadOf(prepared, item);
       if (load === null) return [];
       return item.type.bracketHoles
         .filter(({ yMm }) => isHere(item.placement.yMm + yMm))

@@ -1,5 +1,8 @@
-import { assertNever } from '../result.ts';
-import { CFM_PER_M3_PER_H, degFFromDegC, inchFromMm, lbfFromN, lbFromKg, MM_PER_INCH } from './convert.ts';
+import { isSame, TOUCH_MM } from './compare.ts';
+import { inchFromMm, MM_PER_INCH } from './convert.ts';
+import { minus, trim, unitText, type Quantity } from './units.ts';
+
+export type { Quantity, QuantityUnit } from './units.ts';
 
 /** How one person reads lengths. `inchDenominator` is a power of two from 1 to 64. */
 export type Reader = {
@@ -10,25 +13,6 @@ export type Reader = {
 
 export const INCH_READER: Reader = { system: 'inch', inchDenominator: 16, metricStepMm: 1 };
 export const METRIC_READER: Reader = { system: 'metric', inchDenominator: 16, metricStepMm: 1 };
-
-export type QuantityUnit =
-  | 'mm'
-  | 'kg'
-  | 'degC'
-  | 'kelvin'
-  | 'deg'
-  | 'count'
-  | 'mm2'
-  | 'mm3'
-  | 'N'
-  | 'Nmm'
-  | 'MPa'
-  | 'W'
-  | 'A'
-  | 'm3PerH'
-  | 'cm2'
-  | 'ratio';
-export type Quantity = { readonly value: number; readonly unit: QuantityUnit };
 
 /** A mark that can be made: the length rounded to the reader's step, and by how much that moved it. */
 export type Mark = { readonly text: string; readonly roundedMm: number; readonly errorMm: number };
@@ -76,29 +60,58 @@ export function formatExactLength(lengthMm: number, reader: Reader): string {
   return reader.system === 'inch' ? decimalInchText(lengthMm) : `${decimalText(lengthMm, 0.001)} mm`;
 }
 
+/** Whether a figure is one that somebody stated: a 64th of an inch, a tenth of a millimetre. */
+function isStated(lengthMm: number, reader: Reader): boolean {
+  const finest: Reader = { ...reader, inchDenominator: 64, metricStepMm: 0.1 };
+  return Math.abs(markOf(lengthMm, finest).errorMm) < SAME_PRINT_MM;
+}
+
+/**
+ * Prints a distance to keep. One that was stated prints as it was; one that was worked out or converted is rounded to
+ * the reader’s step away from danger: up where at least so much is needed, down where at most so much is allowed.
+ */
+export function formatRequired(lengthMm: number, reader: Reader, sense: Sense): string {
+  return requiredMark(lengthMm, reader, sense).text;
+}
+
+type RequiredMark = { readonly text: string; readonly shownMm: number };
+
+function requiredMark(lengthMm: number, reader: Reader, sense: Sense): RequiredMark {
+  if (isStated(lengthMm, reader)) return { text: formatExactLength(lengthMm, reader), shownMm: lengthMm };
+  const step = stepMm(reader);
+  const ticks = lengthMm / step;
+  const shownMm = (sense === 'least' ? Math.ceil(ticks) : Math.floor(ticks)) * step;
+  // A most below the first tick is still not nothing.
+  return shownMm === 0
+    ? { text: formatExactLength(lengthMm, reader), shownMm: lengthMm }
+    : { text: formatLength(shownMm, reader), shownMm };
+}
+
 /**
  * Prints a measured length beside the required one so that their order shows: if the reader's step prints
- * both alike, or in the wrong order, the measured one is printed finer until it does not.
+ * both alike, or in the wrong order, the measured one is printed finer until it does not. Without a sense, what is
+ * measured has failed: below a least, above a most.
  */
 export function formatAgainst(
   measuredMm: number,
   requiredMm: number,
   reader: Reader,
+  sense: Sense = measuredMm < requiredMm ? 'least' : 'most',
 ): { readonly measured: string; readonly required: string } {
-  const required = formatExactLength(requiredMm, reader);
-  if (Math.abs(measuredMm - requiredMm) < SAME_PRINT_MM) return { measured: required, required };
+  const exact: RequiredMark = { text: formatExactLength(requiredMm, reader), shownMm: requiredMm };
+  if (Math.abs(measuredMm - requiredMm) <= TOUCH_MM) return { measured: exact.text, required: exact.text };
+  const order = Math.sign(measuredMm - requiredMm);
+  const away = requiredMark(requiredMm, reader, sense);
+  // What passes must not look as if it failed a figure that was rounded away from it.
+  const required = Math.sign(measuredMm - away.shownMm) === order ? away : exact;
   const candidates = [reader, ...finerReaders(reader)];
   const honest = candidates.find((finer) => {
     const { roundedMm, text } = markOf(measuredMm, finer);
-    const gapMm = roundedMm - requiredMm;
-    return (
-      text !== required &&
-      Math.abs(gapMm) >= SAME_PRINT_MM &&
-      Math.sign(gapMm) === Math.sign(measuredMm - requiredMm)
-    );
+    const gapMm = roundedMm - required.shownMm;
+    return text !== required.text && Math.abs(gapMm) >= SAME_PRINT_MM && Math.sign(gapMm) === order;
   });
-  if (honest !== undefined) return { measured: formatLength(measuredMm, honest), required };
-  return decimalsUnlike(measuredMm, requiredMm, required, reader);
+  if (honest !== undefined) return { measured: formatLength(measuredMm, honest), required: required.text };
+  return decimalsUnlike(measuredMm, requiredMm, exact.text, reader);
 }
 
 /** Adds decimals until the two figures no longer print alike; the required one stays as it is if it can. */
@@ -122,65 +135,49 @@ function decimalsUnlike(
   return { measured: print(measuredMm, 6), required: print(requiredMm, 6) };
 }
 
+/**
+ * A quantity in the reader’s unit. Of a length, the coarsest step that states it. What is not nothing never prints as 0.
+ */
 export function formatQuantity(quantity: Quantity, reader: Reader): string {
   const { value, unit } = quantity;
-  switch (unit) {
-    case 'mm':
-      return formatExactLength(value, reader);
-    case 'kg':
-      return reader.system === 'inch' ? `${lbFromKg(value).toFixed(0)} lb` : `${trim(value.toFixed(1))} kg`;
-    case 'degC':
-      return reader.system === 'inch'
-        ? `${trim(degFFromDegC(value).toFixed(1))} °F`
-        : `${trim(value.toFixed(1))} °C`;
-    case 'kelvin':
-      return reader.system === 'inch'
-        ? `${trim(((value * 9) / 5).toFixed(1))} °F more`
-        : `${trim(value.toFixed(1))} K`;
-    case 'N':
-      return reader.system === 'inch'
-        ? `${Math.round(lbfFromN(value))} lbf`
-        : value >= 10_000
-          ? `${trim((value / 1000).toFixed(2))} kN`
-          : `${Math.round(value)} N`;
-    case 'W':
-      return `${Math.round(value)} W`;
-    case 'A':
-      return `${trim(value.toFixed(1))} A`;
-    case 'm3PerH':
-      return reader.system === 'inch'
-        ? `${trim((value * CFM_PER_M3_PER_H).toFixed(2))} cfm`
-        : `${trim(value.toFixed(2))} m³/h`;
-    case 'cm2':
-      return reader.system === 'inch'
-        ? `${trim(((value * 100) / MM_PER_INCH ** 2).toFixed(1))} in²`
-        : `${trim(value.toFixed(1))} cm²`;
-    case 'ratio':
-      return trim(value.toFixed(2));
-    case 'deg':
-      return `${trim(value.toFixed(2))}°`;
-    case 'count':
-      return String(value);
-    case 'mm2':
-      return reader.system === 'inch'
-        ? `${trim((value / MM_PER_INCH ** 2).toFixed(3))} in²`
-        : `${trim(value.toFixed(1))} mm²`;
-    case 'mm3':
-      return reader.system === 'inch'
-        ? `${trim((value / MM_PER_INCH ** 3).toFixed(3))} in³`
-        : `${Math.round(value)} mm³`;
-    case 'Nmm':
-      return reader.system === 'inch'
-        ? `${Math.round(lbfFromN(value) / MM_PER_INCH)} lbf·in`
-        : `${trim((value / 1000).toFixed(1))} N·m`;
-    case 'MPa':
-      return reader.system === 'inch'
-        ? `${Math.round(lbfFromN(value) * MM_PER_INCH ** 2)} psi`
-        : `${trim(value.toFixed(1))} MPa`;
-    default:
-      return assertNever(unit);
-  }
+  return unit === 'mm' ? formatExactLength(value, reader) : unitText(value, unit, reader.system);
 }
+
+/** Which side of a requirement is safe: it asks for at least so much, or allows at most so much. */
+export type Sense = 'least' | 'most';
+
+/**
+ * Prints a measured quantity beside the required one so that their order shows. Two that are not the same never print
+ * alike, in any unit. Without a sense, what is measured has failed: below a least, above a most.
+ */
+export function formatBeside(
+  measured: Quantity,
+  required: Quantity,
+  reader: Reader,
+  sense?: Sense,
+): { readonly measured: string; readonly required: string } {
+  if (measured.unit === 'mm' && required.unit === 'mm')
+    return formatAgainst(measured.value, required.value, reader, sense);
+  const { unit } = required;
+  if (measured.unit !== unit || unit === 'mm')
+    return { measured: formatQuantity(measured, reader), required: formatQuantity(required, reader) };
+  const print = (more: number) => ({
+    measured: unitText(measured.value, unit, reader.system, more),
+    required: unitText(required.value, unit, reader.system, more),
+  });
+  if (isSame(measured, required)) {
+    const { required: text } = print(0);
+    return { measured: text, required: text };
+  }
+  for (let more = 0; more <= MOST_MORE_DIGITS; more++) {
+    const texts = print(more);
+    if (texts.measured !== texts.required) return texts;
+  }
+  return print(MOST_MORE_DIGITS);
+}
+
+/** Enough to tell apart whatever differs by more than its allowance. */
+const MOST_MORE_DIGITS = 8;
 
 function finerReaders(reader: Reader): Reader[] {
   return reader.system === 'inch'
@@ -211,12 +208,4 @@ function decimalInchText(lengthMm: number): string {
 function decimalText(value: number, step: number): string {
   const digits = step >= 1 ? 0 : Math.min(3, Math.ceil(-Math.log10(step)));
   return minus(trim(value.toFixed(digits)));
-}
-
-function trim(digits: string): string {
-  return digits.includes('.') ? digits.replace(/\.?0+$/u, '') : digits;
-}
-
-function minus(digits: string): string {
-  return digits === '-0' ? '0' : digits.replace('-', '−');
 }

@@ -60,12 +60,49 @@ export const WOOD_FACTORS = {
   source: published('NDS', 'Table 2.3.2 and Table 11.3.3', '2018'),
 } as const;
 
-/** Distances of a lag loaded in withdrawal, in shank diameters. */
+/**
+ * Distances of a lag from the edges and ends of its member, in shank diameters. `edgeShanks`, `endShanks` and
+ * `spacingShanks` hold for withdrawal and for any load; the loaded edge is the one a force across the grain pushes
+ * towards, the loaded end the one a force along it does (softwood).
+ */
 export const LAG_DISTANCES = {
   edgeShanks: 1.5,
+  loadedEdgeShanks: 4,
+  endShanks: 4,
+  loadedEndShanks: 7,
   spacingShanks: 4,
-  source: published('NDS', 'Table 12.5.1E', '2018'),
+  source: published('NDS', 'Tables 12.5.1A, 12.5.1C and 12.5.1E', '2018'),
 } as const;
+
+/** How deep a screw must go into the wood that holds it for there to be any value, in shanks: of a lag without its tip. */
+export const LEAST_PENETRATION = {
+  shanks: { lag: 4, 'wood-screw': 6 },
+  source: published('NDS', '12.1.4.6 and 12.1.5.6', '2018'),
+} as const;
+
+type LeadHoleRow = { readonly aboveGravity: number; readonly leastRatio: number; readonly mostRatio: number };
+
+/** Lead holes, as a part of the shank of a lag and of the root of a wood screw, by specific gravity; densest first. */
+export const LEAD_HOLES: ReferenceTable<Readonly<Record<ScrewSize['kind'], readonly LeadHoleRow[]>>> = {
+  title: 'Lead holes: of lags as a part of the shank, of wood screws as a part of the root',
+  source: published('NDS', '12.1.4.2, 12.1.5.2 and 12.1.5.3', '2018'),
+  confidence: {
+    level: 'high',
+    doubted: ['wood screws in withdrawal and from the side differ; the smaller is kept'],
+  },
+  rows: {
+    lag: [
+      { aboveGravity: 0.6, leastRatio: 0.65, mostRatio: 0.85 },
+      { aboveGravity: 0.5, leastRatio: 0.6, mostRatio: 0.75 },
+      { aboveGravity: 0, leastRatio: 0.4, mostRatio: 0.7 },
+    ],
+    'wood-screw': [
+      { aboveGravity: 0.6, leastRatio: 0, mostRatio: 0.9 },
+      { aboveGravity: 0.5, leastRatio: 0, mostRatio: 0.7 },
+      { aboveGravity: 0, leastRatio: 0, mostRatio: 0.875 },
+    ],
+  },
+};
 
 /** Of anchors in concrete and masonry, in anchor diameters. */
 export const ANCHOR_SPACING = {

@@ -35,7 +35,8 @@ export function membersOf({ shape }: Face, bounds: BoxMm): Member[] {
   return shape.framing.flatMap((framing) => membersOfFraming(framing, bounds));
 }
 
-function membersOfFraming(framing: Framing, bounds: BoxMm): Member[] {
+/** The members of one framing on a face with such bounds. */
+export function membersOfFraming(framing: Framing, bounds: BoxMm): Member[] {
   const { axis, at, found, extent } = framing;
   const along =
     axis === 'vertical'

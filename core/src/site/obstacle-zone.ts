@@ -1,13 +1,66 @@
 import { distanceToSegmentMm } from '../plan/outline.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { PointMm } from '../plan/values.ts';
+import { isAbove, TOUCH_MM } from '../quantity/compare.ts';
+import { clipToBox } from './clip.ts';
 import { boundsOf, growBox, type BoxMm } from './polygon.ts';
+import type { Vec3 } from './vec3.ts';
 
 /** A slanting line is covered by boxes no longer than this, so that little beside it is covered too. */
-const SLANT_PIECE_MM = 100;
+const SLANT_PIECE_MM = 25;
 const UPRIGHT_MM = 0.01;
 
-/** The boxes an obstacle covers on its face; together they hold all of it. A slanting line gives several. */
+/** A part of an obstacle as it is, in its face: a rectangle about its middle, `along` a unit vector of its first side. */
+export type ObstaclePart = {
+  readonly middle: PointMm;
+  readonly along: PointMm;
+  readonly halfAlongMm: number;
+  readonly halfAcrossMm: number;
+};
+
+/** What an obstacle covers of its face, exactly: its box, or a rectangle for each straight stretch, past its ends by half its width. */
+export function obstacleParts({ shape }: Pick<Obstacle, 'shape'>): ObstaclePart[] {
+  if (shape.kind === 'box') {
+    const { xMm, yMm, widthMm, heightMm } = shape;
+    const middle: PointMm = [xMm + widthMm / 2, yMm + heightMm / 2];
+    return [{ middle, along: [1, 0], halfAlongMm: widthMm / 2, halfAcrossMm: heightMm / 2 }];
+  }
+  const half = shape.widthMm / 2;
+  return shape.pointsMm.slice(1).map((to, index): ObstaclePart => {
+    const from = shape.pointsMm[index] ?? to;
+    const lengthMm = Math.hypot(to[0] - from[0], to[1] - from[1]);
+    const along: PointMm =
+      lengthMm === 0 ? [1, 0] : [(to[0] - from[0]) / lengthMm, (to[1] - from[1]) / lengthMm];
+    const middle: PointMm = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+    return { middle, along, halfAlongMm: lengthMm / 2 + half, halfAcrossMm: half };
+  });
+}
+
+/** The corners of a part, counter-clockwise. */
+export function cornersOfPart({ middle, along, halfAlongMm, halfAcrossMm }: ObstaclePart): PointMm[] {
+  const [[x, y], [dx, dy]] = [middle, along];
+  return (
+    [
+      [-1, -1],
+      [1, -1],
+      [1, 1],
+      [-1, 1],
+    ] as const
+  ).map(([u, v]) => [
+    x + u * halfAlongMm * dx - v * halfAcrossMm * dy,
+    y + u * halfAlongMm * dy + v * halfAcrossMm * dx,
+  ]);
+}
+
+/** The bounds of what of a part lies in a box, more than a touch; null where nothing does. */
+export function partInBox(part: ObstaclePart, box: BoxMm): BoxMm | null {
+  const { minX, maxX, minY, maxY } = growBox(box, -TOUCH_MM);
+  const corners = cornersOfPart(part).map(([x, y]): Vec3 => [x, y, 0]);
+  const inside = clipToBox(corners, { x: [minX, maxX], y: [minY, maxY], z: [-1, 1] });
+  return inside.length === 0 ? null : boundsOf(inside.map(([x, y]): PointMm => [x, y]));
+}
+
+/** The boxes that cover an obstacle on its face, for what works with upright boxes only. A slanting line gives several. */
 export function obstacleBoxes({ shape }: Pick<Obstacle, 'shape'>): BoxMm[] {
   if (shape.kind === 'box') {
     const { xMm, yMm, widthMm, heightMm } = shape;
@@ -84,7 +137,7 @@ const MAY_BE_COVERED = {
  */
 export function mayLieUnder(obstacle: Obstacle, standoffMm: number): boolean {
   const reachMm = reachFromFaceMm(obstacle);
-  return MAY_BE_COVERED[obstacle.kind] && reachMm > 0 && reachMm <= standoffMm;
+  return MAY_BE_COVERED[obstacle.kind] && reachMm > 0 && !isAbove(reachMm, standoffMm, 'mm');
 }
 
 /** The obstacles a face shows: what is hidden behind it hinders no body and no cable on it. */

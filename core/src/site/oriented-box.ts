@@ -1,4 +1,5 @@
 import { siteFromFace, type Frame } from './frame.ts';
+import type { ObstaclePart } from './obstacle-zone.ts';
 import type { BoxMm } from './polygon.ts';
 import { add, cross, dot, scale, sub, type Vec3 } from './vec3.ts';
 
@@ -16,6 +17,20 @@ export function boxOnFace(frame: Frame, over: BoxMm, backMm: number, frontMm: nu
     centre: add(middle, scale(frame.toViewer, (backMm + frontMm) / 2)),
     axes: [frame.right, frame.up, frame.toViewer],
     half: [(over.maxX - over.minX) / 2, (over.maxY - over.minY) / 2, (frontMm - backMm) / 2],
+  };
+}
+
+/** A part of an obstacle as it stands out from its face, from `backMm` to `frontMm`. */
+export function boxOfPart(frame: Frame, part: ObstaclePart, backMm: number, frontMm: number): OrientedBox {
+  const [dx, dy] = part.along;
+  return {
+    centre: add(siteFromFace(frame, part.middle), scale(frame.toViewer, (backMm + frontMm) / 2)),
+    axes: [
+      add(scale(frame.right, dx), scale(frame.up, dy)),
+      add(scale(frame.right, -dy), scale(frame.up, dx)),
+      frame.toViewer,
+    ],
+    half: [part.halfAlongMm, part.halfAcrossMm, (frontMm - backMm) / 2],
   };
 }
 
@@ -118,7 +133,7 @@ function distanceToBoxMm(point: Vec3, { centre, axes, half }: OrientedBox): numb
 }
 
 /** The shortest distance between two segments in space (Ericson, Real-Time Collision Detection, 5.1.9). */
-function distanceOfSegments(p1: Vec3, q1: Vec3, p2: Vec3, q2: Vec3): number {
+export function distanceOfSegments(p1: Vec3, q1: Vec3, p2: Vec3, q2: Vec3): number {
   const d1 = sub(q1, p1);
   const d2 = sub(q2, p2);
   const r = sub(p1, p2);

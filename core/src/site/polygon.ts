@@ -1,4 +1,5 @@
-import { COINCIDENT_MM, distanceToSegmentMm, doSegmentsCross, edgesOf } from '../plan/outline.ts';
+import { gapOfSpans, TOUCH_MM } from '../quantity/compare.ts';
+import { distanceToSegmentMm, doSegmentsCross, edgesOf } from '../plan/outline.ts';
 import type { PointMm } from '../plan/values.ts';
 
 export type BoxMm = {
@@ -14,11 +15,11 @@ export function boundsOf(points: readonly PointMm[]): BoxMm {
   return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
 }
 
-/** Whether the point is inside or on the outline (within COINCIDENT_MM). Ray casting with a border test first. */
+/** Whether the point is inside or on the outline (within TOUCH_MM). Ray casting with a border test first. */
 export function isInside([x, y]: PointMm, points: readonly PointMm[]): boolean {
   let inside = false;
   for (const [[ax, ay], [bx, by]] of edgesOf(points)) {
-    if (distanceToSegmentMm([x, y], [ax, ay], [bx, by]) <= COINCIDENT_MM) return true;
+    if (distanceToSegmentMm([x, y], [ax, ay], [bx, by]) <= TOUCH_MM) return true;
     if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) inside = !inside;
   }
   return inside;
@@ -49,39 +50,40 @@ export function isBoxInside(box: BoxMm, points: readonly PointMm[]): boolean {
   const rectangle = findRectangle(points);
   if (rectangle !== null) {
     return (
-      box.minX >= rectangle.minX - COINCIDENT_MM &&
-      box.minY >= rectangle.minY - COINCIDENT_MM &&
-      box.maxX <= rectangle.maxX + COINCIDENT_MM &&
-      box.maxY <= rectangle.maxY + COINCIDENT_MM
+      box.minX >= rectangle.minX - TOUCH_MM &&
+      box.minY >= rectangle.minY - TOUCH_MM &&
+      box.maxX <= rectangle.maxX + TOUCH_MM &&
+      box.maxY <= rectangle.maxY + TOUCH_MM
     );
   }
+  // Less a touch all round, so that a box flush with a slanting edge cuts nothing.
+  const { minX, minY, maxX, maxY } = growBox(box, -TOUCH_MM);
   const corners: PointMm[] = [
-    [box.minX, box.minY],
-    [box.maxX, box.minY],
-    [box.maxX, box.maxY],
-    [box.minX, box.maxY],
+    [minX, minY],
+    [maxX, minY],
+    [maxX, maxY],
+    [minX, maxY],
   ];
   if (!corners.every((corner) => isInside(corner, points))) return false;
   const boxEdges = edgesOf(corners);
   const cuts = edgesOf(points).some(([a, b]) => boxEdges.some(([c, d]) => doSegmentsCross(a, b, c, d)));
-  const notch = points.some(
-    ([x, y]) =>
-      x > box.minX + COINCIDENT_MM &&
-      x < box.maxX - COINCIDENT_MM &&
-      y > box.minY + COINCIDENT_MM &&
-      y < box.maxY - COINCIDENT_MM,
-  );
+  const notch = points.some(([x, y]) => x > minX && x < maxX && y > minY && y < maxY);
   return !cuts && !notch;
 }
 
-/** Whether the insides of two boxes share more than a touching edge. */
+/** The gap between two boxes along the wall; negative where they overlap in it, 0 where they touch. */
+export function gapAcrossMm(a: BoxMm, b: BoxMm): number {
+  return gapOfSpans([a.minX, a.maxX], [b.minX, b.maxX]);
+}
+
+/** The gap between two boxes up the wall; negative where they overlap in it, 0 where they touch. */
+export function gapUpMm(a: BoxMm, b: BoxMm): number {
+  return gapOfSpans([a.minY, a.maxY], [b.minY, b.maxY]);
+}
+
+/** Whether the insides of two boxes share more than a touch. Of two that do not, one of the two gaps is 0 or more. */
 export function doBoxesOverlap(a: BoxMm, b: BoxMm): boolean {
-  return (
-    a.minX < b.maxX - COINCIDENT_MM &&
-    b.minX < a.maxX - COINCIDENT_MM &&
-    a.minY < b.maxY - COINCIDENT_MM &&
-    b.minY < a.maxY - COINCIDENT_MM
-  );
+  return gapAcrossMm(a, b) < 0 && gapUpMm(a, b) < 0;
 }
 
 export function growBox(box: BoxMm, byMm: number): BoxMm {

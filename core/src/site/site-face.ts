@@ -3,10 +3,15 @@ import type { Obstacle } from '../plan/obstacle.ts';
 import type { PointMm } from '../plan/values.ts';
 import type { ResolvedConditions } from './conditions.ts';
 import type { Member } from './members.ts';
+import type { ObstaclePart } from './obstacle-zone.ts';
 import type { BoxMm } from './polygon.ts';
 
-/** An obstacle with the boxes that cover it. */
-export type ObstacleZone = { readonly obstacle: Obstacle; readonly boxes: readonly BoxMm[] };
+/** An obstacle with its parts as they are, and the boxes that cover them. */
+export type ObstacleZone = {
+  readonly obstacle: Obstacle;
+  readonly parts: readonly ObstaclePart[];
+  readonly boxes: readonly BoxMm[];
+};
 
 /** A face with all that follows from the plan worked out, in its own coordinates as seen. */
 export type SiteFace = {

@@ -5,7 +5,7 @@ import type { PointMm } from '../plan/values.ts';
 import { resolveConditions } from './conditions.ts';
 import type { Frame } from './frame.ts';
 import { membersOf, mirroredMember } from './members.ts';
-import { obstacleBoxes, visibleObstacles } from './obstacle-zone.ts';
+import { obstacleBoxes, obstacleParts, visibleObstacles } from './obstacle-zone.ts';
 import { placeFaces, type PlacedBy } from './place-faces.ts';
 import type { SiteFace, SiteProblem } from './site-face.ts';
 import { boundsOf } from './polygon.ts';
@@ -61,6 +61,7 @@ function buildFace(face: Face, plan: Plan, otherSide: string | null): SiteFace {
     obstacles: face.obstacles,
     inTheWay: visibleObstacles(face.obstacles).map((obstacle) => ({
       obstacle,
+      parts: obstacleParts(obstacle),
       boxes: obstacleBoxes(obstacle),
     })),
     setbacks: face.setbacks,

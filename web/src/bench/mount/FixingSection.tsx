@@ -1,6 +1,5 @@
 import {
   fixingPlanOf,
-  floorUnder,
   formatLength,
   formatQuantity,
   liftsOf,
@@ -18,7 +17,7 @@ type Props = { readonly item: Hung; readonly prepared: Prepared; readonly reader
 /** What each bracket hole meets and how it is fixed there, what it carries, and how the parts are lifted. */
 export function FixingSection({ item, prepared, reader }: Props) {
   const plan = fixingPlanOf(prepared, item);
-  const lifts = liftsOf(item, floorUnder(prepared, item).yMm, prepared.plan.codeBasis);
+  const lifts = liftsOf(prepared, item);
   const people = lifts.some(({ by }) => by === 'hoist')
     ? 'hoist or stand'
     : lifts.some(({ by }) => by === 'two')
@@ -33,9 +32,9 @@ export function FixingSection({ item, prepared, reader }: Props) {
             <p className="mb-1">
               Pull{' '}
               <span className="figure">
-                {formatQuantity({ value: plan.load.topPullN, unit: 'N' }, reader)}
+                {formatQuantity({ value: plan.load.mostPullN, unit: 'N' }, reader)}
               </span>{' '}
-              at the top, shear{' '}
+              at most, shear{' '}
               <span className="figure">{formatQuantity({ value: plan.load.shearN, unit: 'N' }, reader)}</span>
               , each hole
             </p>
@@ -84,7 +83,8 @@ export function FixingSection({ item, prepared, reader }: Props) {
               </p>
               {lift.platformMm > 0 && (
                 <p className="text-sm text-kraft">
-                  from a platform <span className="figure">{formatLength(lift.platformMm, reader)}</span> high
+                  from a platform <span className="figure">{formatLength(lift.platformMm, reader)}</span>{' '}
+                  above {lift.standsOn}
                 </p>
               )}
               <WorkingButton working={lift.working} reader={reader} />

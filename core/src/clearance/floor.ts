@@ -1,0 +1,104 @@
+import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
+import { floorRiseMm } from '../site/as-taped.ts';
+import { clipToBox } from '../site/clip.ts';
+import { ROOT_FRAME, siteFromFace, type Frame } from '../site/frame.ts';
+import type { Site } from '../site/site.ts';
+import { convexParts } from '../site/triangles.ts';
+import type { Vec3 } from '../site/vec3.ts';
+import { polygonsInFrame, type Room, type Thing } from './space.ts';
+
+/** A face leans less than this from upright, as the sine of its lean: what stands before it stands on the floor. */
+const UPRIGHT_SINE = 0.1;
+
+export function isUpright(frame: Frame): boolean {
+  return Math.abs(frame.toViewer[2]) < UPRIGHT_SINE && frame.up[2] > 0;
+}
+
+/** The floor below a piece, in its face’s own frame. */
+export type FloorUnder = {
+  /** Its height under the middle of the body. */
+  readonly yMm: number;
+  /** Its height under that side of the body where it is highest. */
+  readonly highestMm: number;
+  readonly name: string;
+};
+
+/**
+ * The floor below a piece as it was found: the highest floor drawn under it, else the lower edge of its face, with what
+ * the level said of it. Heights that a code counts from the floor count from here, never from the datum.
+ */
+export function floorUnder(prepared: Prepared, item: Hung): FloorUnder {
+  const { minX, maxX } = item.body;
+  const level = levelFloor(prepared, item);
+  const rise = (x: number) => floorRiseMm(prepared.site, item.face, x);
+  const middle = rise((minX + maxX) / 2);
+  return {
+    yMm: level.yMm + middle,
+    highestMm: level.yMm + Math.max(rise(minX), rise(maxX)),
+    name: middle === 0 ? level.name : `${level.name} as found`,
+  };
+}
+
+function levelFloor(prepared: Prepared, item: Hung): { readonly yMm: number; readonly name: string } {
+  const frame = prepared.site.frames.get(item.face.id);
+  const { minX, maxX, minY } = item.body;
+  const edge = { yMm: item.face.bounds.minY, name: `the lower edge of ${item.face.name}` };
+  if (frame === undefined || !isUpright(frame)) return edge;
+  // A plumb line from before the middle of the body.
+  const outMm = frontMm(item) + PLUMB_OUT_MM;
+  const line: Room = {
+    x: [(minX + maxX) / 2 - 1, (minX + maxX) / 2 + 1],
+    y: [-Infinity, minY],
+    z: [outMm - 1, outMm + 1],
+  };
+  let highest: { yMm: number; name: string } | null = null;
+  for (const floor of floorsOf(prepared.site)) {
+    const parts = polygonsInFrame(frame, floor).flatMap((each) => clipToBox(each, line));
+    for (const [, yMm] of parts)
+      if (highest === null || yMm > highest.yMm) highest = { yMm, name: floor.name };
+  }
+  return highest ?? edge;
+}
+
+/** The floor straight below a place of the site; where none is drawn there, the lower edge of the face all stands on. */
+export function floorBelow(
+  { site, plan }: Prepared,
+  [x, y, z]: Vec3,
+): { readonly zMm: number; readonly name: string } {
+  const line: Room = { x: [x - 1, x + 1], y: [-Infinity, z], z: [-y - 1, -y + 1] };
+  let highest: { zMm: number; name: string } | null = null;
+  for (const floor of floorsOf(site)) {
+    // Seen as the root face is, y runs up.
+    const parts = polygonsInFrame(ROOT_FRAME, floor).flatMap((each) => clipToBox(each, line));
+    for (const [, zMm] of parts) {
+      if (highest === null || zMm > highest.zMm) highest = { zMm, name: floor.name };
+    }
+  }
+  const root = site.faces.get(plan.rootFace);
+  return (
+    highest ?? {
+      zMm: root?.bounds.minY ?? 0,
+      name: `the level of the lower edge of ${root?.name ?? 'the site'}`,
+    }
+  );
+}
+
+type Floor = Pick<Thing, 'name' | 'polygons'>;
+const floors = new WeakMap<Site, readonly Floor[]>();
+
+/** The floors of a site, worked out once while it stays as it is. */
+function floorsOf(site: Site): readonly Floor[] {
+  const known = floors.get(site);
+  if (known !== undefined) return known;
+  const found = [...site.faces.values()].flatMap((face): Floor[] => {
+    const frame = site.frames.get(face.id);
+    if (face.face.kind !== 'floor' || frame === undefined) return [];
+    const polygons = convexParts(face.outline).map((part) => part.map((point) => siteFromFace(frame, point)));
+    return [{ name: face.name, polygons }];
+  });
+  floors.set(site, found);
+  return found;
+}
+
+/** How far before the front a person stands. */
+const PLUMB_OUT_MM = 300;
