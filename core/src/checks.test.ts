@@ -158,6 +158,8 @@ const FAILING: Record<string, PlanEdit[]> = {
     { kind: 'set-material', material: { ...getMaterial('material-plywood'), holding: 'framing-only' } },
   ],
   'pack.no-drill': [{ kind: 'move-placement', placement: 'battery-a', xMm: 16.5 * 25.4, yMm: 45 * 25.4 }],
+  // An old file may hold it; no edit makes it. See the plan below.
+  'survey.contradictions': [],
   'survey.site': [{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }],
   'route.way': [{ kind: 'remove-pass', pass: 'roof-hole' }],
   'seal.framing': [{ kind: 'move-pass', pass: 'roof-hole', xMm: 96.5 * 25.4, yMm: 30 * 25.4 }],
@@ -182,6 +184,11 @@ const FAILING: Record<string, PlanEdit[]> = {
   'wireway.holes': [{ kind: 'move-placement', placement: 'inverter-a', xMm: 12 * 25.4, yMm: 63.875 * 25.4 }],
   'wireway.nipple': [{ kind: 'set-joint-play', joint: 'a-dc', playMm: 0 }],
 };
+
+function loopedRun(): Plan {
+  const clean = edited(...CLEAN);
+  return { ...clean, runs: clean.runs.map((run) => ({ ...run, to: run.from })) };
+}
 
 describe('the registry of checks', () => {
   const ids = CHECKS.map(({ meta }) => meta.id);
@@ -210,7 +217,9 @@ describe('the registry of checks', () => {
   test.each(ids)('%s finds its failing case', (id) => {
     const edits = FAILING[id];
     if (edits === undefined) throw new Error(`no failing case for ${id}`);
-    const { findings } = evaluatePlan(edited(...CLEAN, ...edits));
+    const { findings } = evaluatePlan(
+      id === 'survey.contradictions' ? loopedRun() : edited(...CLEAN, ...edits),
+    );
     expect(findings.map(({ check }) => check)).toContain(id);
   });
 

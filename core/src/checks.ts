@@ -21,6 +21,7 @@ import { noDrillCheck } from './pack/no-drill-check.ts';
 import { routeCheck } from './route/route-check.ts';
 import { passFramingCheck } from './seal/framing-check.ts';
 import { glandCheck } from './seal/gland-check.ts';
+import { contradictionsCheck } from './survey/contradictions-check.ts';
 import { siteCheck } from './survey/site-check.ts';
 import { wirewayFillCheck } from './wireway/fill-check.ts';
 import { wirewayHolesCheck } from './wireway/holes-check.ts';
@@ -52,6 +53,7 @@ export const CHECKS: readonly Check[] = [
   routeCheck,
   passFramingCheck,
   glandCheck,
+  contradictionsCheck,
   siteCheck,
   wirewayFillCheck,
   wirewayHolesCheck,

@@ -34,7 +34,7 @@ export {
   type PlanEdit,
 } from './plan/edits/apply-edit.ts';
 export type { EditFault } from './plan/edits/edit.ts';
-export type { PlanFault } from './plan/fault.ts';
+export type { GearFault, PlanFault } from './plan/fault.ts';
 export type { Obstacle } from './plan/obstacle.ts';
 export type { GearType, Knockout } from './plan/gear-type.ts';
 export { MAX_PLAN_CHARS, openPlan, openPlanText, PLAN_TOO_LARGE, writePlan } from './plan/open-plan.ts';
@@ -164,7 +164,7 @@ export {
 } from './plan/conditions.ts';
 export { FACE_KINDS, type AsFound, type Face, type Fold, type Setback, type Stand } from './plan/face.ts';
 export { FRAMING_ROLES, type Framing } from './plan/framing.ts';
-export { findGearFaults, type GearFault } from './plan/gear-faults.ts';
+export { findGearFaults } from './plan/gear-faults.ts';
 export {
   GEAR_KINDS,
   gearTypeSchema,
@@ -192,6 +192,7 @@ export { newGearType } from './gear/new-gear.ts';
 export { SAMPLE_GEAR } from './gear/samples.ts';
 export { KNOCKOUT_SIZES, sizeText, type KnockoutSize } from './reference/knockouts.ts';
 export { asTaped, type AsTaped } from './site/as-taped.ts';
+export { rootEdit } from './site/root-edit.ts';
 export { boundsOfFrames, foldUp } from './site/fold-up.ts';
 export type { Frame } from './site/frame.ts';
 export { siteFromFace } from './site/frame.ts';

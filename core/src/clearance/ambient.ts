@@ -1,5 +1,6 @@
 import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { isAbove } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { compartmentRise, type ClosedAir, type CompartmentRise } from './compartment-rise.ts';
 
@@ -88,7 +89,7 @@ function check(prepared: Prepared): Finding[] {
 
 function tooHot(item: Hung, hottestC: number, rise: CompartmentRise | null): Finding[] {
   const { maxAmbientC } = item.type;
-  if (maxAmbientC === null || hottestC <= maxAmbientC) return [];
+  if (maxAmbientC === null || !isAbove(hottestC, maxAmbientC, 'degC')) return [];
   return [
     findingOf(meta, {
       message: 'too-hot',

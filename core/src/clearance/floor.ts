@@ -92,13 +92,17 @@ function floorsOf(site: Site): readonly Floor[] {
   if (known !== undefined) return known;
   const found = [...site.faces.values()].flatMap((face): Floor[] => {
     const frame = site.frames.get(face.id);
-    if (face.face.kind !== 'floor' || frame === undefined) return [];
+    // One that stands upright is no floor that anything is over.
+    if (face.face.kind !== 'floor' || frame === undefined || frame.toViewer[2] < LEVEL_COSINE) return [];
     const polygons = convexParts(face.outline).map((part) => part.map((point) => siteFromFace(frame, point)));
     return [{ name: face.name, polygons }];
   });
   floors.set(site, found);
   return found;
 }
+
+/** A floor lies within 60° of level. */
+const LEVEL_COSINE = 0.5;
 
 /** How far before the front a person stands. */
 const PLUMB_OUT_MM = 300;

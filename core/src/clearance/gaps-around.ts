@@ -80,13 +80,14 @@ export function gapsAround(prepared: Prepared, item: Hung): GapAround[] {
     const towards = (side: RuleSide) => largestTowards(item, side, counterparts, shared);
     const isAsked = ASKED_SIDES.some((side) => towards(side) !== null);
     if (!isAsked || isInOneAnother(item, box, frame, thing)) continue;
-    if (!isNeighbour) {
-      for (const [way, measuredMm] of squareGaps(item, frame, thing)) {
-        const required = towards(SIDES[way]);
-        // The floor is measured once, as it was found.
-        const isFloor = way === 'below' && counterparts === FLOOR && isUpright(frame);
-        if (required !== null && !isFloor) gaps.push({ item, thing, way, measuredMm, required });
-      }
+    const square = isNeighbour ? [] : squareGaps(item, frame, thing);
+    // The floor below is measured once, as it was found.
+    const isFloorBelow =
+      counterparts === FLOOR && isUpright(frame) && square.some(([way]) => way === 'below');
+    if (isFloorBelow) continue;
+    for (const [way, measuredMm] of square) {
+      const required = towards(SIDES[way]);
+      if (required !== null) gaps.push({ item, thing, way, measuredMm, required });
     }
     const required = towards('any');
     if (required === null) continue;

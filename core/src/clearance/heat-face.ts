@@ -1,6 +1,7 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import type { RuleSide } from '../plan/gear-type.ts';
+import { isBelow } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { hindrancesIn, partsIn } from './free-room.ts';
@@ -49,7 +50,7 @@ const RULE_SIDE = { front: 'front', top: 'above', bottom: 'below', left: 'beside
 function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const { lossW, sheds } = item.type.heat;
   if (lossW === 0 || sheds === 'none') return [];
-  if (sheds === 'back') return item.type.standoffMm < BEHIND_MM ? [atBack(item)] : [];
+  if (sheds === 'back') return isBelow(item.type.standoffMm, BEHIND_MM, 'mm') ? [atBack(item)] : [];
   const shared = sharedRules(prepared.plan);
   const counterparts = ['any-gear', 'same-kind', 'obstacle', 'surface'] as const;
   if (rulesTowards(item, [RULE_SIDE[sheds], 'any'], counterparts, shared).length > 0) return [];

@@ -2,6 +2,7 @@ import type { Hung } from '../check/prepared.ts';
 import type { ClearanceRule, GearType, RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { GivenDistance, GivenTemperature } from '../plan/values.ts';
+import { isBelow } from '../quantity/compare.ts';
 import { degFFromDegC, mmFromInch } from '../quantity/convert.ts';
 import type { SiteFace } from '../site/site.ts';
 import { sharedRules, type SharedRule } from './rule-packs.ts';
@@ -17,7 +18,7 @@ export function distanceMm(distance: GivenDistance): number {
 /** Whether a temperature reaches a rule’s threshold, compared in the rule’s own unit. */
 export function reaches(tempC: number, threshold: GivenTemperature): boolean {
   const given = threshold.unit === 'degC' ? tempC : degFFromDegC(tempC);
-  return given >= threshold.value;
+  return !isBelow(given, threshold.value, 'degC');
 }
 
 /** Where a neighbour is, as seen from a piece of gear. */

@@ -1,5 +1,6 @@
 import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { isBelow } from '../quantity/compare.ts';
 import { VENTILATION } from '../reference/batteries.ts';
 import { compartmentsOf } from './ambient.ts';
 import { ventAreaMm2, type ClosedAir } from './compartment-rise.ts';
@@ -51,7 +52,7 @@ function findingFor(first: Hung, batteries: readonly Hung[], openingCm2: number 
   const flowM3PerH = needs.reduce((sum, need) => sum + need.flowM3PerH, 0);
   const needCm2 = needs.reduce((sum, need) => sum + need.openingCm2, 0);
   const [need] = needs;
-  if (need === undefined || (openingCm2 !== null && openingCm2 >= needCm2)) return [];
+  if (need === undefined || (openingCm2 !== null && !isBelow(openingCm2, needCm2, 'cm2'))) return [];
   return [
     findingOf(meta, {
       message: openingCm2 === null ? 'room' : 'too-small',

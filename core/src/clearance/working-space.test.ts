@@ -157,7 +157,11 @@ describe('the depth of working space', () => {
   });
 
   test('takes a maker’s own room in front from what is drawn', () => {
-    const rule = beside('f', { side: 'front', counterpart: 'surface', distance: { value: 1200, unit: 'mm' } });
+    const rule = beside('f', {
+      side: 'front',
+      counterpart: 'surface',
+      distance: { value: 1200, unit: 'mm' },
+    });
     expect(messages(corridor(1300, { kind: 'other', rules: [rule] }))).toEqual(['front-rule']);
     expect(messages(corridor(1401, { kind: 'other', rules: [rule] }))).toEqual([]);
   });

@@ -69,7 +69,9 @@ describe('backingFixes', () => {
         null,
         null,
       );
-      expect(findings.map((each) => each.message)).toEqual(message === 'rails' ? ['no-approval'] : []);
+      // No 5/16 in lag has a value in 30 mm (NDS 12.1.4.6: 4 D, 31.75 mm, without its tip): the board is bolted through.
+      expect(findings.map((each) => each.message)).toEqual(['no-approval']);
+      expect(message).toMatch(/^(?:rails|board)$/u);
     }
     expect(offered(of)).toEqual(['rails', 'board']);
   });
@@ -110,8 +112,16 @@ describe('backingFixes', () => {
     expect(offered(studWall({}, { others: [hang('b', 't', 'w', 1430, 1500)] }))).toEqual([]);
   });
 
-  test('offer no board that its own screws or the gear’s would not hold in', () => {
-    expect(offered(studWall(pulling))).toEqual(['rails']);
+  test('screw gear into a board only where it is thick enough for the code to have a value, else bolt it through', () => {
+    const holding = (type: Partial<GearType>) => {
+      const prepared = prepare(studWall(type));
+      return backingFixes(prepared, getHung(prepared, 'a')).flatMap(({ edits }) =>
+        edits.flatMap((edit) => (edit.kind === 'add-gear-type' ? [edit.gearType.board?.holding] : [])),
+      );
+    };
+    expect(holding(pulling)).toEqual(['slide-in-nut', 'through-bolt']);
+    // A #8 screw wants 6 D, 25 mm: the 30 mm board has them.
+    expect(holding({ bracketHoles: fourHoles(300, 400, 2.5), massKg: 8 })).toContain('wood-screw');
   });
 
   test('leave alone what hangs on a board already', () => {

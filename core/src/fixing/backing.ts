@@ -6,6 +6,7 @@ import { bracketHole, newGearType } from '../gear/new-gear.ts';
 import type { Board, BracketHole, GearType } from '../plan/gear-type.ts';
 import type { Placement } from '../plan/placement.ts';
 import { freshId } from '../plan/fresh-id.ts';
+import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { RAIL_KINDS, RAIL_LIMITS, RAILS, type RailKind } from '../reference/rails.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
@@ -151,7 +152,9 @@ function railsBehind(prepared: Prepared, item: Hung, kind: RailKind): Backing | 
     const supports = members.map((member) => member - minX);
     const bending = bendingOf(section, lengthMm, supports, nuts);
     return (
-      bending !== null && bending.stressMpa <= RAIL_LIMITS.bendingMpa && bending.sagMm <= bending.mostSagMm
+      bending !== null &&
+      !isAbove(bending.stressMpa, RAIL_LIMITS.bendingMpa, 'MPa') &&
+      !isAbove(bending.sagMm, bending.mostSagMm, 'mm')
     );
   });
   return isStrong ? backing : null;
@@ -273,7 +276,9 @@ function doAllHold(prepared: Prepared, item: Hung, carried: readonly Hung[]): bo
   return (
     plan?.holes.every(
       ({ kind, useRatio }) =>
-        kind !== 'nothing' && kind !== 'unknown' && (useRatio === null || useRatio <= 1),
+        kind !== 'nothing' &&
+        kind !== 'unknown' &&
+        (useRatio === null ? kind !== 'screw-in-board' : !isAbove(useRatio, 1, 'ratio')),
     ) ?? false
   );
 }

@@ -1,5 +1,6 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { gearOn, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { isAbove } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { RAIL_LIMITS } from '../reference/rails.ts';
 import { boardFigures } from './board.ts';
@@ -84,7 +85,7 @@ function railFindings(prepared: Prepared, item: Hung): Finding[] {
       return [findingOf(meta, { ...common, message: 'rail-loose' })];
     if (bending === null) return [];
     const { stressMpa, sagMm, mostSagMm, working } = bending;
-    if (stressMpa > RAIL_LIMITS.bendingMpa) {
+    if (isAbove(stressMpa, RAIL_LIMITS.bendingMpa, 'MPa')) {
       return [
         findingOf(meta, {
           ...common,
@@ -96,7 +97,7 @@ function railFindings(prepared: Prepared, item: Hung): Finding[] {
         }),
       ];
     }
-    if (sagMm <= mostSagMm) return [];
+    if (!isAbove(sagMm, mostSagMm, 'mm')) return [];
     return [
       findingOf(meta, {
         ...common,

@@ -5,7 +5,7 @@ import { railBehind } from './hole-fixing.ts';
 /** A board with everything on it: its mass, its trim, and the cut from the sheet it is bought as. */
 export type BoardFigures = {
   readonly massKg: number;
-  /** Once round the edge with its rounded corners; null where it has no trim. */
+  /** Once round the edge with its rounded corners; null where it has no trim, or corners that no board has. */
   readonly trimMm: number | null;
   readonly trimWorking: Working | null;
   /** Slide-in nuts in the rails behind it: for each hole of the gear on it that a rail is behind. */
@@ -24,8 +24,9 @@ export function boardFigures(prepared: Prepared, item: Hung): BoardFigures {
   const onRail = holes.filter((yMm) => railBehind(item, yMm) !== null);
   const hasRails = (type.board?.railsUpMm ?? []).length > 0;
   const radiusMm = type.board?.cornerRadiusMm ?? 0;
+  const canBeRounded = radiusMm <= Math.min(type.widthMm, type.heightMm) / 2;
   const trimMm =
-    type.board?.hasTrim === true ? 2 * (type.widthMm + type.heightMm) - (8 - 2 * Math.PI) * radiusMm : null;
+    type.board?.hasTrim === true && canBeRounded ? 2 * (type.widthMm + type.heightMm) - (8 - 2 * Math.PI) * radiusMm : null;
   return {
     massKg: type.massKg + on.reduce((sum, { type: gear }) => sum + gear.massKg, 0),
     trimMm,

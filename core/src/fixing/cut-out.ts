@@ -2,6 +2,7 @@ import type { Hung, Prepared } from '../check/prepared.ts';
 import type { BodyMm } from '../gear/body.ts';
 import type { PointMm } from '../plan/values.ts';
 import { CARRIES } from './hole-fixing.ts';
+import { gapOfSpans } from '../quantity/compare.ts';
 import type { Member } from '../site/members.ts';
 
 /** The opening sawn for gear that is let into its panel, on its face; null where it hangs on it. */
@@ -60,10 +61,8 @@ export function behindCutOut(prepared: Prepared, item: Hung): Behind | null {
         ? [cut.minX, cut.maxX, cut.minY, cut.maxY]
         : [cut.minY, cut.maxY, cut.minX, cut.maxX];
     return (
-      member.centreMm + half > from &&
-      member.centreMm - half < to &&
-      member.toMm > low &&
-      member.fromMm < high
+      gapOfSpans([member.centreMm - half, member.centreMm + half], [from, to]) < 0 &&
+      gapOfSpans([member.fromMm, member.toMm], [low, high]) < 0
     );
   });
   return {

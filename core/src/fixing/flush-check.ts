@@ -1,5 +1,6 @@
 import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { behindCutOut } from './cut-out.ts';
@@ -39,7 +40,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       }),
     );
   }
-  if (neededMm > hollowMm) {
+  if (isAbove(neededMm, hollowMm, 'mm')) {
     findings.push(
       findingOf(meta, {
         ...common,
@@ -77,7 +78,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
     source: meta.source,
     notes: [],
   };
-  if (panelMm < leastMm)
+  if (isBelow(panelMm, leastMm, 'mm'))
     findings.push(
       findingOf(meta, {
         ...common,
@@ -88,7 +89,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         working,
       }),
     );
-  if (panelMm > mostMm)
+  if (isAbove(panelMm, mostMm, 'mm'))
     findings.push(
       findingOf(meta, {
         ...common,

@@ -24,6 +24,8 @@ const NOGGIN_DEPTH_MM = mmFromInch(1.5);
  * with no framing, and where noggins would not hold all of them.
  */
 export function nogginFix(prepared: Prepared, item: Hung, { load, holes }: FixingPlan): Fix | null {
+  // Behind a board, noggins hold the board and not what is on it.
+  if (item.board !== null) return null;
   const { shape } = item.face.face;
   const front = shape.kind === 'reverse' ? prepared.site.faces.get(shape.of) : item.face;
   const framing = front?.face.shape.kind === 'outline' ? front.face.shape.framing : [];

@@ -2,6 +2,7 @@ import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } fr
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
 import type { BracketHole } from '../plan/gear-type.ts';
 import type { PointMm } from '../plan/values.ts';
+import { isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { ANCHOR_SPACING, LAG_DISTANCES } from '../reference/fasteners.ts';
 import { growBox } from '../site/polygon.ts';
@@ -39,7 +40,6 @@ const meta: CheckMeta = {
 
 /** No screw or anchor asks for more, mm: ten diameters of the largest. */
 const LOOK_MM = ANCHOR_SPACING.shanks * mmFromInch(0.5);
-const ROUNDING_MM = 1e-6;
 
 type Spot = {
   readonly item: Hung;
@@ -96,7 +96,7 @@ function pairFinding(prepared: Prepared, a: Spot, b: Spot): Finding | null {
   if (!isInWood && holding !== 'masonry-anchor') return null;
   const shanks = isInWood ? LAG_DISTANCES.spacingShanks : ANCHOR_SPACING.shanks;
   const requiredMm = shanks * shankMm;
-  if (apartMm >= requiredMm - ROUNDING_MM) return null;
+  if (!isBelow(apartMm, requiredMm, 'mm')) return null;
   const source = isInWood ? LAG_DISTANCES.source : ANCHOR_SPACING.source;
   return findingOf(meta, {
     message: isInWood ? 'member' : 'masonry',

@@ -10,6 +10,7 @@ import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import type { SiteFace } from '../site/site.ts';
 import { sawnKnockout } from '../wireway/hole-saw.ts';
+import { joinOf } from '../wireway/joined.ts';
 import { wirewayHoles, wirewaysOf } from '../wireway/hole-pattern.ts';
 import { CAUTIONS, type CautionId } from './cautions.ts';
 
@@ -125,8 +126,9 @@ function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
   return prepared.plan.links.flatMap((link): DrillHole[] => {
     if (link.kind !== 'back-to-back') return [];
     const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
-    if (a === undefined || b === undefined || (a.face.id !== face.id && a.face.otherSide !== face.id))
-      return [];
+    // A hole behind backs that no longer lie over each other is not drilled: the join is found instead.
+    if (a === undefined || b === undefined || joinOf(a, b)?.kind !== 'back-to-back') return [];
+    if (a.face.id !== face.id && b.face.id !== face.id) return [];
     const isHere = a.face.id === face.id;
     const at: PointMm = [isHere ? link.xMm : a.face.mirrorSumMm - link.xMm, link.yMm];
     const hole = sawnKnockout(link.tradeSize);

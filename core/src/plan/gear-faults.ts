@@ -1,15 +1,21 @@
-import { pathText } from './fault.ts';
+import { findGearContradictions } from './contradictions.ts';
+import { pathText, type GearFault } from './fault.ts';
 import type { GearType, Knockout } from './gear-type.ts';
-
-/** What is wrong with a gear type, and at which of its fields: `knockouts[1].alongMm`. */
-export type GearFault = { readonly path: string; readonly message: string };
 
 /** Parts may differ from the whole by this much: the sum of rounded nameplate figures, kg. */
 const MASS_ROUNDING_KG = 0.5;
 const ROUNDING_MM = 0.01;
 
-/** What a gear type's fields must be to each other. An empty list means that it can be built as it is written. */
+/**
+ * What a gear type's fields must be to each other, as it is made, changed or read from a file. An empty list means that
+ * it can be built as it is written.
+ */
 export function findGearFaults(type: GearType): GearFault[] {
+  return [...findUnbuildable(type), ...findGearContradictions(type)];
+}
+
+/** What no plan may hold, however old: its figures would have no meaning. */
+export function findUnbuildable(type: GearType): GearFault[] {
   const faults: GearFault[] = [];
   const fault = (path: readonly PropertyKey[], message: string) =>
     faults.push({ path: pathText(path), message });

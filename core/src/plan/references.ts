@@ -1,6 +1,6 @@
 import type { Face } from './face.ts';
 import type { PlanFault } from './fault.ts';
-import { findGearFaults } from './gear-faults.ts';
+import { findUnbuildable } from './gear-faults.ts';
 import { findOutlineFault, outlineFaultText } from './outline.ts';
 import type { Plan } from './plan.ts';
 import type { Port } from './placement.ts';
@@ -36,7 +36,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     faults.push(...findFaceFaults(face, `faces[${index}]`, cornerCount(faces, face)));
   });
   plan.gearTypes.forEach((type, index) => {
-    for (const { path, message } of findGearFaults(type)) {
+    for (const { path, message } of findUnbuildable(type)) {
       faults.push({ code: 'invalid', path: `gearTypes[${index}].${path}`, message });
     }
   });

@@ -77,7 +77,11 @@ export function routeAll(prepared: Prepared): Routes {
 function routeRuns(prepared: Prepared): Routes {
   const { plan, site } = prepared;
   if (plan.runs.length === 0) return { routed: [], faults: [] };
-  const ends = plan.runs.map((run) => ({
+  // A run from a knockout to itself leads nowhere: what the plan contradicts itself in is told by a check of its own.
+  const runs = plan.runs.filter(
+    ({ from, to }) => from.placement !== to.placement || from.knockout !== to.knockout,
+  );
+  const ends = runs.map((run) => ({
     run,
     from: placeOf(prepared, run.from),
     to: placeOf(prepared, run.to),

@@ -1,6 +1,7 @@
 import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Pass } from '../plan/run.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
 import { lengthInput } from '../working/working.ts';
 import { GLAND_SIZES, GLANDS } from '../reference/glands.ts';
 import { routeAll } from '../route/route.ts';
@@ -49,7 +50,7 @@ function check(prepared: Prepared): Finding[] {
         : [];
     const { clampMinMm, clampMaxMm } = GLANDS.rows[pass.gland];
     const misfits = runs
-      .filter((run) => run.cableDiameterMm < clampMinMm || run.cableDiameterMm > clampMaxMm)
+      .filter(({ cableDiameterMm: mm }) => isBelow(mm, clampMinMm, 'mm') || isAbove(mm, clampMaxMm, 'mm'))
       .map((run) => {
         const isThin = run.cableDiameterMm < clampMinMm;
         return findingOf(meta, {
@@ -80,7 +81,7 @@ function check(prepared: Prepared): Finding[] {
 function fittingGlands(pass: Pass, cableDiameterMm: number): Fix[] {
   return GLAND_SIZES.filter((size) => {
     const { clampMinMm, clampMaxMm } = GLANDS.rows[size];
-    return cableDiameterMm >= clampMinMm && cableDiameterMm <= clampMaxMm;
+    return !isBelow(cableDiameterMm, clampMinMm, 'mm') && !isAbove(cableDiameterMm, clampMaxMm, 'mm');
   }).map((gland) => ({
     message: 'set-gland',
     data: { gland },

@@ -1,6 +1,7 @@
 import type { Prepared } from '../check/prepared.ts';
 import type { Pass } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
+import { isBelow } from '../quantity/compare.ts';
 import type { PassPlace } from '../site/pass-places.ts';
 import { growBox, isInside } from '../site/polygon.ts';
 import type { Member } from '../site/members.ts';
@@ -9,9 +10,6 @@ import { findPassSides, type PassSides } from './pass-sides.ts';
 
 /** Skin left between the hole’s edge and a rib, truss or stud, for the gland’s nut and a hand (practice). */
 export const FRAMING_MARGIN_MM = 20;
-
-/** A spot exactly at the required distance is clear: this covers arithmetic rounding only. */
-const ROUNDING_MM = 1e-6;
 
 /** How far apart the spots are that are tried for a new hole. */
 const SEARCH_STEP_MM = 25.4;
@@ -36,9 +34,10 @@ export function findMemberHit(sides: PassSides): Member | undefined {
   const { face, at } = sides.here;
   return face.members.find((member) => {
     const alongMm = member.axis === 'vertical' ? at[1] : at[0];
-    const keepMm = keepOutMm(member, radiusMm) - ROUNDING_MM;
-    const isBeside = alongMm > member.fromMm - keepMm && alongMm < member.toMm + keepMm;
-    return isBeside && offsetMm(member, at) < keepMm;
+    const keepMm = keepOutMm(member, radiusMm);
+    const isBeside =
+      isBelow(member.fromMm - alongMm, keepMm, 'mm') && isBelow(alongMm - member.toMm, keepMm, 'mm');
+    return isBeside && isBelow(offsetMm(member, at), keepMm, 'mm');
   });
 }
 
@@ -55,7 +54,7 @@ export function findNoDrillHit(places: readonly PassPlace[], radiusMm: number): 
         requiredMm: obstacle.noDrillMm,
       })),
     )
-    .filter(({ measuredMm, requiredMm }) => requiredMm > 0 && measuredMm < requiredMm - ROUNDING_MM)
+    .filter(({ measuredMm, requiredMm }) => requiredMm > 0 && isBelow(measuredMm, requiredMm, 'mm'))
     .sort((a, b) => a.measuredMm - a.requiredMm - (b.measuredMm - b.requiredMm))[0];
 }
 

@@ -10,6 +10,7 @@ import { getMaterial } from '../site/materials.ts';
 import type { PointMm } from '../plan/values.ts';
 
 export { boxObstacle, faceOf, rectangle, spacedFraming };
+export { lineObstacle as lineOf } from '../site/new-things.ts';
 
 /** Small made-up plans for tests. Lengths in mm. */
 export function wall(id: string, points: readonly PointMm[], more: Partial<Face> = {}): Face {

@@ -1,5 +1,6 @@
 import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
+import { isBelow } from '../quantity/compare.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
 import { lengthInput } from '../working/working.ts';
 import { deflections, fillSections } from './fill.ts';
@@ -66,7 +67,7 @@ function check(prepared: Prepared): Finding[] {
             }),
           ];
     const bends = deflections(prepared, wireway.id)
-      .filter(({ neededMm, hasMm }) => hasMm < neededMm)
+      .filter(({ neededMm, hasMm }) => isBelow(hasMm, neededMm, 'mm'))
       .map(({ hole, circuit, neededMm, hasMm }) =>
         findingOf(meta, {
           message: 'bend',

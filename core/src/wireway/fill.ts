@@ -1,5 +1,6 @@
 import type { Prepared } from '../check/prepared.ts';
 import type { Circuit } from '../plan/circuit.ts';
+import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { BENDING_SPACE, WIRE_AREAS, WIREWAY_RULES } from '../reference/wireways.ts';
 import type { Working } from '../working/working.ts';
@@ -53,7 +54,7 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
         toMm,
         areaMm2,
         mostMm2,
-        isWithin: areaMm2 <= mostMm2,
+        isWithin: !isAbove(areaMm2, mostMm2, 'mm2'),
         fillPct,
         currentCarryingCount: inside.reduce((sum, { circuit }) => sum + circuit.currentCarryingCount, 0),
         working: {

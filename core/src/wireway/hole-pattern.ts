@@ -37,13 +37,18 @@ export type WirewayHole = {
 export function wirewayHoles(prepared: Prepared, wirewayId: string): WirewayHole[] {
   const wireway = prepared.hung.get(wirewayId);
   if (wireway === undefined) return [];
+  const portOf = ({ from }: Joint) => `${from.placement}/${from.knockout}`;
+  const uses = new Map<string, number>();
+  for (const joint of prepared.plan.joints) uses.set(portOf(joint), (uses.get(portOf(joint)) ?? 0) + 1);
   return prepared.plan.joints
-    .filter((joint) => joint.wireway === wirewayId)
+    .filter((joint) => joint.wireway === wirewayId && uses.get(portOf(joint)) === 1)
     .flatMap((joint): WirewayHole[] => {
       const unit = prepared.hung.get(joint.from.placement);
       const knockout = unit?.type.knockouts.find(({ id }) => id === joint.from.knockout);
       const side = knockout === undefined ? null : sideOfKnockout(knockout);
+      // What cannot be joined is not drilled.
       if (unit === undefined || knockout === undefined || side === null) return [];
+      if (unit.face.id !== wireway.face.id || unit.id === wireway.id) return [];
       const fromLeftMm = unit.body.minX + knockout.alongMm - wireway.body.minX;
       return [
         {

@@ -1,5 +1,6 @@
 import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
+import { isBelow } from '../quantity/compare.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
@@ -78,7 +79,7 @@ function checkEdges(hole: WirewayHole): Finding[] {
     end: Math.min(fromLeftMm, wireway.type.widthMm - fromLeftMm),
   };
   return (['depth', 'end'] as const)
-    .filter((message) => edges[message] < requiredMm)
+    .filter((message) => isBelow(edges[message], requiredMm, 'mm'))
     .map((message) =>
       findingOf(meta, {
         message,
@@ -117,7 +118,7 @@ function checkAlong(hole: WirewayHole): Finding[] {
     const { places, halfMm, name } = across[message];
     const measuredMm = Math.min(...places.map((place) => Math.abs(place - fromLeftMm)));
     const requiredMm = hole.locknutMm / 2 + halfMm;
-    if (measuredMm >= requiredMm) return [];
+    if (!isBelow(measuredMm, requiredMm, 'mm')) return [];
     return [
       findingOf(meta, {
         message,
@@ -157,7 +158,7 @@ function checkPairs(holes: readonly WirewayHole[]): Finding[] {
     for (const b of holes.slice(index + 1)) {
       const requiredMm = requiredSpacingMm(a, b);
       const measuredMm = spacingMm(a, b);
-      if (measuredMm >= requiredMm) continue;
+      if (!isBelow(measuredMm, requiredMm, 'mm')) continue;
       findings.push(
         findingOf(meta, {
           message: 'conflict',

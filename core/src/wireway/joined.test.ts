@@ -129,9 +129,15 @@ describe('a larger unit on a panel', () => {
     },
   );
 
-  test('needs a panel that carries it, and a busbar that takes both breakers', () => {
+  test('needs a panel that carries it, and a busbar that takes its current and the supply', () => {
     expect(upgradeNeeds(type(33.3), type(40))).toMatchObject({ doesPanelCarry: false });
-    // 200 A busbar: 240 A in all, so a breaker of 40 A and no more.
+    // NEC 705.12(B)(3)(2), 2020: 200 A busbar, 240 A in all, so 40 A at 125 % and no more; the breaker’s own size is no term.
+    expect(upgradeNeeds(type(92), type(600))).toMatchObject({
+      breakerA: 125,
+      busbarA: 715,
+      isWithinBusbar: true,
+    });
+    expect(upgradeNeeds(type(97), type(600))).toMatchObject({ isWithinBusbar: false });
     expect(upgradeNeeds(type(32), type(200))).toMatchObject({ doesPanelCarry: true, isWithinBusbar: true });
     expect(upgradeNeeds(type(33.3), type(200))).toMatchObject({ isWithinBusbar: false });
     expect(upgradeNeeds(type(33.3), type(null))).toMatchObject({

@@ -4,9 +4,11 @@ import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Knockout } from '../plan/gear-type.ts';
 import type { Link } from '../plan/placement.ts';
 import type { PointMm } from '../plan/values.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import type { KnockoutSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
+import { doBoxesOverlap, gapAcrossMm, gapUpMm } from '../site/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { fittingFor, isFittingSize } from './nipple.ts';
 import { LONGEST_NIPPLE_MM } from './line-up.ts';
@@ -52,7 +54,7 @@ export type Join = {
 /** Holes that miss by less are brought together by the play of their fittings (practice). */
 export const MEET_MM = 1.5;
 /** Walls nearer than this touch: a chase nipple holds both. */
-const TOUCH_MM = 3;
+const WALLS_TOUCH_MM = 3;
 
 /**
  * How two enclosures can be joined: beside each other on one face, or back to back through it. Null where they stand
@@ -68,7 +70,8 @@ export function joinOf(a: Hung, b: Hung): Join | null {
  */
 export function meetEdit({ a, meetings }: Join): PlanEdit | null {
   const [nearest] = meetings;
-  if (nearest === undefined || nearest.isMet || Math.abs(nearest.offOutMm) > MEET_MM) return null;
+  if (nearest === undefined || nearest.isMet || isAbove(Math.abs(nearest.offOutMm), MEET_MM, 'mm'))
+    return null;
   const { xMm, yMm } = a.placement;
   return { kind: 'move-placement', placement: a.id, xMm, yMm: yMm + nearest.offUpMm };
 }
@@ -76,9 +79,9 @@ export function meetEdit({ a, meetings }: Join): PlanEdit | null {
 function sideBySide(a: Hung, b: Hung): Join | null {
   if (a.face.id !== b.face.id) return null;
   const isRight = b.body.minX + b.body.maxX >= a.body.minX + a.body.maxX;
-  const gapMm = isRight ? b.body.minX - a.body.maxX : a.body.minX - b.body.maxX;
-  const doFace = a.body.minY < b.body.maxY && b.body.minY < a.body.maxY;
-  if (!doFace || gapMm < 0 || gapMm > LONGEST_NIPPLE_MM) return null;
+  const gapMm = gapAcrossMm(a.body, b.body);
+  const doFace = gapUpMm(a.body, b.body) < 0;
+  if (!doFace || gapMm < 0 || isAbove(gapMm, LONGEST_NIPPLE_MM, 'mm')) return null;
   const mine = a.type.knockouts.filter(({ edge }) => edge === (isRight ? 'right' : 'left'));
   const theirs = b.type.knockouts.filter(({ edge }) => edge === (isRight ? 'left' : 'right'));
   const place = ({ body, type }: Hung, { alongMm, fromBackMm }: Knockout) =>
@@ -103,14 +106,10 @@ function sideBySide(a: Hung, b: Hung): Join | null {
 function backToBack(a: Hung, b: Hung): Join | null {
   if (a.face.otherSide !== b.face.id) return null;
   const mirror = a.face.mirrorSumMm;
-  const across = { minX: mirror - b.body.maxX, maxX: mirror - b.body.minX };
-  const doFace =
-    a.body.minX < across.maxX &&
-    across.minX < a.body.maxX &&
-    a.body.minY < b.body.maxY &&
-    b.body.minY < a.body.maxY;
+  const across = { ...b.body, minX: mirror - b.body.maxX, maxX: mirror - b.body.minX };
+  const doFace = doBoxesOverlap(a.body, across);
   const gapMm = a.face.thicknessMm + a.type.standoffMm + b.type.standoffMm;
-  if (!doFace || gapMm > LONGEST_NIPPLE_MM) return null;
+  if (!doFace || isAbove(gapMm, LONGEST_NIPPLE_MM, 'mm')) return null;
   const within = {
     minX: Math.max(a.body.minX, across.minX),
     maxX: Math.min(a.body.maxX, across.maxX),
@@ -144,7 +143,7 @@ function meetingsOf(
           const [up, out] = placeOfMine(own);
           const [otherUp, otherOut] = placeOfTheirs(other);
           const [offUpMm, offOutMm] = [otherUp - up, otherOut - out];
-          const isMet = Math.hypot(offUpMm, offOutMm) <= MEET_MM;
+          const isMet = !isAbove(Math.hypot(offUpMm, offOutMm), MEET_MM, 'mm');
           return {
             mine: own,
             theirs: other,
@@ -164,9 +163,9 @@ function meetingsOf(
 
 function fittingOf({ tradeSize }: Knockout, gapMm: number, isMet: boolean): Meeting['fitting'] {
   if (!isMet) return 'none';
-  if (gapMm <= TOUCH_MM) return 'chase-nipple';
+  if (gapMm <= WALLS_TOUCH_MM) return 'chase-nipple';
   if (!isFittingSize(tradeSize)) return 'nipple';
-  return gapMm >= 2 * fittingFor(tradeSize).lengthMm ? 'nipple' : 'too-near';
+  return isBelow(gapMm, 2 * fittingFor(tradeSize).lengthMm, 'mm') ? 'too-near' : 'nipple';
 }
 
 /** Over more than this, bushings and spacers included, two walls are joined by a nipple and no screws (practice). */
@@ -216,7 +215,7 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
   const mostMm = gripMm + freeBehindMm - TIP_CLEAR_MM;
   const stockMm =
     STOCK_IN.map(mmFromInch).find(
-      (length) => length >= leastMm - ROUNDING_MM && length <= mostMm + ROUNDING_MM,
+      (length) => !isBelow(length, leastMm, 'mm') && !isAbove(length, mostMm, 'mm'),
     ) ?? null;
   return {
     leastMm,
@@ -243,8 +242,6 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
     },
   };
 }
-
-const ROUNDING_MM = 1e-6;
 
 /** Where a kept join is seen on a face: from knockout to knockout, or at its hole on either side of the wall. */
 export type LinkEnds = {

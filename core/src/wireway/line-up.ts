@@ -1,6 +1,7 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { GearType } from '../plan/gear-type.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { formatLength, type Reader } from '../quantity/format.ts';
 import { fail, ok, type Result } from '../result.ts';
@@ -16,7 +17,6 @@ export type LineUp = (typeof LINE_UPS)[number];
 export const LONGEST_NIPPLE_MM = mmFromInch(24);
 /** Marks this near are one line. */
 const SAME_LINE_MM = 0.5;
-const ROUNDING_MM = 1e-6;
 
 /** A unit at a wireway, with the side it hangs at and the visible gaps its fittings can make up. */
 type Unit = { readonly item: Hung; readonly side: WirewaySide; readonly leastMm: number };
@@ -62,13 +62,13 @@ function gapsFor(
   const text = (mm: number) => formatLength(mm, reader);
   const isOver = units[0]?.side !== 'bottom';
   if (how === 'one-gap') {
-    const short = units.find(({ leastMm }) => wantedMm < leastMm - ROUNDING_MM);
+    const short = units.find(({ leastMm }) => isBelow(wantedMm, leastMm, 'mm'));
     if (short !== undefined) {
       return fail(
         `The two fittings of ${short.item.placement.name} touch below a gap of ${text(short.leastMm)}; ${text(wantedMm)} cannot be made up.`,
       );
     }
-    if (wantedMm > LONGEST_NIPPLE_MM)
+    if (isAbove(wantedMm, LONGEST_NIPPLE_MM, 'mm'))
       return fail(
         `A gap of ${text(wantedMm)} is more than a nipple spans: at most ${text(LONGEST_NIPPLE_MM)}.`,
       );
@@ -91,7 +91,7 @@ function gapsFor(
   }
   const own = ({ type }: Hung) => (how === 'hook-lines' ? toHook(type) : type.heightMm);
   const lineMm = Math.max(...units.map(({ item, leastMm }) => own(item) + Math.max(leastMm, wantedMm)));
-  const far = units.find(({ item }) => lineMm - own(item) > LONGEST_NIPPLE_MM + ROUNDING_MM);
+  const far = units.find(({ item }) => isAbove(lineMm - own(item), LONGEST_NIPPLE_MM, 'mm'));
   if (far !== undefined) {
     return fail(
       `${far.item.placement.name} would hang ${text(lineMm - own(far.item))} ${isOver ? 'over' : 'under'} ${wireway.placement.name}, more than a nipple spans (${text(LONGEST_NIPPLE_MM)}): it is too short beside the others.`,

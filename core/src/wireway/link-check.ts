@@ -1,6 +1,7 @@
 import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Link } from '../plan/placement.ts';
+import { isBelow } from '../quantity/compare.ts';
 import type { FittingSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { sawnKnockout } from './hole-saw.ts';
@@ -30,7 +31,7 @@ const meta: CheckMeta = {
     rating:
       '{unit} gives {measured} at 125 %; {panel} is rated {required}: a larger panel, or another place to connect it.',
     busbar:
-      'With the breaker of {unit} the busbar of {panel} comes to {measured}, above the {required} that many editions allow: ask which rule the panel’s labels follow.',
+      'With 125 % of the current of {unit} the busbar of {panel} comes to {measured}, above the {required} that many editions allow: ask which rule the panel’s labels follow.',
     'rating-unknown': '{unit} is joined to {panel}, whose rating nobody stated: ask before it is connected.',
   },
   fixMessages: {
@@ -163,7 +164,7 @@ function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, 
   const { minX, maxX, minY, maxY } = through.within;
   const insideMm = Math.min(link.xMm - minX, maxX - link.xMm, link.yMm - minY, maxY - link.yMm);
   const requiredMm = sawnKnockout(link.tradeSize).diameterMm / 2 + LOCKNUT_RIM_MM;
-  if (insideMm >= requiredMm) return [];
+  if (!isBelow(insideMm, requiredMm, 'mm')) return [];
   const middle: Link = { ...link, xMm: through.xMm, yMm: through.yMm };
   return [
     findingOf(meta, {
@@ -230,7 +231,7 @@ function panelFindings(link: Link, a: Hung, b: Hung): Finding[] {
       message: 'busbar',
       id: id('busbar'),
       severity: 'ask',
-      measured: { value: ratedA + (needs.breakerA ?? 0), unit: 'A' },
+      measured: { value: needs.busbarA ?? ratedA, unit: 'A' },
       required: { value: needs.busbarMostA ?? ratedA, unit: 'A' },
     }),
   ];

@@ -78,7 +78,7 @@ describe('a kept join side by side', () => {
   });
 
   test('asks of the panel what the unit’s ratings need', () => {
-    // 32 A at 125 % is 40 A; a 40 A breaker beside the supply of a 100 A panel makes 140 of 120.
+    // 32 A at 125 % is 40 A; beside the supply of a 100 A panel that makes 140 of 120.
     expect(found(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 30 } }))).toEqual([['rating', 'fix']]);
     const [busbar] = linkCheck.check(prepare(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 100 } })));
     expect(busbar).toMatchObject({ message: 'busbar', severity: 'ask', measured: { value: 140 } });

@@ -1,3 +1,4 @@
+import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
   CONNECTOR_INSERTION,
@@ -36,9 +37,6 @@ export type Nipple = {
 
 /** How much shorter than the gap a new nipple is cut: about a quarter inch (practice). */
 export const NEW_PLAY_MM = mmFromInch(0.25);
-
-/** Lengths that differ by less are the same cut: arithmetic rounding only. */
-const SAME_CUT_MM = 1e-6;
 
 export function isFittingSize(size: KnockoutSize): size is FittingSize {
   return size in CONNECTOR_INSERTION.rows;
@@ -94,9 +92,9 @@ export function nippleOf(
   };
 
   function problemOf(): Nipple['problem'] {
-    if (gapMm < minGapMm - SAME_CUT_MM) return 'fittings-touch';
-    if (cutMm > maxCutMm + SAME_CUT_MM) return 'too-long';
-    if (cutMm < minCutMm - SAME_CUT_MM) return 'too-short';
+    if (isBelow(gapMm, minGapMm, 'mm')) return 'fittings-touch';
+    if (isAbove(cutMm, maxCutMm, 'mm')) return 'too-long';
+    if (isBelow(cutMm, minCutMm, 'mm')) return 'too-short';
     return null;
   }
 }

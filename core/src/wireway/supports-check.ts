@@ -1,5 +1,6 @@
 import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
 import { lengthInput } from '../working/working.ts';
@@ -49,8 +50,8 @@ function check(prepared: Prepared): Finding[] {
     const apartMm = Math.max(0, ...places.slice(1).map((place, index) => place - (places[index] ?? 0)));
     const endMm = Math.max(first, wireway.type.widthMm - last);
     return [
-      ...(apartMm > MOST_MM ? [found('apart', apartMm, MOST_MM)] : []),
-      ...(endMm > AT_END_MM ? [found('end', endMm, AT_END_MM)] : []),
+      ...(isAbove(apartMm, MOST_MM, 'mm') ? [found('apart', apartMm, MOST_MM)] : []),
+      ...(isAbove(endMm, AT_END_MM, 'mm') ? [found('end', endMm, AT_END_MM)] : []),
     ];
 
     function found(message: 'apart' | 'end', measuredMm: number, requiredMm: number): Finding {

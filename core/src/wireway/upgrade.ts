@@ -6,6 +6,7 @@ import {
   SMALL_CONDUCTORS,
   STANDARD_RATINGS,
 } from '../reference/overcurrent.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
 import type { Working } from '../working/working.ts';
 import { WIRE_SIZES, type WireSize } from '../reference/wireways.ts';
 
@@ -19,9 +20,11 @@ export type UpgradeNeeds = {
   readonly wire: WireSize | null;
   /** Whether the panel passes as much through as the unit gives; null where its rating is not stated. */
   readonly doesPanelCarry: boolean | null;
-  /** Whether the unit’s breaker and the panel’s own supply stay within 120 % of its rating; null where not stated. */
+  /** 125 % of the unit’s current and the panel’s own supply device together; null where its rating is not stated. */
+  readonly busbarA: number | null;
+  /** Whether that is within 120 % of the busbar; null where not stated. */
   readonly isWithinBusbar: boolean | null;
-  /** What both breakers may come to on its busbar; null where its rating is not stated. */
+  /** What both may come to on its busbar; null where its rating is not stated. */
   readonly busbarMostA: number | null;
   readonly working: Working;
 };
@@ -34,22 +37,21 @@ export function upgradeNeeds(
   const outputA = unit.ratings.maxCurrentA;
   if (outputA === null) return null;
   const designA = outputA * CONTINUOUS.factor;
-  const breakerA = STANDARD_RATINGS.rows.find((rating) => rating >= designA - ROUNDING_A) ?? null;
+  const breakerA = STANDARD_RATINGS.rows.find((rating) => !isBelow(rating, designA, 'A')) ?? null;
   const wire =
     WIRE_SIZES.find(
-      (size) => AMPACITY_75C.rows[size] >= designA - ROUNDING_A && isProtected(size, breakerA),
+      (size) => !isBelow(AMPACITY_75C.rows[size], designA, 'A') && isProtected(size, breakerA),
     ) ?? null;
   const panelA = panel.ratings.maxCurrentA;
   const busbarMostA = panelA === null ? null : panelA * BUSBAR.mostRatio;
+  const busbarA = panelA === null ? null : panelA + designA;
   return {
     designA,
     breakerA,
     wire,
-    doesPanelCarry: panelA === null ? null : panelA >= designA - ROUNDING_A,
-    isWithinBusbar:
-      busbarMostA === null || panelA === null || breakerA === null
-        ? null
-        : panelA + breakerA <= busbarMostA + ROUNDING_A,
+    doesPanelCarry: panelA === null ? null : !isBelow(panelA, designA, 'A'),
+    busbarA,
+    isWithinBusbar: busbarMostA === null || busbarA === null ? null : !isAbove(busbarA, busbarMostA, 'A'),
     busbarMostA,
     working: {
       title: `What ${unit.name} needs of ${panel.name}`,
@@ -68,7 +70,7 @@ export function upgradeNeeds(
       source: CONTINUOUS.source,
       notes: [
         'At most three conductors in a raceway at 30 °C; warmer or more of them need a larger size.',
-        'A breaker at the far end of the busbar and the supply breaker together: at most 120 % of the busbar, by many editions. The panel’s own labels and the licensed person decide.',
+        'At the far end of the busbar, 125 % of its current and the supply device together: at most 120 % of the busbar, by many editions. The panel’s own labels and the licensed person decide.',
       ],
     },
   };
@@ -83,5 +85,3 @@ function isProtected(size: WireSize, breakerA: number | null): boolean {
   const next = STANDARD_RATINGS.rows.find((rating) => rating >= ampacity) ?? ampacity;
   return breakerA <= next;
 }
-
-const ROUNDING_A = 1e-9;

@@ -91,7 +91,11 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     side: fc.constant('outside'),
     thicknessMm: fc.constant(30),
   }),
-  'set-root': fc.record({ kind: fc.constant('set-root'), face: fc.oneof(face, fc.constant('gone')) }),
+  'set-root': fc.record({
+    kind: fc.constant('set-root'),
+    face: fc.oneof(face, fc.constant('gone')),
+    stands: fc.constant([]),
+  }),
   'set-stand': fc.record({
     kind: fc.constant('set-stand'),
     face,

@@ -1,7 +1,5 @@
-import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
 import { circuitSchema } from '../circuit.ts';
-import type { Plan } from '../plan.ts';
 import { idSchema } from '../values.ts';
 import { defineEdit, missing } from './edit.ts';
 
@@ -24,9 +22,3 @@ export const removeCircuit = defineEdit(
     return null;
   },
 );
-
-/** Takes out the conductors whose nipples are gone. */
-export function dropLooseCircuits(draft: Draft<Plan>): void {
-  const joints = new Set(draft.joints.map(({ id }) => id));
-  draft.circuits = draft.circuits.filter(({ from, to }) => joints.has(from) && joints.has(to));
-}

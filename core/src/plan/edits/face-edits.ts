@@ -4,7 +4,7 @@ import { faceSchema, outlineSchema } from '../face.ts';
 import { findOutlineFault, outlineFaultText, signedAreaMm2 } from '../outline.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema, nameSchema, positionMmSchema, sizeMmSchema, type PointMm } from '../values.ts';
-import { dropLooseCircuits } from './circuit-edits.ts';
+import { dropPlacements } from './drop.ts';
 import { defineEdit, missing, type EditFault } from './edit.ts';
 import { findFoldedFault, shiftEdges, usesOfEdges } from './face-edges.ts';
 import { reshape } from './face-shift.ts';
@@ -40,14 +40,7 @@ export const removeFace = defineEdit(
     const things = new Set(draft.placements.filter((each) => gone.has(each.face)).map(({ id }) => id));
     draft.faces = draft.faces.filter(({ id }) => !gone.has(id));
     draft.folds = draft.folds.filter(({ a, b }) => !gone.has(a.face) && !gone.has(b.face));
-    draft.placements = draft.placements.filter(({ id }) => !things.has(id));
-    draft.joints = draft.joints.filter(
-      ({ from, wireway }) => !things.has(from.placement) && !things.has(wireway),
-    );
-    draft.runs = draft.runs.filter(
-      ({ from, to }) => !things.has(from.placement) && !things.has(to.placement),
-    );
-    dropLooseCircuits(draft);
+    dropPlacements(draft, things);
     const reversed = new Set(
       draft.faces.flatMap(({ id, shape }) => (shape.kind === 'reverse' ? [id, shape.of] : [])),
     );
@@ -210,9 +203,34 @@ export const addReverse = defineEdit(
   },
 );
 
+/**
+ * Makes another face the one all others are placed from. A place of its own is told from the root, so each face that has
+ * one is given anew, as `rootEdit` of the site works it out; one that is left out would move, and is refused.
+ */
 export const setRoot = defineEdit(
-  z.strictObject({ kind: z.literal('set-root'), face: idSchema }),
-  (draft, { face }) => {
+  z.strictObject({
+    kind: z.literal('set-root'),
+    face: idSchema,
+    stands: z
+      .array(z.strictObject({ face: idSchema, stands: outlineShape.stands }))
+      .max(500)
+      .optional(),
+  }),
+  (draft, { face, stands = [] }) => {
+    const given = new Map(stands.map((each) => [each.face, each.stands]));
+    for (const each of draft.faces) {
+      if (face === draft.rootFace || each.shape.kind !== 'outline' || each.shape.stands === null) continue;
+      if (!given.has(each.id))
+        return {
+          code: 'not-allowed',
+          message: `“${each.name}” has a place of its own, told from the present root: it must be given anew.`,
+        };
+    }
+    for (const [id, place] of given) {
+      const own = outlineFace(draft, id);
+      if (isFault(own)) return own;
+      own.shape.stands = place === null ? null : { ...place, originMm: [...place.originMm] };
+    }
     draft.rootFace = face;
     return null;
   },

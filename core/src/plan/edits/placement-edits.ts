@@ -3,7 +3,7 @@ import { z } from '../../zod.ts';
 import { jointSchema, linkSchema, placementSchema, type Port } from '../placement.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from '../values.ts';
-import { dropLooseCircuits } from './circuit-edits.ts';
+import { dropLooseCircuits, dropPlacements } from './drop.ts';
 import { defineEdit, missing, type EditFault } from './edit.ts';
 
 export const placeGear = defineEdit(
@@ -83,12 +83,7 @@ export const removePlacement = defineEdit(
   z.strictObject({ kind: z.literal('remove-placement'), placement: idSchema }),
   (draft, { placement: id }) => {
     if (!draft.placements.some((placement) => placement.id === id)) return missing('gear', id);
-    draft.placements = draft.placements.filter((placement) => placement.id !== id);
-    for (const placement of draft.placements) if (placement.on === id) delete placement.on;
-    draft.joints = draft.joints.filter(({ from, wireway }) => from.placement !== id && wireway !== id);
-    draft.links = draft.links.filter(({ a, b }) => a.placement !== id && b.placement !== id);
-    draft.runs = draft.runs.filter(({ from, to }) => from.placement !== id && to.placement !== id);
-    dropLooseCircuits(draft);
+    dropPlacements(draft, new Set([id]));
     return null;
   },
 );

@@ -98,6 +98,16 @@ describe('taking a face out', () => {
     expect(without.placements.map(({ face }) => face)).not.toContain('plant-wall');
   });
 
+  test('drops the joins of the gear that hung there', () => {
+    const joined: Plan = {
+      ...base,
+      links: [{ id: 'j', kind: 'back-to-back', a: { placement: 'array-box' }, b: { placement: 'load-centre' }, xMm: 1, yMm: 1, tradeSize: '1' }], // prettier-ignore
+    };
+    const applied = applyEdits(joined, [{ kind: 'remove-face', face: 'roof-underside' }]);
+    if (!applied.ok) throw new Error(applied.fault.message);
+    expect(applied.value.plan.links).toEqual([]);
+  });
+
   test('of an other side alone takes the holes that came out on it', () => {
     const without = edited({ kind: 'remove-face', face: 'roof-top' });
     expect(without.passes).toEqual([]);

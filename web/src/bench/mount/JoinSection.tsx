@@ -219,7 +219,7 @@ function Upgrade({
       )}
       {doesPanelCarry !== false && isWithinBusbar === false && (
         <p className="text-crayon">
-          With its supply breaker the busbar would be above 120 %: ask which rule the panel allows.
+          With its supply device the busbar would be above 120 %: ask which rule the panel allows.
         </p>
       )}
       {doesPanelCarry === null && <p className="text-kraft">The panel’s rating is not stated: ask.</p>}

@@ -8,6 +8,7 @@ import {
   parsePitch,
   pitchEdit,
   pitchText,
+  rootEdit,
   type Plan,
   type Prepared,
   type Reader,
@@ -37,6 +38,7 @@ export function FoldSection({ face, plan, prepared, reader }: Props) {
   const folds = foldsOf(prepared.site, face.id);
   const by = prepared.site.placedBy.get(face.id);
   const { shape } = face.face;
+  const [rootFault, setRootFault] = useState<string | null>(null);
   return (
     <>
       <p className="mb-2 text-sm text-kraft">{standsText(prepared, face.id)}</p>
@@ -87,7 +89,10 @@ export function FoldSection({ face, plan, prepared, reader }: Props) {
           <Button onClick={() => dispatch(viewSlice.actions.rooted(face.id))}>Upright in the middle</Button>
         )}
         {plan.rootFace !== face.id && by?.kind !== 'root' && (
-          <Button look="quiet" onClick={() => makeEdits([{ kind: 'set-root', face: face.id }])}>
+          <Button
+            look="quiet"
+            onClick={() => setRootFault(tryResult(rootEdit(plan, prepared.site, face.id)))}
+          >
             Let the site stand on it
           </Button>
         )}
@@ -110,6 +115,7 @@ export function FoldSection({ face, plan, prepared, reader }: Props) {
           </Button>
         )}
       </div>
+      <Fault>{rootFault}</Fault>
     </>
   );
 }

@@ -1,0 +1,111 @@
+import { describe, expect, test } from '@jest/globals';
+import { honeyHouse } from '../demo/honey-house.ts';
+import { evaluatePlan } from '../evaluate.ts';
+import { getSample } from '../gear/samples.ts';
+import { wirewayHoles } from '../wireway/hole-pattern.ts';
+import { prepare } from '../check/prepared.ts';
+import { gear } from '../test/plans.ts';
+import { applyEdits, type PlanEdit } from './edits/apply-edit.ts';
+import { findContradictions } from './contradictions.ts';
+import { findGearFaults } from './gear-faults.ts';
+import { openPlan } from './open-plan.ts';
+import type { Plan } from './plan.ts';
+
+const base = honeyHouse();
+
+function withFace(id: string, more: (face: Plan['faces'][number]) => object): Plan {
+  return {
+    ...base,
+    faces: base.faces.map((face) => (face.id === id ? { ...face, ...more(face) } : face)),
+  } as Plan;
+}
+
+const board = { ...getSample('backer-board-800x480') };
+const roundBoard = { ...board, board: board.board === null ? null : { ...board.board, cornerRadiusMm: 300 } };
+const closed = (heightMm: number, diameterMm: number) => ({
+  kind: 'closed' as const,
+  widthMm: 900,
+  heightMm: 500,
+  depthMm: 400,
+  vents: [{ heightMm, diameterMm }], // prettier-ignore
+});
+
+/** What an old file may hold, each with the code it is found by. */
+const HELD: readonly (readonly [string, Plan])[] = [
+  ['nipple-elsewhere', { ...base, joints: base.joints.map((joint) => (joint.id === 'a-dc' ? { ...joint, from: { placement: 'battery-a', knockout: 'bottom' } } : joint)), gearTypes: base.gearTypes.map((type) => (type.id === 'battery-cabinet-10kwh' ? { ...type, knockouts: [{ id: 'bottom', edge: 'bottom', alongMm: 70, fromBackMm: 70, tradeSize: '1' }] } : type)) }], // prettier-ignore
+  ['knockout-twice', { ...base, joints: [...base.joints, { ...base.joints[0]!, id: 'again' }] }], // eslint-disable-line @typescript-eslint/no-non-null-assertion
+  ['run-to-itself', { ...base, runs: base.runs.map((run) => ({ ...run, to: run.from })) }],
+  ['board-radius', { ...base, gearTypes: [...base.gearTypes, roundBoard] }],
+  ['framing-extent', withFace('plant-wall', ({ shape }) => (shape.kind === 'outline' ? { shape: { ...shape, framing: shape.framing.map((each) => ({ ...each, extent: { fromMm: 900, toMm: 100 } })) } } : {}))], // prettier-ignore
+  ['vent-outside', withFace('plant-wall', () => ({ conditions: { air: closed(600, 80) } }))],
+  ['vent-outside', withFace('plant-wall', () => ({ conditions: { air: closed(300, 1000) } }))],
+  [
+    'design-range',
+    { ...base, site: { ...base.site, conditions: { ...base.site.conditions, designLowTempC: 50 } } },
+  ],
+  ['design-range', withFace('plant-wall', () => ({ conditions: { designHighTempC: -40 } }))],
+];
+
+describe('what a plan says that cannot be', () => {
+  test.each(HELD)('opens with a finding that stops: %s', (code, held) => {
+    const opened = openPlan(JSON.parse(JSON.stringify(held)));
+    if (!opened.ok) throw new Error(opened.fault[0]?.message);
+    const found = findContradictions(opened.value);
+    expect(found.map((each) => each.code)).toContain(code);
+    expect(found[0]?.path).toMatch(/^(?:site|faces|gearTypes|joints|links|runs)/u);
+    const stops = evaluatePlan(opened.value).findings.filter(
+      ({ check }) => check === 'survey.contradictions',
+    );
+    expect(stops.map(({ message, severity }) => [message, severity])).toContainEqual([code, 'stop']);
+  });
+
+  test('is not drilled, routed or cut to length', () => {
+    const [elsewhere, twice, looped] = [HELD[0]?.[1], HELD[1]?.[1], HELD[2]?.[1]];
+    if (elsewhere === undefined || twice === undefined || looped === undefined) throw new Error('no plans');
+    const joints = (of: Plan) => wirewayHoles(prepare(of), 'wireway').map(({ joint }) => joint.id);
+    expect(joints(elsewhere)).not.toContain('a-dc');
+    expect(joints(twice).filter((id) => id === 'again' || id === base.joints[0]?.id)).toEqual([]);
+    expect(evaluatePlan(looped).routes).toEqual({ routed: [], faults: [] });
+  });
+
+  test('is cleared by what the finding offers', () => {
+    for (const [code, held] of HELD) {
+      for (const { fixes } of evaluatePlan(held).findings.filter(({ message }) => message === code)) {
+        for (const { edits } of fixes) {
+          const fixed = applyEdits(held, edits);
+          if (!fixed.ok) throw new Error(fixed.fault.message);
+          expect(findContradictions(fixed.value.plan).map((each) => each.code)).not.toContain(code);
+        }
+      }
+    }
+  });
+
+  test('is brought in by no edit, and what was there before hinders none', () => {
+    const refused = (of: Plan, edit: PlanEdit) => {
+      const applied = applyEdits(of, [edit]);
+      return applied.ok ? 'taken' : applied.fault.message;
+    };
+    const run = base.runs[0];
+    if (run === undefined) throw new Error('no run');
+    expect(refused(base, { kind: 'add-run', run: { ...run, id: 'loop', to: run.from } })).toMatch(
+      /leads nowhere/u,
+    );
+    expect(refused(base, { kind: 'add-gear-type', gearType: roundBoard })).toMatch(/rounded/u);
+    const hotter: PlanEdit = { kind: 'set-conditions', face: null, conditions: { designLowTempC: 60 } };
+    expect(refused(base, hotter)).toMatch(/lowest temperature/u);
+    const already: Plan = {
+      ...base,
+      site: { ...base.site, conditions: { ...base.site.conditions, designLowTempC: 60 } },
+    };
+    expect(refused(already, { kind: 'set-conditions', face: null, conditions: { sun: 'part' } })).toBe(
+      'taken',
+    );
+    expect(refused(already, { kind: 'rename-plan', name: 'Still here' })).toBe('taken');
+  });
+
+  test('is refused in a gear type as it is made or read', () => {
+    const rounded = gear('b', { kind: 'board', widthMm: 800, heightMm: 480, board: board.board });
+    expect(findGearFaults(rounded)).toEqual([]);
+    expect(findGearFaults(roundBoard).map(({ path }) => path)).toEqual(['board.cornerRadiusMm']);
+  });
+});
