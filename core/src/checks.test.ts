@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
-import { fixLabelOf, sentenceOf, sourceText } from './check/sentence.ts';
+import { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './check/sentence.ts';
 import { CHECKS, getCheckMeta } from './checks.ts';
 import { honeyHouse } from './demo/honey-house.ts';
 import { evaluatePlan } from './evaluate.ts';
@@ -11,7 +11,8 @@ import { getSample } from './gear/samples.ts';
 import type { ClearanceRule, GearType } from './plan/gear-type.ts';
 import { getMaterial } from './site/materials.ts';
 import { beside, rectangle } from './test/plans.ts';
-import { INCH_READER, METRIC_READER } from './quantity/format.ts';
+import { ALLOWANCE } from './quantity/compare.ts';
+import { INCH_READER, METRIC_READER, type Reader } from './quantity/format.ts';
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(honeyHouse(), edits);
@@ -45,6 +46,9 @@ const FAILING: Record<string, PlanEdit[]> = {
     { kind: 'move-placement', placement: 'inverter-b', xMm: 54 * 25.4, yMm: 63.875 * 25.4 },
   ],
   'clearance.face-edge': [{ kind: 'move-placement', placement: 'inverter-a', xMm: 0, yMm: 63.875 * 25.4 }],
+  'clearance.setback': [
+    { kind: 'set-setbacks', face: 'plant-wall', setbacks: [{ edge: 0, distanceMm: 1200, why: 'Kept dry' }] },
+  ],
   'clearance.location': [
     {
       kind: 'place-gear',
@@ -234,6 +238,49 @@ describe('the registry of checks', () => {
         }
       }
     }
+  });
+
+  test('never prints two equal figures in a sentence that failed, whatever the unit and the reader', () => {
+    const readers: Reader[] = [
+      INCH_READER,
+      METRIC_READER,
+      { ...INCH_READER, inchDenominator: 1 },
+      { ...INCH_READER, inchDenominator: 64 },
+      { ...METRIC_READER, metricStepMm: 5 },
+    ];
+    const seen = new Set<string>();
+    for (const edits of [[], ...Object.values(FAILING)]) {
+      for (const finding of evaluatePlan(edited(...edits)).findings) {
+        const { measured, required } = finding;
+        if (measured === null || required?.unit !== measured.unit) continue;
+        seen.add(measured.unit);
+        const lack = Math.sign(measured.value - required.value);
+        // As it is, and short of its limit by ever less, down to what arithmetic loses.
+        const allowance = ALLOWANCE[measured.unit];
+        const values = [
+          measured.value,
+          ...[1000, 10, 2, 1.001].map((times) => required.value + lack * times * allowance),
+        ];
+        for (const value of values) {
+          for (const reader of readers) {
+            const figures = measuredAndRequired({ ...finding, measured: { ...measured, value } }, reader);
+            if (figures.measured === figures.required)
+              throw new Error(`${finding.id}: ${figures.measured} and ${figures.required}`);
+          }
+        }
+      }
+    }
+    expect(seen.size).toBeGreaterThan(2);
+  });
+
+  test('compares with one tolerance, defined once', () => {
+    const files = readdirSync('core/src', { recursive: true, encoding: 'utf8' }).filter(
+      (file) => file.endsWith('.ts') && !file.endsWith('.test.ts') && !file.startsWith('quantity'),
+    );
+    const own = files.filter((file) =>
+      /const \w*ROUNDING_MM|const SAME_\w*_MM = 1e-/u.test(readFileSync(`core/src/${file}`, 'utf8')),
+    );
+    expect(own).toEqual([]);
   });
 
   test('offers only fixes that can be made and clear their finding', () => {

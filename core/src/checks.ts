@@ -8,6 +8,7 @@ import { handlesCheck } from './clearance/handles.ts';
 import { heatFaceCheck } from './clearance/heat-face.ts';
 import { locationCheck } from './clearance/location.ts';
 import { overlapCheck } from './clearance/overlap.ts';
+import { setbackCheck } from './clearance/setback.ts';
 import { stackedCheck } from './clearance/stacked.ts';
 import { sunCheck } from './clearance/sun.ts';
 import { swingCheck } from './clearance/swing.ts';
@@ -40,6 +41,7 @@ export const CHECKS: readonly Check[] = [
   heatFaceCheck,
   locationCheck,
   overlapCheck,
+  setbackCheck,
   stackedCheck,
   sunCheck,
   swingCheck,

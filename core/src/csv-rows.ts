@@ -5,14 +5,22 @@ export type CsvRow = { readonly row: number; readonly cells: readonly string[] }
 
 export type CsvRowFault = { readonly row: number; readonly message: string };
 
-/** The rows of CSV text (RFC 4180) that have anything in them, and those that cannot be told into cells. */
-export function readCsvRows(text: string): {
+/**
+ * The rows of CSV text (RFC 4180) that have anything in them, and those that cannot be told into cells. The separator is
+ * found where it is not given.
+ */
+export function readCsvRows(
+  text: string,
+  separator?: string,
+): {
+  readonly separator: string;
   readonly rows: readonly CsvRow[];
   readonly faults: readonly CsvRowFault[];
 } {
   const plain = text.replace(/^\uFEFF/u, '');
   // Empty rows are left out to find the separator, and kept to count by.
-  const { delimiter } = Papa.parse<string[]>(plain, { preview: 10, skipEmptyLines: 'greedy' }).meta;
+  const delimiter =
+    separator ?? Papa.parse<string[]>(plain, { preview: 10, skipEmptyLines: 'greedy' }).meta.delimiter;
   const { data, errors } = Papa.parse<string[]>(plain, { delimiter });
   const rows = data
     .map((cells, index) => ({ row: index + 1, cells: cells.map((cell) => cell.trim()) }))
@@ -20,5 +28,5 @@ export function readCsvRows(text: string): {
   const broken = new Set(errors.flatMap(({ type, row }) => (type === 'Quotes' ? [(row ?? 0) + 1] : [])));
   const message =
     'A quote in this row is not closed or stands within a cell, and may have taken in rows behind it.';
-  return { rows, faults: [...broken].map((row) => ({ row, message })) };
+  return { separator: delimiter, rows, faults: [...broken].map((row) => ({ row, message })) };
 }

@@ -192,6 +192,8 @@ export { newGearType } from './gear/new-gear.ts';
 export { SAMPLE_GEAR } from './gear/samples.ts';
 export { KNOCKOUT_SIZES, sizeText, type KnockoutSize } from './reference/knockouts.ts';
 export { asTaped, type AsTaped } from './site/as-taped.ts';
+export { MACHINE_SCREWS_INCH, MACHINE_SCREWS_METRIC, type MachineScrew } from './reference/fasteners.ts';
+export { countText, toldText, type Told } from './quantity/told.ts';
 export { rootEdit } from './site/root-edit.ts';
 export { boundsOfFrames, foldUp } from './site/fold-up.ts';
 export type { Frame } from './site/frame.ts';

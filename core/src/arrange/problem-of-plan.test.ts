@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import { INCH_READER, METRIC_READER } from '../quantity/format.ts';
+import { toldText } from '../quantity/told.ts';
 import { prepare } from '../check/prepared.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { knockoutAt } from '../gear/new-gear.ts';
@@ -84,7 +86,8 @@ describe('the layout problem of a plan', () => {
       );
       expect(contradictions).toHaveLength(1);
       expect(contradictions[0]).toMatchObject({ gear: 'a' });
-      expect(contradictions[0]?.rule).toContain(`200 mm ${side} it`);
+      expect(toldText(contradictions[0]?.rule ?? '', METRIC_READER)).toContain(`200 mm ${side} it`);
+      expect(toldText(contradictions[0]?.rule ?? '', INCH_READER)).not.toContain('mm');
       expect(contradictions[0]?.against).toContain(`hang ${words} ww`);
     }
   });

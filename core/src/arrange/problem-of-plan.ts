@@ -4,22 +4,24 @@ import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.t
 import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/required-gap.ts';
 import { codePackOf, sharedRules } from '../clearance/rule-packs.ts';
 import { polygonsInFrame, thingsInRoom, type Thing } from '../clearance/space.ts';
-import { TOUCH_MM } from '../quantity/compare.ts';
+import { isAbove, TOUCH_MM } from '../quantity/compare.ts';
 import type { RuleCounterpart } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import type { Told } from '../quantity/told.ts';
 import { clipToBox } from '../site/clip.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
 import type { PointMm } from '../plan/values.ts';
 import type { BoxMm } from '../site/polygon.ts';
 import { faceFromSheet, layOutSheet, sheetFromFace } from '../site/sheet.ts';
 import { outsideBoxes } from '../site/outside-boxes.ts';
+import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import { joinedSide, sideOfKnockout, usualSide } from '../wireway/unit-at-wireway.ts';
 import type { ArrangeBlock, ArrangeGap, ArrangePiece, ArrangeProblem, ArrangeWire } from './problem.ts';
 import type { ArrangeRequest } from './request.ts';
 
 /** A rule that cannot hold together with what is asked for; both are named. */
-export type Contradiction = { readonly gear: string; readonly rule: string; readonly against: string };
+export type Contradiction = { readonly gear: string; readonly rule: Told; readonly against: string };
 
 export type PlanProblem = {
   readonly problem: ArrangeProblem;
@@ -48,6 +50,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
   const shared = sharedRules(prepared.plan);
   const staying = (prepared.onFace.get(face.id) ?? []).filter(({ id }) => !moving.has(id));
   const outside = outsideBoxes(face.outline, face.bounds);
+  const setbacks = setbackZones(face).flatMap(setbackBoxes);
   const contradictions: Contradiction[] = [];
 
   const gap = (a: Hung, b: Hung, towards: Towards) =>
@@ -77,9 +80,14 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
         return boxes.map((box) => grownByRules(box, piece, counterparts));
       });
     const intruding = intruders(piece).map(({ box, counterparts }) => grownByRules(box, piece, counterparts));
-    return [...around, ...inTheWay, ...intruding, ...outside, ...keptClear(prepared, piece)].filter((box) =>
-      isOn(box, face.bounds),
-    );
+    return [
+      ...around,
+      ...inTheWay,
+      ...intruding,
+      ...outside,
+      ...setbacks,
+      ...keptClear(prepared, piece),
+    ].filter((box) => isOn(box, face.bounds));
   });
 
   function grownByRules(box: BoxMm, piece: Hung, counterparts: readonly RuleCounterpart[]): ArrangeBlock {
@@ -139,10 +147,13 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
       const [towards, where, hangs] =
         at === 'top' ? (['below', 'below', 'over'] as const) : (['above', 'above', 'under'] as const);
       const gapThere = requiredGap(piece, wireway, towards, shared);
-      if (gapThere !== null && gapThere.mm > gapMm) {
+      if (gapThere !== null && isAbove(gapThere.mm, gapMm, 'mm')) {
         contradictions.push({
           gear: piece.placement.name,
-          rule: `${gapThere.owner} asks for ${gapThere.rule.distance.value} ${gapThere.rule.distance.unit} ${where} it`,
+          rule: {
+            text: `{owner} asks for {asked} ${where} it`,
+            data: { owner: gapThere.owner, asked: { value: gapThere.mm, unit: 'mm' } },
+          },
           against: `it is to hang ${hangs} ${wireway.placement.name} with a smaller gap`,
         });
       }

@@ -1,5 +1,6 @@
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Quantity, QuantityUnit } from '../quantity/format.ts';
+import type { ToldData } from '../quantity/told.ts';
 import type { SourceRef } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
 import type { Hung, Prepared } from './prepared.ts';
@@ -16,8 +17,8 @@ export type Ref = {
   readonly id: string;
 };
 
-/** What a message is filled with: names as they are, quantities in the reader’s units. */
-export type MessageData = Readonly<Record<string, string | Quantity>>;
+/** What a message is filled with. */
+export type MessageData = ToldData;
 
 export type Fix = {
   readonly message: string;

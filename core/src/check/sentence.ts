@@ -5,21 +5,22 @@ import {
   type Quantity,
   type Reader,
 } from '../quantity/format.ts';
+import { toldText } from '../quantity/told.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { assertNever } from '../result.ts';
-import type { CheckMeta, Finding, Fix, MessageData } from './finding.ts';
+import type { CheckMeta, Finding, Fix } from './finding.ts';
 
 /** The finding as a sentence, in the reader’s units. Measured and required never print alike unless equal. */
 export function sentenceOf(finding: Finding, meta: CheckMeta, reader: Reader): string {
   const template = meta.messages[finding.message];
   if (template === undefined) throw new Error(`${meta.id} has no message “${finding.message}”.`);
-  return fill(template, finding.data, measuredAndRequired(finding, reader), reader);
+  return toldText({ text: template, data: finding.data }, reader, measuredAndRequired(finding, reader));
 }
 
 export function fixLabelOf(fix: Fix, meta: CheckMeta, reader: Reader): string {
   const template = meta.fixMessages[fix.message];
   if (template === undefined) throw new Error(`${meta.id} has no fix message “${fix.message}”.`);
-  return fill(template, fix.data, {}, reader);
+  return toldText({ text: template, data: fix.data }, reader);
 }
 
 /** The two figures of a finding as they are shown beside each other. */
@@ -56,12 +57,4 @@ export function sourceText(source: SourceRef): string {
     default:
       return assertNever(source);
   }
-}
-
-function fill(template: string, data: MessageData, figures: Record<string, string>, reader: Reader): string {
-  return template.replace(/\{(\w+)\}/gu, (_, name: string) => {
-    const value = figures[name] ?? data[name];
-    if (value === undefined) throw new Error(`The message “${template}” lacks {${name}}.`);
-    return typeof value === 'string' ? value : formatQuantity(value, reader);
-  });
 }

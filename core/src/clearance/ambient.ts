@@ -3,6 +3,7 @@ import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { compartmentRise, type ClosedAir, type CompartmentRise } from './compartment-rise.ts';
+import { airSpacesOf } from './rooms.ts';
 
 const meta: CheckMeta = {
   id: 'clearance.ambient',
@@ -20,23 +21,15 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-/** One closed space: the gear on all faces that say they stand in the same air. */
-type Compartment = { readonly air: ClosedAir; readonly gear: Hung[]; readonly outsideC: number };
+/** One closed space with the gear in it, and the hottest that it gets around it. */
+type Compartment = { readonly air: ClosedAir; readonly gear: readonly Hung[]; readonly outsideC: number };
 
-/** Closed spaces of a job, each once, by the air its faces name. */
+/** Closed spaces of a job, each once. */
 export function compartmentsOf(prepared: Prepared): Compartment[] {
-  const spaces = new Map<string, Compartment>();
-  for (const item of prepared.hung.values()) {
-    const { air, designHighTempC } = item.face.conditions;
-    // The outside of a closed space is in the open, whatever its other side holds.
-    if (air.value.kind !== 'closed' || item.face.face.side === 'outside') continue;
-    const key = JSON.stringify(air.value);
-    const space = spaces.get(key);
-    if (space === undefined)
-      spaces.set(key, { air: air.value, gear: [item], outsideC: designHighTempC.value });
-    else space.gear.push(item);
-  }
-  return [...spaces.values()];
+  return airSpacesOf(prepared).flatMap(({ air, gear }): Compartment[] => {
+    const outsideC = Math.max(...gear.map(({ face }) => face.conditions.designHighTempC.value));
+    return air === null ? [] : [{ air, gear, outsideC }];
+  });
 }
 
 export function riseOf({ air, gear, outsideC }: Compartment): CompartmentRise {

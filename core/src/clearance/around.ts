@@ -85,7 +85,10 @@ function tooClose(prepared: Prepared, gap: GapAround): Finding {
       result: { name: 'Gap', value: { value: measuredMm, unit: 'mm' } },
       source: required.rule.source,
       notes: [
-        `${required.owner} asks for ${required.rule.distance.value} ${required.rule.distance.unit} ${WAY_WORDS[way]}.`,
+        {
+          text: `{owner} asks for {asked} ${WAY_WORDS[way]}.`,
+          data: { owner: required.owner, asked: { value: required.mm, unit: 'mm' } },
+        },
       ],
     },
     fixes: movesAway(prepared, gap),

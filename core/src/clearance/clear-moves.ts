@@ -4,6 +4,7 @@ import { TOUCH_MM } from '../quantity/compare.ts';
 import { mayLieUnder, partInBox } from '../site/obstacle-zone.ts';
 import { doBoxesOverlap, growBox, isBoxInside } from '../site/polygon.ts';
 import { gapsAround, standsIn } from './gaps-around.ts';
+import { keepsSetbacks, setbackBoxes, setbackZones } from '../site/setback-zones.ts';
 import { isFacingBeside, isTooClose, ruledGapsBeside, ruledGapsStacked } from './gaps.ts';
 import { requiredGapBeside } from './required-gap.ts';
 import { sharedRules } from './rule-packs.ts';
@@ -18,6 +19,7 @@ export type ClearMove = { readonly xMm: number; readonly movedMm: number; readon
 export function isClear(prepared: Prepared, item: Hung): boolean {
   return (
     isOnItsGround(item) &&
+    keepsSetbacks(item.face, item.body) &&
     findCovered(prepared, item).length === 0 &&
     ![...ruledGapsBeside(prepared, item), ...ruledGapsStacked(prepared, item)].some(isTooClose) &&
     standsIn(prepared, item).length === 0 &&
@@ -71,7 +73,8 @@ export function findClearMoves(prepared: Prepared, item: Hung): ClearMove[] {
     const gapMm = requiredGapBeside(item, other, sharedRules(prepared.plan))?.mm ?? 0;
     stops.push(other.body.minX - gapMm - half, other.body.maxX + gapMm + half);
   }
-  for (const { minX, maxX } of item.face.inTheWay.flatMap(({ boxes }) => boxes))
+  const inTheWay = item.face.inTheWay.flatMap(({ boxes }) => boxes);
+  for (const { minX, maxX } of [...inTheWay, ...setbackZones(item.face).flatMap(setbackBoxes)])
     stops.push(minX - half, maxX + half);
 
   const { xMm: fromX, yMm } = item.placement;

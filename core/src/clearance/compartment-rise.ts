@@ -74,7 +74,10 @@ export function compartmentRise(air: ClosedAir, lossW: number, outsideC: number)
         `h = ${SURFACE_W_PER_M2_K} W/m²K for sealed metal or board in still air; stack flow with Cd = ${DISCHARGE_RATIO}`,
       ),
       notes: [
-        `A = 2·(w·t + w·d + t·d) = ${areaM2.toFixed(2)} m², all of it taken to give off heat.`,
+        {
+          text: 'Its surface, A = 2·(w·t + w·d + t·d), is {area}, all of it taken to give off heat.',
+          data: { area: { value: areaM2 * 1e4, unit: 'cm2' } },
+        },
         'An estimate: sun on it, a wall that gives off nothing and heat shed outside change it. Measure once it runs.',
       ],
     },

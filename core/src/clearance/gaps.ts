@@ -1,7 +1,10 @@
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
 import type { BodyMm } from '../gear/body.ts';
 import { practice } from '../reference/source.ts';
+import type { GivenTemperature } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
+import { degCFromDegF } from '../quantity/convert.ts';
+import type { Told } from '../quantity/told.ts';
 import { gapAcrossMm, gapUpMm } from '../site/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { reachOfRulesMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';
@@ -120,19 +123,28 @@ export function gapWorking(item: Hung, gap: GapBeside): Working {
   };
 }
 
-function whyRequired(item: Hung, { rule, owner }: RequiredGap): string {
-  const { distance, when } = rule;
-  const threshold = when.meanMaxAtLeast;
-  const conditions = [
-    ...(rule.counterpart === 'same-kind' ? ['between units of one kind'] : ['to any gear']),
-    ...(when.side === undefined ? [] : [when.side]),
-    ...(threshold === undefined
-      ? []
-      : [`mean maximum at or above ${threshold.value} ${threshold.unit === 'degC' ? '°C' : '°F'}`]),
+function whyRequired(item: Hung, { rule, owner, mm }: RequiredGap): Told {
+  const threshold = rule.when.meanMaxAtLeast;
+  const { value: meanMaxC, from } = item.face.conditions.meanMaxTempC;
+  const parts = [
+    '{owner} asks for {asked}',
+    rule.counterpart === 'same-kind' ? 'between units of one kind' : 'to any gear',
+    ...(rule.when.side === undefined ? [] : [rule.when.side]),
+    ...(threshold === undefined ? [] : ['where the mean maximum is {threshold} or more']),
   ];
-  return (
-    `${owner} asks for ${distance.value} ${distance.unit} ${conditions.join(', ')}. ` +
-    `This face is ${item.face.face.side}, mean maximum ${item.face.conditions.meanMaxTempC.value} °C ` +
-    `(from the ${item.face.conditions.meanMaxTempC.from}).`
-  );
+  return {
+    text: `${parts.join(', ')}. This face is ${item.face.face.side}, with a mean maximum of {meanMax}, from the ${from}.`,
+    data: {
+      owner,
+      asked: { value: mm, unit: 'mm' },
+      meanMax: { value: meanMaxC, unit: 'degC' },
+      ...(threshold === undefined
+        ? {}
+        : { threshold: { value: thresholdC(threshold), unit: 'degC' } as const }),
+    },
+  };
+}
+
+function thresholdC({ value, unit }: GivenTemperature): number {
+  return unit === 'degC' ? value : degCFromDegF(value);
 }

@@ -1,14 +1,12 @@
 import { hungAt, type Hung, type Prepared } from '../check/prepared.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { unionOf } from '../site/sheet.ts';
 import { findClearMoves } from './clear-moves.ts';
 
 export const ALIGNMENTS = ['tops', 'bottoms', 'hook-lines', 'left-edges', 'right-edges', 'centres'] as const;
 export type Alignment = (typeof ALIGNMENTS)[number];
-
-/** Positions that differ by less are the same: arithmetic rounding only. */
-const SAME_PLACE_MM = 1e-6;
 
 /** Moves all pieces in line with the first of them, which stays. Says why where they hang on several faces. */
 export function alignEdits(items: readonly Hung[], how: Alignment): Result<PlanEdit[], string> {
@@ -107,7 +105,6 @@ function findRefusal(items: readonly Hung[], least: 2 | 3): string | null {
 }
 
 function moveTo({ id, placement }: Hung, [xMm, yMm]: readonly [number, number]): PlanEdit[] {
-  const isThere =
-    Math.abs(xMm - placement.xMm) < SAME_PLACE_MM && Math.abs(yMm - placement.yMm) < SAME_PLACE_MM;
+  const isThere = Math.abs(xMm - placement.xMm) < TOUCH_MM && Math.abs(yMm - placement.yMm) < TOUCH_MM;
   return isThere ? [] : [{ kind: 'move-placement', placement: id, xMm, yMm }];
 }

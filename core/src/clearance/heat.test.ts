@@ -27,6 +27,12 @@ function inside(conditions: Partial<Conditions>, ...types: Partial<GearType>[]) 
   });
 }
 
+function faceShape(widthMm: number, heightMm: number) {
+  const { shape } = wall('x', rectangle(widthMm, heightMm));
+  if (shape.kind !== 'outline') throw new Error('no outline');
+  return shape;
+}
+
 describe('the rise in a closed space', () => {
   test('is the loss over the surface at 5.5 W/m²K when sealed', () => {
     // Common practice, no source: a cube of 1 m sheds 33 W for each kelvin.
@@ -70,6 +76,41 @@ describe('ambientCheck', () => {
     ]);
   });
 
+  test('keeps two spaces of one size apart, and the faces of one together', () => {
+    const locker = { ...sealed, widthMm: 900, heightMm: 600, depthMm: 500 };
+    const conditions = { designHighTempC: 35, air: locker };
+    const back = (id: string, x: number) => ({
+      ...wall(id, rectangle(900, 600), { conditions }),
+      shape: {
+        ...faceShape(900, 600),
+        stands: { originMm: [x, 0, 0] as [number, number, number], turnDeg: 0, tiltDeg: 0 },
+      },
+    });
+    const side = (id: string, x: number) => ({
+      ...wall(id, rectangle(500, 600), { conditions }),
+      shape: {
+        ...faceShape(500, 600),
+        stands: { originMm: [x, -500, 0] as [number, number, number], turnDeg: 90, tiltDeg: 0 },
+      },
+    });
+    const warm = gear('t', { ...hot, widthMm: 200, heightMm: 200, dropMm: 200 });
+    const of = (...faces: ReturnType<typeof back>[]) =>
+      plan({
+        rootFace: 'w',
+        faces: [wall('w', rectangle(100, 100), { side: 'outside' }), ...faces],
+        gearTypes: [warm],
+        placements: faces.map(({ id }) => hang(`on-${id}`, 't', id, 250, 400)),
+      });
+    const rise = (lossW: number) => Math.round(35 + compartmentRise(locker, lossW, 35).riseK);
+    const hottest = (plan: Parameters<typeof prepare>[0]) =>
+      found(plan)
+        .filter(([message]) => message === 'closed-unknown')
+        .map(([, at]) => at);
+    // Side by side, 900 apart: each with its own 330 W. A back and a side of one locker: 660 W together.
+    expect(hottest(of(back('a', 1000), back('b', 1900)))).toEqual([rise(330), rise(330)]);
+    expect(hottest(of(back('a', 1000), side('s', 1000)))).toEqual([rise(660)]);
+  });
+
   test('compares the air of an open room as it is', () => {
     expect(found(inside({ designHighTempC: 46 }, { maxAmbientC: 45 }))).toEqual([['too-hot', 46]]);
     expect(found(inside({ designHighTempC: 45 }, { maxAmbientC: 45 }))).toEqual([]);
@@ -85,6 +126,16 @@ describe('a battery’s fresh air', () => {
     const valve = ventilationNeed({ chemistry: 'valve-regulated-lead-acid', cells: 24, capacityAh: 200 });
     expect(valve?.flowM3PerH).toBeCloseTo(1.92, 9);
     expect(ventilationNeed({ chemistry: 'lithium', cells: 16, capacityAh: 200 })).toBeNull();
+  });
+
+  test('adds up for batteries that share a space, in the finding and its working alike, in an open room too', () => {
+    const lead = { battery: { chemistry: 'vented-lead-acid', cells: 24, capacityAh: 200 } } as const;
+    for (const air of [sealed, { kind: 'open' } as const]) {
+      const [finding, ...others] = ventilationCheck.check(prepare(inside({ air }, lead, lead, lead)));
+      expect(others).toEqual([]);
+      expect(finding?.required?.value).toBeCloseTo(3 * 134.4, 9);
+      expect(finding?.working?.result.value.value).toBeCloseTo(3 * 134.4, 9);
+    }
   });
 
   test('comes through the smaller of the openings in and out', () => {

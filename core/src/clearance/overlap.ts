@@ -12,7 +12,7 @@ const meta: CheckMeta = {
   parameters: [],
   messages: {
     covers: '{gear} covers {other} by {width} × {height}.',
-    heap: '{gear} covers {measured} other things on {face}: spread them out, or have them arranged.',
+    heap: '{gear} covers {measured} other {measured:thing|things} on {face}: spread them out, or have them arranged.',
   },
   fixMessages: MOVE_FIX_MESSAGES,
 };

@@ -57,7 +57,10 @@ function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, require
       result: { name: 'Gap', value: { value: gapMm, unit: 'mm' } },
       source: required.rule.source,
       notes: [
-        `${required.owner} asks for ${required.rule.distance.value} ${required.rule.distance.unit} there.`,
+        {
+          text: '{owner} asks for {asked} there.',
+          data: { owner: required.owner, asked: { value: required.mm, unit: 'mm' } },
+        },
       ],
     },
     fixes: movesApart(prepared, lower, upper, required.mm - gapMm),

@@ -9,39 +9,55 @@ export type VentilationNeed = {
   readonly working: Working;
 };
 
+type Battery = NonNullable<GearType['battery']>;
+
 /**
- * Fresh air that a battery needs while it is charged at boost: Q = 0.05 · n · I · C · 10⁻³ m³/h, and A = 28 · Q cm² for
- * each opening (IEC 62485-2). Null for sealed lithium, to which the formula does not apply.
+ * Fresh air that batteries in one space need together while they are charged at boost: Q = 0.05 · n · I · C · 10⁻³ m³/h
+ * for each, and A = 28 · Q cm² for each opening (IEC 62485-2). Sealed lithium, to which the formula does not apply, adds
+ * nothing; null where nothing else is there.
  */
-export function ventilationNeed({
-  chemistry,
-  cells,
-  capacityAh,
-}: NonNullable<GearType['battery']>): VentilationNeed | null {
-  if (chemistry === 'lithium') return null;
-  const gasMa = GAS_CURRENT.rows[chemistry].boostMa;
-  const flowM3PerH = (VENTILATION.factor * cells * gasMa * capacityAh) / 1000;
+export function ventilationNeedOf(batteries: readonly Battery[]): VentilationNeed | null {
+  const gassing = batteries.flatMap(({ chemistry, cells, capacityAh }) =>
+    chemistry === 'lithium' ? [] : [{ cells, capacityAh, gasMa: GAS_CURRENT.rows[chemistry].boostMa }],
+  );
+  if (gassing.length === 0) return null;
+  const flowOf = ({ cells, gasMa, capacityAh }: (typeof gassing)[number]) =>
+    (VENTILATION.factor * cells * gasMa * capacityAh) / 1000;
+  const flowM3PerH = gassing.reduce((sum, battery) => sum + flowOf(battery), 0);
   const openingCm2 = VENTILATION.openingCm2PerM3h * flowM3PerH;
   const plain = (symbol: string, name: string, value: number) => ({
     symbol,
     name,
     value: { value, unit: 'ratio' } as const,
   });
+  const isOne = gassing.length === 1;
   return {
     flowM3PerH,
     openingCm2,
     working: {
-      title: 'Fresh air for a battery',
-      formula: 'Q = 0.05 · n · I · C ÷ 1000 m³/h;  opening = 28 · Q cm², in and out each',
+      title: isOne ? 'Fresh air for a battery' : 'Fresh air for the batteries of one space',
+      formula: isOne
+        ? 'Q = 0.05 · n · I · C ÷ 1000 m³/h;  opening = 28 · Q cm², in and out each'
+        : 'Q = Σ 0.05 · n · I · C ÷ 1000 m³/h;  opening = 28 · Q cm², in and out each',
       inputs: [
-        plain('n', 'Cells in series', cells),
-        plain('I', 'Current that makes gas at boost, mA for each Ah', gasMa),
-        plain('C', 'Capacity, Ah', capacityAh),
+        ...gassing.flatMap(({ cells, gasMa, capacityAh }, index) => {
+          const mark = isOne ? '' : ` ${index + 1}`;
+          return [
+            plain(`n${mark}`, 'Cells in series', cells),
+            plain(`I${mark}`, 'Current that makes gas at boost, mA for each Ah', gasMa),
+            plain(`C${mark}`, 'Capacity, Ah', capacityAh),
+          ];
+        }),
         { symbol: 'Q', name: 'Fresh air', value: { value: flowM3PerH, unit: 'm3PerH' } },
       ],
       result: { name: 'Opening in, and opening out', value: { value: openingCm2, unit: 'cm2' } },
       source: VENTILATION.source,
-      notes: ['Openings on opposite walls, or 2 m apart on one. Batteries in parallel add up.'],
+      notes: ['Openings on opposite walls, or well apart on one. Batteries in one space add up.'],
     },
   };
+}
+
+/** The same for one battery. */
+export function ventilationNeed(battery: Battery): VentilationNeed | null {
+  return ventilationNeedOf([battery]);
 }

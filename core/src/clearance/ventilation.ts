@@ -2,9 +2,9 @@ import { findingOf, type Check, type CheckMeta, type Finding } from '../check/fi
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { VENTILATION } from '../reference/batteries.ts';
-import { compartmentsOf } from './ambient.ts';
 import { ventAreaMm2, type ClosedAir } from './compartment-rise.ts';
-import { ventilationNeed } from './ventilation-need.ts';
+import { airSpacesOf } from './rooms.ts';
+import { ventilationNeedOf } from './ventilation-need.ts';
 
 const meta: CheckMeta = {
   id: 'clearance.ventilation',
@@ -14,26 +14,19 @@ const meta: CheckMeta = {
   parameters: [],
   messages: {
     'too-small':
-      'The batteries in the space of {gear} need {flow} of fresh air: openings of {required} in and out; the smaller is {measured}.',
-    room: '{gear} needs {flow} of fresh air, openings of {required} in and out: see that the room has them.',
+      'The batteries in one space, {gear}, need {flow} of fresh air: openings of {required} in and out; the smaller is {measured}.',
+    room: 'For {gear} the room needs {flow} of fresh air, openings of {required} in and out: see that it has them.',
   },
   fixMessages: {},
 };
 
 function check(prepared: Prepared): Finding[] {
-  const spaces = compartmentsOf(prepared);
-  const closed = new Set(spaces.flatMap(({ gear }) => gear.map(({ id }) => id)));
-  const inSpaces = spaces.flatMap(({ air, gear }) => inSpace(air, gear));
-  const inRooms = [...prepared.hung.values()]
-    .filter((item) => !closed.has(item.id) && item.face.face.side === 'inside')
-    .flatMap((item) => findingFor(item, [item], null));
-  return [...inSpaces, ...inRooms];
-}
-
-function inSpace(air: ClosedAir, gear: readonly Hung[]): Finding[] {
-  const batteries = gear.filter(({ type }) => type.battery !== null && type.battery.chemistry !== 'lithium');
-  const [first] = batteries;
-  return first === undefined ? [] : findingFor(first, batteries, smallerOpeningCm2(air));
+  return airSpacesOf(prepared).flatMap(({ air, gear }) => {
+    const batteries = gear.filter(
+      ({ type }) => type.battery !== null && type.battery.chemistry !== 'lithium',
+    );
+    return findingFor(batteries, air === null ? null : smallerOpeningCm2(air));
+  });
 }
 
 /** Vents in the lower half let air in, those in the upper half let it out; one height does one of the two only. */
@@ -45,23 +38,24 @@ function smallerOpeningCm2({ vents }: ClosedAir): number {
   return Math.min(low, high) / 100;
 }
 
-function findingFor(first: Hung, batteries: readonly Hung[], openingCm2: number | null): Finding[] {
-  const needs = batteries.flatMap(({ type }) =>
-    type.battery === null ? [] : (ventilationNeed(type.battery) ?? []),
-  );
-  const flowM3PerH = needs.reduce((sum, need) => sum + need.flowM3PerH, 0);
-  const needCm2 = needs.reduce((sum, need) => sum + need.openingCm2, 0);
-  const [need] = needs;
-  if (need === undefined || (openingCm2 !== null && !isBelow(openingCm2, needCm2, 'cm2'))) return [];
+/** One for a space: batteries that share it add up, in the finding as in its working. */
+function findingFor(batteries: readonly Hung[], openingCm2: number | null): Finding[] {
+  const [first] = batteries;
+  const need = ventilationNeedOf(batteries.flatMap(({ type }) => type.battery ?? []));
+  if (first === undefined || need === null) return [];
+  if (openingCm2 !== null && !isBelow(openingCm2, need.openingCm2, 'cm2')) return [];
+  const names = batteries.map(({ placement }) => placement.name);
+  const gear =
+    names.length === 1 ? first.placement.name : `${first.placement.name} and ${names.length - 1} more`;
   return [
     findingOf(meta, {
       message: openingCm2 === null ? 'room' : 'too-small',
       severity: openingCm2 === null ? 'ask' : 'fix',
-      data: { gear: first.placement.name, flow: { value: flowM3PerH, unit: 'm3PerH' } },
+      data: { gear, flow: { value: need.flowM3PerH, unit: 'm3PerH' } },
       subjects: [{ kind: 'placement', id: first.id }],
       at: middleOf(first),
       measured: openingCm2 === null ? null : { value: openingCm2, unit: 'cm2' },
-      required: { value: needCm2, unit: 'cm2' },
+      required: { value: need.openingCm2, unit: 'cm2' },
       working: need.working,
     }),
   ];

@@ -21,7 +21,7 @@ const meta: CheckMeta = {
     unknown: 'The fire class of {board} is not known, and {gear} on it sheds {loss}: ask for its class.',
     'not-described': 'Nobody said what {board} is made of: describe it in its gear type.',
     'off-rail':
-      '{count} holes of the gear on {board} have no rail behind them: bolt through, or move the rail.',
+      '{count} {count:hole|holes} of the gear on {board} {count:has|have} no rail behind: bolt through, or move the rail.',
     'rail-bends':
       'A rail behind {board} is stressed to {measured} between its fixings; at most {required}: fix it at more places, or take a deeper rail.',
     'rail-sags':

@@ -26,7 +26,9 @@ export function boardFigures(prepared: Prepared, item: Hung): BoardFigures {
   const radiusMm = type.board?.cornerRadiusMm ?? 0;
   const canBeRounded = radiusMm <= Math.min(type.widthMm, type.heightMm) / 2;
   const trimMm =
-    type.board?.hasTrim === true && canBeRounded ? 2 * (type.widthMm + type.heightMm) - (8 - 2 * Math.PI) * radiusMm : null;
+    type.board?.hasTrim === true && canBeRounded
+      ? 2 * (type.widthMm + type.heightMm) - (8 - 2 * Math.PI) * radiusMm
+      : null;
   return {
     massKg: type.massKg + on.reduce((sum, { type: gear }) => sum + gear.massKg, 0),
     trimMm,

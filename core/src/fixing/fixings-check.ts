@@ -28,7 +28,7 @@ const meta: CheckMeta = {
   parameters: [],
   messages: {
     'holds-nothing':
-      '{missing} of {count} bracket holes of {gear} meet no framing well inside its edges and ends, and {face} holds nothing itself.',
+      '{missing} of {count} bracket holes of {gear} {missing:meets|meet} no framing well inside its edges and ends, and {face} holds nothing itself.',
     'too-shallow':
       'Of the {screw} of {gear} {measured} is in wood that holds, at {hole}; below {required} there is no value for it.',
     lead: 'The pilot of {gear} is {measured} for a {screw}; in this wood drill {least} to {most}.',

@@ -167,7 +167,10 @@ function liftOf(
       source: LIFTING.source,
       notes: [
         `People stand on ${standsOn}${platformMm > 0 ? ', on a platform' : ''}.`,
-        'No twist, a fair grip, at most one lift in five minutes. Two people above the limit or 23 kg; a hoist above twice the limit.',
+        {
+          text: 'No twist, a fair grip, at most one lift in five minutes. Two people above the limit or {most}; a hoist above twice the limit.',
+          data: { most: { value: LIFTING.mostAloneKg, unit: 'kg' } },
+        },
         'The equation does not cover lifts by two; they share the load unevenly. It is a guide, not a licence.',
       ],
     },

@@ -1,6 +1,7 @@
 // One closed algorithm: boards cut from stock sheets by straight cuts from edge to edge.
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { GearType } from '../plan/gear-type.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
 import { SAW_KERF_MM, STOCK_SHEETS } from '../reference/stock-sheets.ts';
 
 /** A rectangle to cut. */
@@ -24,7 +25,6 @@ export type CutSheet = {
 
 /** More pieces than this are not tried in every order and every way round. */
 const MOST_EXACT = 4;
-const ROUNDING_MM = 1e-6;
 
 /**
  * Cuts pieces from sheets of one size with straight cuts from edge to edge, as a saw and a guide make them: the fewest
@@ -37,8 +37,8 @@ export function cutFromSheets(
   kerfMm = SAW_KERF_MM,
 ): CutSheet[] | null {
   const doesFit = ({ widthMm, heightMm }: CutPiece) =>
-    (widthMm <= sheet.widthMm + ROUNDING_MM && heightMm <= sheet.heightMm + ROUNDING_MM) ||
-    (heightMm <= sheet.widthMm + ROUNDING_MM && widthMm <= sheet.heightMm + ROUNDING_MM);
+    (widthMm <= sheet.widthMm + TOUCH_MM && heightMm <= sheet.heightMm + TOUCH_MM) ||
+    (heightMm <= sheet.widthMm + TOUCH_MM && widthMm <= sheet.heightMm + TOUCH_MM);
   if (!pieces.every(doesFit)) return null;
   const largestFirst = [...pieces].sort(
     (a, b) => b.widthMm * b.heightMm - a.widthMm * a.heightMm || (a.id < b.id ? -1 : 1),
@@ -57,7 +57,7 @@ export function cutFromSheets(
 }
 
 function isBetter(a: readonly CutSheet[], b: readonly CutSheet[]): boolean {
-  return a.length !== b.length ? a.length < b.length : largestOffcut(a) > largestOffcut(b) + ROUNDING_MM;
+  return a.length !== b.length ? a.length < b.length : largestOffcut(a) > largestOffcut(b) + TOUCH_MM;
 }
 
 function largestOffcut(sheets: readonly CutSheet[]): number {
@@ -122,9 +122,9 @@ function findSpot(
     free.forEach((room, at) => {
       for (const isTurned of ways) {
         const [w, h] = isTurned ? [heightMm, widthMm] : [widthMm, heightMm];
-        if (w > room.widthMm + ROUNDING_MM || h > room.heightMm + ROUNDING_MM) continue;
+        if (w > room.widthMm + TOUCH_MM || h > room.heightMm + TOUCH_MM) continue;
         const leftMm = Math.min(room.widthMm - w, room.heightMm - h);
-        if (best === null || on < best.on || (on === best.on && leftMm < best.leftMm - ROUNDING_MM)) {
+        if (best === null || on < best.on || (on === best.on && leftMm < best.leftMm - TOUCH_MM)) {
           best = { on, at, isTurned, leftMm };
         }
       }
@@ -155,7 +155,7 @@ function partsOf(
     widthMm: isUpFirst ? room.widthMm : widthMm,
     heightMm: over,
   };
-  return [beside, above].filter((part) => part.widthMm > ROUNDING_MM && part.heightMm > ROUNDING_MM);
+  return [beside, above].filter((part) => part.widthMm > TOUCH_MM && part.heightMm > TOUCH_MM);
 }
 
 function permutations<T>(items: readonly T[]): T[][] {

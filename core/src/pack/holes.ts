@@ -9,7 +9,7 @@ import { allPassSides } from '../seal/pass-sides.ts';
 import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import type { SiteFace } from '../site/site.ts';
-import { sawnKnockout } from '../wireway/hole-saw.ts';
+import { cutMm, sawnKnockout } from '../wireway/hole-saw.ts';
 import { joinOf } from '../wireway/joined.ts';
 import { wirewayHoles, wirewaysOf } from '../wireway/hole-pattern.ts';
 import { CAUTIONS, type CautionId } from './cautions.ts';
@@ -21,6 +21,8 @@ export type DrillHole = {
   readonly xMm: number;
   readonly yMm: number;
   readonly diameterMm: number;
+  /** How wide its tool cuts it. */
+  readonly cutMm: number;
   readonly tool: string;
   /** The hung part can slide this far each way on its bracket; 0 where it cannot. */
   readonly playMm: number;
@@ -91,6 +93,7 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
         xMm: side.at[0],
         yMm: side.at[1],
         diameterMm: hole.diameterMm,
+        cutMm: cutMm(hole),
         tool: hole.saw?.label ?? 'No common saw fits: see the gland’s sheet',
         playMm: 0,
         taped: asTaped(prepared.site, face, side.at),
@@ -140,6 +143,7 @@ function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
         xMm: at[0],
         yMm: at[1],
         diameterMm: hole.diameterMm,
+        cutMm: cutMm(hole),
         tool: hole.saw?.label ?? 'Core bit',
         playMm: 0,
         taped: asTaped(prepared.site, face, at),
@@ -166,6 +170,7 @@ function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
       xMm: rightMm,
       yMm: upMm,
       diameterMm: hole.diameterMm,
+      cutMm: cutMm(hole),
       tool: hole.saw?.label ?? 'Step drill',
       playMm: 0,
       subject: { kind: 'run', id: run },
@@ -202,6 +207,7 @@ function cornerHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
     xMm: at[0],
     yMm: at[1],
     diameterMm,
+    cutMm: diameterMm,
     tool: 'Drill, then saw from hole to hole',
     playMm: 0,
     subject: { kind: 'placement', id: item.id },
@@ -215,6 +221,7 @@ function bracketHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
     xMm: item.placement.xMm + bracket.xMm,
     yMm: item.placement.yMm + bracket.yMm,
     diameterMm: bracket.pilotMm,
+    cutMm: bracket.pilotMm,
     tool: 'Pilot drill',
     playMm: 0,
     subject: { kind: 'placement', id: item.id },
@@ -254,6 +261,7 @@ function wirewaySheets(prepared: Prepared, wireway: Hung): DrillSheet[] {
             xMm: isMirror ? hole.fromLeftSeenFromBelowMm : hole.fromLeftMm,
             yMm: hole.fromBackMm,
             diameterMm: hole.hole.diameterMm,
+            cutMm: cutMm(hole.hole),
             tool: hole.hole.saw?.label ?? 'Knockout punch',
             playMm: hole.playMm,
             taped: { aboveFloorMm: null, fromLeftMm: null },

@@ -33,7 +33,7 @@ function check(prepared: Prepared): Finding[] {
     if (face === undefined) return [];
     return sheet.holes.flatMap((hole): Finding[] => {
       const at: PointMm = [hole.xMm, hole.yMm];
-      const hit = findNoDrillHit(bothSides(prepared, face, at), hole.diameterMm / 2);
+      const hit = findNoDrillHit(bothSides(prepared, face, at), hole.cutMm / 2);
       const [name = hole.id] = hole.id.split('@');
       if (hit === undefined || found.has(name)) return [];
       found.add(name);
@@ -53,7 +53,7 @@ function check(prepared: Prepared): Finding[] {
             inputs: [
               lengthInput('x', 'Hole’s centre, right of the datum', hole.xMm),
               lengthInput('y', 'Up from the datum', hole.yMm),
-              lengthInput('hole', 'Its diameter', hole.diameterMm),
+              lengthInput('hole', 'Its diameter as cut', hole.cutMm),
               lengthInput('band', `Left undrilled around ${hit.name}`, hit.requiredMm),
             ],
             result: { name: 'Free', value: { value: measuredMm, unit: 'mm' } },

@@ -1,10 +1,10 @@
 import { findGearContradictions } from './contradictions.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
 import { pathText, type GearFault } from './fault.ts';
 import type { GearType, Knockout } from './gear-type.ts';
 
 /** Parts may differ from the whole by this much: the sum of rounded nameplate figures, kg. */
 const MASS_ROUNDING_KG = 0.5;
-const ROUNDING_MM = 0.01;
 
 /**
  * What a gear type's fields must be to each other, as it is made, changed or read from a file. An empty list means that
@@ -20,7 +20,7 @@ export function findUnbuildable(type: GearType): GearFault[] {
   const fault = (path: readonly PropertyKey[], message: string) =>
     faults.push({ path: pathText(path), message });
 
-  if (type.dropMm > type.heightMm * 2 + ROUNDING_MM) {
+  if (type.dropMm > type.heightMm * 2 + TOUCH_MM) {
     fault(['dropMm'], 'The drop is more than twice the height: the hook line would hang far above the body.');
   }
   for (const list of ['knockouts', 'bracketHoles', 'parts', 'terminals', 'handles', 'rules'] as const) {
@@ -32,13 +32,13 @@ export function findUnbuildable(type: GearType): GearFault[] {
   }
   type.knockouts.forEach((knockout, index) => {
     const edgeMm = edgeLengthMm(type, knockout);
-    if (knockout.alongMm > edgeMm + ROUNDING_MM) {
+    if (knockout.alongMm > edgeMm + TOUCH_MM) {
       fault(
         ['knockouts', index, 'alongMm'],
         `The knockout “${knockout.id}” lies ${round(knockout.alongMm)} mm along its edge, which is ${round(edgeMm)} mm long.`,
       );
     }
-    if (knockout.fromBackMm > type.depthMm + ROUNDING_MM) {
+    if (knockout.fromBackMm > type.depthMm + TOUCH_MM) {
       fault(
         ['knockouts', index, 'fromBackMm'],
         `The knockout “${knockout.id}” lies ${round(knockout.fromBackMm)} mm from the back of a body ${round(type.depthMm)} mm deep.`,
@@ -54,13 +54,13 @@ export function findUnbuildable(type: GearType): GearFault[] {
     }
   });
   (type.seamsMm ?? []).forEach((alongMm, index) => {
-    if (alongMm > type.widthMm + ROUNDING_MM) {
+    if (alongMm > type.widthMm + TOUCH_MM) {
       const message = `The seam lies ${round(alongMm)} mm along a body ${round(type.widthMm)} mm long.`;
       fault(['seamsMm', index], message);
     }
   });
   (type.board?.railsUpMm ?? []).forEach((upMm, index) => {
-    if (upMm > type.heightMm + ROUNDING_MM) {
+    if (upMm > type.heightMm + TOUCH_MM) {
       const message = `The rail lies ${round(upMm)} mm up a board ${round(type.heightMm)} mm high.`;
       fault(['board', 'railsUpMm', index], message);
     }
@@ -70,7 +70,7 @@ export function findUnbuildable(type: GearType): GearFault[] {
     if (flush.panelMm.leastMm > flush.panelMm.mostMm) {
       fault(['flush', 'panelMm', 'leastMm'], 'The thinnest panel its clips hold is above the thickest.');
     }
-    if (flush.cutWidthMm > type.widthMm + ROUNDING_MM || flush.cutHeightMm > type.heightMm + ROUNDING_MM) {
+    if (flush.cutWidthMm > type.widthMm + TOUCH_MM || flush.cutHeightMm > type.heightMm + TOUCH_MM) {
       fault(['flush', 'cutWidthMm'], 'The cut-out is larger than the front that must cover it.');
     }
     if (flush.cornerHoleMm > Math.min(flush.cutWidthMm, flush.cutHeightMm)) {
@@ -116,7 +116,7 @@ function findPartFaults({ parts, kind, massKg, widthMm, heightMm }: GearType): G
   parts.forEach((part, index) => {
     const { box } = part;
     if (box === null) return;
-    if (box.xMm + box.widthMm > widthMm + ROUNDING_MM || box.yMm + box.heightMm > heightMm + ROUNDING_MM) {
+    if (box.xMm + box.widthMm > widthMm + TOUCH_MM || box.yMm + box.heightMm > heightMm + TOUCH_MM) {
       fault(['parts', index, 'box'], `“${part.name}” reaches past the body it is a part of.`);
     }
     const covers = parts
@@ -124,10 +124,10 @@ function findPartFaults({ parts, kind, massKg, widthMm, heightMm }: GearType): G
       .find(
         ({ box: other }) =>
           other !== null &&
-          box.xMm < other.xMm + other.widthMm - ROUNDING_MM &&
-          other.xMm < box.xMm + box.widthMm - ROUNDING_MM &&
-          box.yMm < other.yMm + other.heightMm - ROUNDING_MM &&
-          other.yMm < box.yMm + box.heightMm - ROUNDING_MM,
+          box.xMm < other.xMm + other.widthMm - TOUCH_MM &&
+          other.xMm < box.xMm + box.widthMm - TOUCH_MM &&
+          box.yMm < other.yMm + other.heightMm - TOUCH_MM &&
+          other.yMm < box.yMm + box.heightMm - TOUCH_MM,
       );
     if (covers !== undefined) fault(['parts', index, 'box'], `“${part.name}” overlaps “${covers.name}”.`);
   });

@@ -16,7 +16,7 @@ export const ALLOWANCE = {
   degC: 1e-6,
   kelvin: 1e-6,
   deg: 1e-6,
-  count: 1e-9,
+  count: 1e-6,
   N: 1e-3,
   Nmm: 1e-1,
   MPa: 1e-6,

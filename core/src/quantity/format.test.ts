@@ -1,10 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { ALLOWANCE } from './compare.ts';
+import { countText } from './told.ts';
+import type { QuantityUnit } from './units.ts';
 import {
   formatAgainst,
+  formatBeside,
   formatExactLength,
   formatLength,
   formatQuantity,
+  formatRequired,
   INCH_READER,
   markOf,
   METRIC_READER,
@@ -100,5 +105,71 @@ describe('formatQuantity', () => {
     expect(formatQuantity({ value: 3200, unit: 'mm3' }, METRIC_READER)).toBe('3200 mm³');
     expect(formatQuantity({ value: 3200, unit: 'mm3' }, INCH_READER)).toBe('0.195 in³');
     expect(formatQuantity({ value: 59.743, unit: 'deg' }, METRIC_READER)).toBe('59.74°');
+  });
+});
+
+describe('formatBeside', () => {
+  const units = Object.keys(ALLOWANCE) as QuantityUnit[];
+
+  test.each(units)('tells two figures in %s apart where they differ, and only there', (unit) => {
+    const value = fc.double({ min: 0, max: 20_000, noNaN: true });
+    const off = fc.oneof(
+      fc.constantFrom(1.001, 2, 10, 1e3, 1e6),
+      fc.double({ min: 1.01, max: 1e9, noNaN: true }),
+    );
+    fc.assert(
+      fc.property(
+        value,
+        off,
+        fc.constantFrom(1, -1),
+        fc.constantFrom(INCH_READER, METRIC_READER),
+        (least, times, sign, reader) => {
+          const measured = { value: least + sign * times * ALLOWANCE[unit], unit };
+          const figures = formatBeside(measured, { value: least, unit }, reader);
+          expect(figures.measured).not.toBe(figures.required);
+          const same = formatBeside(
+            { value: least + 0.9 * sign * ALLOWANCE[unit], unit },
+            { value: least, unit },
+            reader,
+          );
+          expect(same.measured).toBe(same.required);
+        },
+      ),
+      { seed: 12, numRuns: 200 },
+    );
+  });
+});
+
+describe('formatRequired', () => {
+  test('keeps what was stated, and rounds what was worked out away from danger to the reader’s step', () => {
+    expect(formatRequired(152.4, INCH_READER, 'least')).toBe('6″');
+    expect(formatRequired(152.4, METRIC_READER, 'least')).toBe('152.4 mm');
+    // 19.05 + 10.31875 + 20 mm is 1.9437 in, more than 1 15⁄16: a person keeps two.
+    expect(formatRequired(49.36875, INCH_READER, 'least')).toBe('2″');
+    expect(formatRequired(49.36875, INCH_READER, 'most')).toBe('1 15⁄16″');
+    expect(formatRequired(49.36875, METRIC_READER, 'least')).toBe('50 mm');
+    expect(formatRequired(100, INCH_READER, 'least')).toBe('3 15⁄16″');
+    expect(formatAgainst(49, 49.36875, INCH_READER)).toEqual({ measured: '1 15⁄16″', required: '2″' });
+    // What passes does not look as if it failed.
+    expect(formatAgainst(49.5, 49.36875, INCH_READER, 'least').required).not.toBe('2″');
+  });
+});
+
+describe('small figures', () => {
+  test('never print as nothing where they are something, and nothing has no sign', () => {
+    expect(formatQuantity({ value: 0.2, unit: 'kg' }, INCH_READER)).toBe('0.4 lb');
+    expect(formatQuantity({ value: 0.02, unit: 'kg' }, METRIC_READER)).toBe('0.02 kg');
+    expect(formatQuantity({ value: -1e-12, unit: 'degC' }, METRIC_READER)).toBe('0 °C');
+    expect(formatQuantity({ value: 0, unit: 'kg' }, INCH_READER)).toBe('0 lb');
+    expect(formatQuantity({ value: -4.5, unit: 'degC' }, METRIC_READER)).toBe('−4.5 °C');
+  });
+
+  test('go with the right word', () => {
+    expect([0, 1, 2, 21].map((count) => countText(count, 'hole', 'holes'))).toEqual([
+      '0 holes',
+      '1 hole',
+      '2 holes',
+      '21 holes',
+    ]);
   });
 });

@@ -37,6 +37,7 @@ const UNIT_WORDS: Record<string, LengthUnit> = {
   inch: 'in',
   inches: 'in',
   '"': 'in',
+  "''": 'in',
   ft: 'ft',
   foot: 'ft',
   feet: 'ft',
@@ -56,16 +57,26 @@ const VULGAR: Record<string, readonly [number, number]> = {
   '⅞': [7, 8],
   '⅓': [1, 3],
   '⅔': [2, 3],
+  '⅕': [1, 5],
+  '⅖': [2, 5],
+  '⅗': [3, 5],
+  '⅘': [4, 5],
+  '⅙': [1, 6],
+  '⅚': [5, 6],
+  '⅐': [1, 7],
+  '⅑': [1, 9],
+  '⅒': [1, 10],
 };
 
 /** More digits than any wall needs, few enough that no sum grows without bound. */
 const MAX_DIGITS = 12;
 
 /**
- * Reads a length as people write it: `24 7/8`, `24-7/8"`, `2' 1 1/2"`, `702mm`, `0.7 m`, and sums such as
- * `=24 7/8 + 3`. Arithmetic is exact (rational). A bare number takes `bareUnit`. A hyphen without spaces
- * joins (`24-7/8`, `8'-6"`), a minus with a space before it subtracts. Where people mean either, as in
- * `8' - 6"` and `24 - 7/8`, the text is refused unless a leading `=` says that it is a sum.
+ * Reads a length as people write it: `24 7/8`, `24-7/8"`, `2' 1 1/2"`, `6''`, `24 7/8 in.`, `702mm`, `0.7 m`,
+ * `1m 20cm`, and sums such as `=24 7/8 + 3`. Arithmetic is exact (rational). A bare number takes `bareUnit`. A hyphen
+ * without spaces joins (`24-7/8`, `8'-6"`), a minus with a space before it subtracts. Where people mean either, as in
+ * `8' - 6"` and `24 - 7/8`, the text is refused unless a leading `=` says that it is a sum; so is a bare number in a sum
+ * with another unit than the reader’s, as in `8' + 3`, which two readers would read as two lengths.
  */
 export function parseLength(text: string, bareUnit: LengthUnit): Result<ParsedLength, LengthFault> {
   const reader = new LengthReader(text, bareUnit);
@@ -92,6 +103,7 @@ class LengthSyntaxError extends Error {
 
 /** How the last term was written, as far as it matters for what a minus after it means. */
 type TermRead = {
+  readonly at: number;
   readonly shape: 'whole' | 'fraction' | 'other';
   readonly unit: LengthUnit | null;
   readonly hasInches: boolean;
@@ -108,7 +120,7 @@ function couldBeJoined(before: TermRead, after: TermRead): boolean {
 /** One pass over the characters; holds the place reached, so that a fault can name it. */
 class LengthReader {
   private at = 0;
-  private lastTerm: TermRead = { shape: 'other', unit: null, hasInches: false };
+  private lastTerm: TermRead = { at: 0, shape: 'other', unit: null, hasInches: false };
   private readonly chars: readonly string[];
 
   constructor(
@@ -134,9 +146,13 @@ class LengthReader {
     this.skipSpaces();
     if (this.atEnd()) throw new LengthSyntaxError('empty', 0, 'Type a length, such as 24 7/8 or 702mm.');
     let total = this.readSigned();
+    const terms = [this.lastTerm];
     for (;;) {
       this.skipSpaces();
-      if (this.atEnd()) return total;
+      if (this.atEnd()) {
+        this.refuseMixedUnits(terms);
+        return total;
+      }
       const sign = this.peek();
       if (sign !== '+' && sign !== '-') this.refuse();
       const signAt = this.at;
@@ -150,8 +166,21 @@ class LengthReader {
           'This can be read two ways. Leave out the spaces to join, as in 8\'-6"; begin with = to subtract.',
         );
       }
+      terms.push(this.lastTerm);
       total = sign === '+' ? total.add(term) : total.sub(term);
     }
+  }
+
+  /** A bare number beside one in another unit than the reader’s would be another length for another reader. */
+  private refuseMixedUnits(terms: readonly TermRead[]): void {
+    const bare = terms.find(({ unit }) => unit === null);
+    const other = terms.find(({ unit }) => unit !== null && unit !== this.bareUnit);
+    if (bare === undefined || other?.unit == null) return;
+    throw new LengthSyntaxError(
+      'ambiguous',
+      bare.at,
+      `This can be read two ways: give each number its unit, as in 8' + 3" or 8' + 3mm.`,
+    );
   }
 
   private readSigned(): Fraction {
@@ -165,10 +194,12 @@ class LengthReader {
   /** One measure: a number with its unit, or feet followed by inches. */
   private readTerm(): Fraction {
     this.skipSpaces();
+    const at = this.at;
     const value = this.readNumber();
     const unit = this.readUnit();
-    this.lastTerm = { ...this.lastTerm, unit, hasInches: false };
+    this.lastTerm = { ...this.lastTerm, at, unit, hasInches: false };
     const termMm = value.mul(MM_PER_UNIT[unit ?? this.bareUnit]);
+    if (unit === 'm' || unit === 'cm') return termMm.add(this.readSmallerMetric(unit));
     if (unit !== 'ft') return termMm;
     const inchesAt = this.findInchesAfterFeet();
     if (inchesAt === null) return termMm;
@@ -179,6 +210,23 @@ class LengthReader {
     const inchUnit = this.readUnit();
     if (inchUnit !== null && inchUnit !== 'in') this.refuse(unitAt);
     return termMm.add(inches.mul(MM_PER_UNIT.in));
+  }
+
+  /** `1m 20cm`, `1 m 20 cm 5 mm` go on with smaller units, each named; nothing else does. */
+  private readSmallerMetric(than: 'm' | 'cm'): Fraction {
+    const start = this.at;
+    this.skipSpaces();
+    if (!isNumberStart(this.peek())) {
+      this.at = start;
+      return new Fraction(0);
+    }
+    const value = this.readNumber();
+    const unitAt = this.at;
+    const unit = this.readUnit();
+    if (unit !== 'mm' && !(unit === 'cm' && than === 'm')) this.refuse(unit === null ? start : unitAt);
+    const termMm = value.mul(MM_PER_UNIT[unit]);
+    this.lastTerm = { ...this.lastTerm, shape: 'other' };
+    return unit === 'cm' ? termMm.add(this.readSmallerMetric('cm')) : termMm;
   }
 
   /** `8' 6"`, `8'6`, `8'-6"` go on with inches; `8' - 6"` and `8' + 6"` do not. */
@@ -201,10 +249,13 @@ class LengthReader {
     if (this.peek() === '.') {
       this.lastTerm = { ...this.lastTerm, shape: 'other' };
       this.at++;
-      return new Fraction(`${whole || '0'}.${this.readDigits() || this.refuseUnfinished()}`);
+      const digits = this.readDigits();
+      // `5.` is 5; a point alone is nothing.
+      if (whole === '' && digits === '') this.refuseUnfinished();
+      return new Fraction(`${whole || '0'}.${digits || '0'}`);
     }
     if (whole === '') this.refuse(start);
-    if (this.peek() === '/') return this.readDenominator(BigInt(whole), false);
+    if (this.isSlashNext(this.at)) return this.readDenominator(BigInt(whole), false);
     const joinedAt = this.findJoinedFraction();
     this.lastTerm = { ...this.lastTerm, shape: joinedAt === null ? 'whole' : 'other' };
     if (joinedAt === null) return new Fraction(whole);
@@ -222,7 +273,14 @@ class LengthReader {
     if (char !== undefined && char in VULGAR) return next;
     let digit = next;
     while (isDigit(this.chars[digit])) digit++;
-    return digit > next && this.chars[digit] === '/' ? next : null;
+    return digit > next && this.isSlashNext(digit) ? next : null;
+  }
+
+  /** Whether a fraction’s slash comes next, spaces before it or not: `1/2`, `1 /2`, `1 / 2`. */
+  private isSlashNext(from: number): boolean {
+    let at = from;
+    while (this.chars[at] === ' ') at++;
+    return this.chars[at] === '/';
   }
 
   private readVulgar(): Fraction | null {
@@ -233,8 +291,10 @@ class LengthReader {
   }
 
   private readDenominator(numerator: bigint, mustBeProper: boolean): Fraction {
+    this.skipSpaces();
     const slashAt = this.at;
     this.at++;
+    this.skipSpaces();
     const digits = this.readDigits() || this.refuseUnfinished();
     const denominator = BigInt(digits);
     if (denominator === 0n) {
@@ -267,7 +327,9 @@ class LengthReader {
     const before = this.at;
     this.skipSpaces();
     const start = this.at;
-    if (this.peek() === '"' || this.peek() === "'") this.at++;
+    if (this.peek() === '"') this.at++;
+    // Two feet marks are an inch mark.
+    else if (this.peek() === "'") this.at += this.chars[this.at + 1] === "'" ? 2 : 1;
     else while (/[a-z]/u.test(this.peek() ?? '')) this.at++;
     const word = this.chars.slice(start, this.at).join('');
     if (word === '') {
@@ -275,6 +337,8 @@ class LengthReader {
       return null;
     }
     const unit = UNIT_WORDS[word];
+    // `in.`, `ft.`: the point of the short word.
+    if (unit !== undefined && /[a-z]$/u.test(word) && this.peek() === '.') this.at++;
     if (unit === undefined) {
       throw new LengthSyntaxError(
         'unexpected',

@@ -1,3 +1,4 @@
+import { mmFromInch } from '../quantity/convert.ts';
 import { practice, published, type ReferenceTable } from './source.ts';
 
 /** Screws for wood by size: shank and root diameter, inches; of lags also the tip that does not hold. */
@@ -131,4 +132,46 @@ export const LOAD_FACTORS = {
   source: practice(
     '1.5 on a building’s wall; in a vehicle or boat 3 g up and down with 1.5 g along and across',
   ),
+} as const;
+
+export const MACHINE_SCREWS_INCH = [
+  '#6-32',
+  '#8-32',
+  '#10-24',
+  '#10-32',
+  '#12-24',
+  '1/4-20',
+  '5/16-18',
+] as const;
+export const MACHINE_SCREWS_METRIC = ['M4', 'M5', 'M6', 'M8'] as const;
+export type MachineScrew = (typeof MACHINE_SCREWS_INCH)[number] | (typeof MACHINE_SCREWS_METRIC)[number];
+
+type Thread = { readonly pitchMm: number; readonly standard: 'inch' | 'metric' };
+const perInch = (threads: number): Thread => ({ pitchMm: 25.4 / threads, standard: 'inch' });
+const coarse = (pitchMm: number): Thread => ({ pitchMm, standard: 'metric' });
+
+/** Machine screws by size, with the pitch of their thread. */
+export const MACHINE_SCREWS: ReferenceTable<Readonly<Record<MachineScrew, Thread>>> = {
+  title: 'Machine screws: pitch of the thread, mm',
+  source: published('Unified inch and ISO metric screw threads', 'ASME B1.1; ISO 261, coarse', 'as recalled'),
+  confidence: { level: 'high', doubted: [] },
+  rows: {
+    '#6-32': perInch(32),
+    '#8-32': perInch(32),
+    '#10-24': perInch(24),
+    '#10-32': perInch(32),
+    '#12-24': perInch(24),
+    '1/4-20': perInch(20),
+    '5/16-18': perInch(18),
+    M4: coarse(0.7),
+    M5: coarse(0.8),
+    M6: coarse(1),
+    M8: coarse(1.25),
+  },
+};
+
+/** Lengths machine screws come in, mm (practice). */
+export const MACHINE_SCREW_LENGTHS_MM = {
+  inch: [0.25, 0.375, 0.5, 0.625, 0.75, 1, 1.25, 1.5, 1.75, 2, 2.5, 3, 4].map(mmFromInch),
+  metric: [6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 100],
 } as const;

@@ -12,13 +12,28 @@ const meta: CheckMeta = {
   messages: {
     'no-way': '{run} has no way: something blocks it, or its hole lies in a clear zone.',
     'no-pass': '{run} goes to the other side of a face, and there is no sealed hole yet: add one.',
+    'slanting-fold':
+      '{run} would have to cross a slanting fold, as over a hip or a valley, which routes do not do: lay it by hand there, and measure it.',
+    apart: '{run} leads to a face that no fold joins to this one: fold them together first.',
+    setback: '{run} runs through a strip that is kept free along an edge: no way keeps it.',
     'port-blocked': '{run} cannot leave {gear}: there is no room outside its knockout {knockout}.',
   },
   fixMessages: {},
 };
 
 function check(prepared: Prepared): Finding[] {
-  return routeAll(prepared).faults.map(({ run, code, port }) => {
+  const { routed, faults } = routeAll(prepared);
+  const inSetback = routed
+    .filter(({ isInSetback }) => isInSetback)
+    .map(({ run }) =>
+      findingOf(meta, {
+        message: 'setback',
+        severity: 'ask',
+        data: { run: run.name },
+        subjects: [{ kind: 'run', id: run.id }],
+      }),
+    );
+  const noWay = faults.map(({ run, code, port }) => {
     const item = prepared.hung.get((port ?? run.from).placement);
     return findingOf(meta, {
       message: code,
@@ -32,6 +47,7 @@ function check(prepared: Prepared): Finding[] {
         item === undefined ? null : { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
     });
   });
+  return [...noWay, ...inSetback];
 }
 
 export const routeCheck: Check = { meta, check };

@@ -6,10 +6,14 @@ import type { PointMm } from '../plan/values.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
 import { findPassPlaces } from '../site/pass-places.ts';
+import { foldsAt } from '../site/folds.ts';
 import { growBox, isInside, type BoxMm } from '../site/polygon.ts';
+import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
+import type { SiteFace } from '../site/site.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { buildRouteGraph, findGrid, isInAnyBox, type Hole, type RouteGraph } from './graph.ts';
 import {
+  crossingsOf,
   DOWN,
   LEFT,
   nodeAt,
@@ -38,6 +42,8 @@ export type RoutedRun = {
   /** The holes it goes through, in order. */
   readonly passes: readonly string[];
   readonly bendCount: number;
+  /** True where no way keeps the setbacks of its faces. */
+  readonly isInSetback: boolean;
   /** On the sheet and through holes, port to port. */
   readonly pathMm: number;
   /** What to cut: the path and the slack at both ends. */
@@ -47,7 +53,7 @@ export type RoutedRun = {
 
 export type RouteFault = {
   readonly run: Run;
-  readonly code: 'no-way' | 'port-blocked' | 'no-pass';
+  readonly code: 'no-way' | 'port-blocked' | 'no-pass' | 'slanting-fold' | 'apart';
   /** The port that is blocked, when one is. */
   readonly port: Port | null;
 };
@@ -87,37 +93,103 @@ function routeRuns(prepared: Prepared): Routes {
     to: placeOf(prepared, run.to),
   }));
   const holes = plan.passes.flatMap((pass): Hole[] => holeOf(prepared, pass));
-  const demands = [...site.faces.values()].map((face): GridDemand => {
+  const worlds = [true, false].map((isKept) => lazily(() => worldOf(prepared, ends, holes, isKept)));
+  const routed: RoutedRun[] = [];
+  const faults: RouteFault[] = [];
+  const hasSetbacks = [...site.faces.values()].some(({ setbacks }) => setbacks.length > 0);
+  for (const { run, from, to } of ends) {
+    // Setbacks are kept where there is a way that keeps them; else the way says that it does not.
+    const tries = hasSetbacks ? worlds : worlds.slice(1);
+    let fault: RouteFault | null = null;
+    for (const world of tries) {
+      const { graph, demands } = world();
+      const blocked = [from, to].find((place) => isBlocked(place, demands));
+      if (blocked !== undefined) {
+        fault = { run, code: 'port-blocked', port: blocked.port };
+        continue;
+      }
+      const path = findPath(
+        graph,
+        endAt(graph, from, from.opens),
+        endAt(graph, to, ((to.opens + 2) % 4) as Direction),
+      );
+      if (path === null) {
+        fault = { run, code: whyNoWay(prepared, from.item.face.id, to.item.face.id), port: null };
+        continue;
+      }
+      const isInSetback = hasSetbacks && world === worlds[1];
+      routed.push({ ...routedRun(graph, run, from, to, path), isInSetback });
+      fault = null;
+      break;
+    }
+    if (fault !== null) faults.push(fault);
+  }
+  return { routed, faults };
+}
+
+type RunEnds = { readonly run: Run; readonly from: PortPlace; readonly to: PortPlace };
+type World = { readonly graph: RouteGraph; readonly demands: readonly GridDemand[] };
+
+/** The site as cables may go through it, with setbacks kept or not. */
+function worldOf(
+  prepared: Prepared,
+  ends: readonly RunEnds[],
+  holes: readonly Hole[],
+  areSetbacksKept: boolean,
+): World {
+  const demands = [...prepared.site.faces.values()].map((face): GridDemand => {
     const stubs = ends.flatMap(({ from, to }) => [from, to]).filter(({ item }) => item.face.id === face.id);
     const passPoints = holes.flatMap((hole) => hole.ends).filter((end) => end.face === face.id);
     return {
       face,
-      keepOut: keepOutOf(prepared, face.id),
+      keepOut: [...keepOutOf(prepared, face.id), ...(areSetbacksKept ? keptFree(prepared, face) : [])],
       points: [...stubs.map(({ stub }) => stub), ...passPoints.map(({ at }) => at)],
     };
   });
-  const graph = buildRouteGraph(site, demands, holes);
+  return { demands, graph: buildRouteGraph(prepared.site, demands, holes) };
+}
 
-  const routed: RoutedRun[] = [];
-  const faults: RouteFault[] = [];
-  for (const { run, from, to } of ends) {
-    const blocked = [from, to].find((place) => isBlocked(place, demands));
-    if (blocked !== undefined) {
-      faults.push({ run, code: 'port-blocked', port: blocked.port });
-      continue;
-    }
-    const path = findPath(
-      graph,
-      endAt(graph, from, from.opens),
-      endAt(graph, to, ((to.opens + 2) % 4) as Direction),
-    );
-    if (path !== null) routed.push(routedRun(graph, run, from, to, path));
-    else {
-      const noPass = from.item.face.id !== to.item.face.id && plan.passes.length === 0;
-      faults.push({ run, code: noPass ? 'no-pass' : 'no-way', port: null });
-    }
-  }
-  return { routed, faults };
+/** Setbacks along edges that are folded to nothing: over a fold a cable has to go. */
+function keptFree({ site }: Prepared, face: SiteFace): BoxMm[] {
+  const folded = new Set(foldsAt(site.folds, face.id).map(({ here }) => here.edge));
+  return setbackZones(face)
+    .filter(({ setback }) => !folded.has(setback.edge))
+    .flatMap(setbackBoxes);
+}
+
+function lazily<Value>(make: () => Value): () => Value {
+  let made: { readonly value: Value } | null = null;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
+}
+
+/**
+ * Why nothing leads from face to face: blocked on the way where straight folds and holes join them; else what is missing
+ * is a hole, where one would; else a slanting fold lies between, which routes do not cross; else nothing joins them.
+ */
+function whyNoWay({ site, plan }: Prepared, from: string, to: string): RouteFault['code'] {
+  const straight = new Map<string, string[]>();
+  for (const { fromFace, toFace } of crossingsOf(site))
+    straight.set(fromFace, [...(straight.get(fromFace) ?? []), toFace]);
+  const passed = new Set(plan.passes.flatMap(({ face }) => [face, site.faces.get(face)?.otherSide ?? face]));
+  const otherSide = (id: string) => {
+    const other = site.faces.get(id)?.otherSide;
+    return other == null ? [] : [other];
+  };
+  const folded = (id: string) => foldsAt(site.folds, id).map(({ there }) => there.face);
+  const straightFrom = (id: string) => straight.get(id) ?? [];
+  if (reaches(from, to, (id) => [...straightFrom(id), ...(passed.has(id) ? otherSide(id) : [])]))
+    return 'no-way';
+  if (reaches(from, to, (id) => [...straightFrom(id), ...otherSide(id)])) return 'no-pass';
+  return reaches(from, to, (id) => [...folded(id), ...otherSide(id)]) ? 'slanting-fold' : 'apart';
+}
+
+function reaches(from: string, to: string, next: (id: string) => readonly string[]): boolean {
+  const reached = new Set([from]);
+  for (const id of reached) for (const other of next(id)) reached.add(other);
+  return reached.has(to);
 }
 
 /** What cables keep out of on a face: gear and obstacles, each with its clear zone. A board has its cables on it or behind. */
@@ -181,7 +253,13 @@ function endAt(
   return { node, direction };
 }
 
-function routedRun(graph: RouteGraph, run: Run, from: PortPlace, to: PortPlace, path: FoundPath): RoutedRun {
+function routedRun(
+  graph: RouteGraph,
+  run: Run,
+  from: PortPlace,
+  to: PortPlace,
+  path: FoundPath,
+): Omit<RoutedRun, 'isInSetback'> {
   const points = path.nodes.map(({ node, via }) => {
     const grid = findGrid(graph, node);
     const [x, y] = pointOfNode(grid, node);

@@ -1,10 +1,13 @@
 import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
+import { distanceToSegmentMm } from '../plan/outline.ts';
+import { isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
 import type { PassPlace } from '../site/pass-places.ts';
 import { isInside } from '../site/polygon.ts';
 import type { Member } from '../site/members.ts';
+import { setbackZones } from '../site/setback-zones.ts';
 import { lengthInput } from '../working/working.ts';
 import { allPassSides, findPassSides, type PassSides } from './pass-sides.ts';
 import {
@@ -35,6 +38,7 @@ const meta: CheckMeta = {
       'The hole {pass} is {measured} from the centre of one of the {framing}; it needs {required}.',
     'off-face': 'The hole {pass} is not on {face}.',
     covered: 'The hole {pass} comes out at {cover} on {face}.',
+    setback: 'The hole {pass} is {measured} from {edge} of {face}; {required} is kept free there: {why}.',
   },
   fixMessages: { move: 'Move {pass} {distance} to the {side}' },
 };
@@ -46,7 +50,8 @@ function check(prepared: Prepared): Finding[] {
   ]);
 }
 
-function checkSide(prepared: Prepared, { pass }: PassSides, side: PassPlace): Finding[] {
+function checkSide(prepared: Prepared, sides: PassSides, side: PassPlace): Finding[] {
+  const { pass } = sides;
   const { face, at } = side;
   const parts = {
     subjects: [{ kind: 'pass', id: pass.id } as const],
@@ -63,12 +68,49 @@ function checkSide(prepared: Prepared, { pass }: PassSides, side: PassPlace): Fi
       }),
     ];
   }
+  const strips = setbackFindings(sides, side);
   const cover = findCoverAt(prepared, side, 'body');
-  if (cover === undefined) return [];
+  if (cover === undefined) return strips;
   const data = { pass: pass.name, face: face.name, cover };
   return [
+    ...strips,
     findingOf(meta, { ...parts, data, message: 'covered', id: `${meta.id}/covered/${pass.id}/${face.id}` }),
   ];
+}
+
+/** Strips kept free along the edges of a side that the hole’s edge comes into. */
+function setbackFindings(sides: PassSides, { face, at }: PassPlace): Finding[] {
+  const { pass } = sides;
+  const radiusMm = holeRadiusMm(sides);
+  return setbackZones(face).flatMap(({ setback, edge }): Finding[] => {
+    const measuredMm = Math.max(0, distanceToSegmentMm(at, ...edge) - radiusMm);
+    if (!isBelow(measuredMm, setback.distanceMm, 'mm')) return [];
+    const source = { kind: 'yours', title: setback.why } as const;
+    return [
+      findingOf(meta, {
+        message: 'setback',
+        severity: 'fix',
+        id: `${meta.id}/setback/${pass.id}/${face.id}/${setback.edge}`,
+        data: { pass: pass.name, face: face.name, edge: `edge ${setback.edge + 1}`, why: setback.why },
+        subjects: [{ kind: 'pass', id: pass.id }],
+        at: { face: face.id, xMm: at[0], yMm: at[1] },
+        measured: { value: measuredMm, unit: 'mm' },
+        required: { value: setback.distanceMm, unit: 'mm' },
+        source,
+        working: {
+          title: `${pass.name} from edge ${setback.edge + 1} of ${face.name}`,
+          formula: 'free = centre to edge − hole ÷ 2',
+          inputs: [
+            lengthInput('hole', 'Its diameter as sawn', 2 * radiusMm),
+            lengthInput('kept', 'Kept free along the edge', setback.distanceMm),
+          ],
+          result: { name: 'Free', value: { value: measuredMm, unit: 'mm' } },
+          source,
+          notes: [],
+        },
+      }),
+    ];
+  });
 }
 
 /** Framing is checked on the side the hole was measured on; the other side’s is the same, mirrored. */

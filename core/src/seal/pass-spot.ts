@@ -2,10 +2,13 @@ import type { Prepared } from '../check/prepared.ts';
 import type { Pass } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
+import { distanceToSegmentMm } from '../plan/outline.ts';
 import type { PassPlace } from '../site/pass-places.ts';
+import { setbackZones } from '../site/setback-zones.ts';
 import { growBox, isInside } from '../site/polygon.ts';
 import type { Member } from '../site/members.ts';
 import { distanceToObstacleMm } from '../site/obstacle-zone.ts';
+import { cutMm } from '../wireway/hole-saw.ts';
 import { findPassSides, type PassSides } from './pass-sides.ts';
 
 /** Skin left between the hole’s edge and a rib, truss or stud, for the gland’s nut and a hand (practice). */
@@ -16,7 +19,7 @@ const SEARCH_STEP_MM = 25.4;
 
 /** Radius of the hole as it is sawn. */
 export function holeRadiusMm({ hole }: PassSides): number {
-  return (hole.saw?.diameterMm ?? hole.diameterMm) / 2;
+  return cutMm(hole) / 2;
 }
 
 /** Centre of a member to centre of a hole that leaves the margin between them, wherever the member may stand. */
@@ -84,7 +87,12 @@ export function isPassClear(prepared: Prepared, sides: PassSides): boolean {
     findNoDrillHit([sides.here, sides.there], holeRadiusMm(sides)) === undefined &&
     [sides.here, sides.there].every(
       (place) =>
-        isInside(place.at, place.face.outline) && findCoverAt(prepared, place, 'clear-zone') === undefined,
+        isInside(place.at, place.face.outline) &&
+        setbackZones(place.face).every(
+          ({ edge, setback }) =>
+            !isBelow(distanceToSegmentMm(place.at, ...edge) - holeRadiusMm(sides), setback.distanceMm, 'mm'),
+        ) &&
+        findCoverAt(prepared, place, 'clear-zone') === undefined,
     )
   );
 }

@@ -1,5 +1,6 @@
 import type { Face } from '../plan/face.ts';
 import type { Framing } from '../plan/framing.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
 import type { BoxMm } from './polygon.ts';
 
 /** One stud, rib or seam as it stands on a face. */
@@ -26,8 +27,6 @@ export type Member = {
 };
 
 const MOST_MEMBERS = 1000;
-/** A member whose centre falls this far past the edge by rounding is still on the face. */
-const EDGE_ROUNDING_MM = 0.01;
 
 /** The members of a face with an outline, in its own coordinates; empty for a reverse. */
 export function membersOf({ shape }: Face, bounds: BoxMm): Member[] {
@@ -69,7 +68,7 @@ function nominalCentres(at: Framing['at'], endMm: number): number[] {
   const centres: number[] = [];
   for (let count = 0; count < MOST_MEMBERS; count++) {
     const centreMm = at.firstCentreMm + count * at.spacingMm;
-    if (centreMm > endMm + EDGE_ROUNDING_MM) break;
+    if (centreMm > endMm + TOUCH_MM) break;
     centres.push(centreMm);
   }
   return centres;

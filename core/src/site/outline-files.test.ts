@@ -139,6 +139,25 @@ describe('readCsvOutline', () => {
     expect(faults.map(({ row, column }) => [row, column])).toEqual([[42, 'x'], [777, 'y']]); // prettier-ignore
   });
 
+  test('reads decimal commas by what parts the columns, and takes nothing that could be cut in two ways', () => {
+    // 1.5 m by half a metre as half of Europe writes it.
+    const corners = [[0, 0], [1500, 0], [1500, 500.5], [0, 500.5]]; // prettier-ignore
+    expect(readCsvOutline('x;y\n0;0\n1500,0;0\n1500;500,5\n0,0;500,5\n', 'mm')).toEqual({
+      points: corners,
+      faults: [],
+    });
+    expect(readCsvOutline('0\t0\n1500,0\t0\n1500\t500,5\n0,0\t500,5\n', 'mm').points).toEqual(corners);
+    // (1.5, 0) or (1, 5): no row is taken, and each such row is named with what to do.
+    const mixed = readCsvOutline('0,0\n1,5,0\n1,5,0,5\n0,1\n', 'm');
+    expect(mixed.points).toEqual([]);
+    expect(mixed.faults.map(({ row }) => row)).toEqual([2, 3]);
+    expect(mixed.faults[0]?.message).toMatch(/3 cells.*semicolons/u);
+    // A table with a column more of its own is read by its header.
+    expect(readCsvOutline('x,y,note\n0,0,a\n5,0,b\n', 'mm').points).toEqual([[0, 0], [5, 0]]); // prettier-ignore
+    // 1,500 with semicolons is one and a half, or fifteen hundred.
+    expect(readCsvOutline('0;0\n1,500;0\n', 'mm').faults[0]?.message).toMatch(/1\.500 or 1500/u);
+  });
+
   test('counts empty rows too, and says where a quote was left open', () => {
     const { points, faults } = readCsvOutline('x,y\n\n0,0\n\nwide,3\n5,5\n"6,6\n7,7', 'mm');
     expect(points).toEqual([[0, 0], [5, 5]]); // prettier-ignore

@@ -16,7 +16,7 @@ const meta: CheckMeta = {
   messages: {
     full: 'Conductors cover {measured} of {wireway} between {from} and {to} from its left end; at most {required}.',
     count:
-      '{measured} current-carrying conductors lie in {wireway} at one place; above {required} their ampacity is adjusted.',
+      '{measured} current-carrying {measured:conductor lies|conductors lie} in {wireway} at one place; above {required} their ampacity is adjusted.',
     bend: '{circuit} deflects into {wireway} where it is {measured} wide; {required} is needed to bend it.',
   },
   fixMessages: {},

@@ -12,7 +12,8 @@ import { getHung } from '../test/plans.ts';
 import { allowedFillPct, conductorsInEmt } from './conduit-count.ts';
 import { wirewayFillCheck } from './fill-check.ts';
 import { deflections, fillSections, wireAreaMm2 } from './fill.ts';
-import { lineUpEdits, LONGEST_NIPPLE_MM, type LineUp } from './line-up.ts';
+import { lineUpEdits, type LineUp } from './line-up.ts';
+import { LONGEST_NIPPLE_MM } from './nipple.ts';
 import { wirewaySupportsCheck } from './supports-check.ts';
 
 const SIZES = ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2', '2-1/2', '3', '3-1/2', '4'];

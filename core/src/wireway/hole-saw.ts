@@ -9,6 +9,11 @@ export type SawnHole = {
   readonly saw: { readonly diameterMm: number; readonly label: string } | null;
 };
 
+/** How wide a hole becomes: as its saw cuts it, nominal where no saw sold does. What keeps from it keeps from this. */
+export function cutMm({ diameterMm, saw }: SawnHole): number {
+  return saw?.diameterMm ?? diameterMm;
+}
+
 /** A gland’s hole may be cut larger than its clearance hole by this much: its seal still covers it (practice). */
 export const GLAND_HOLE_EXCESS_MM = 1.2;
 

@@ -98,16 +98,19 @@ describe('screws that join', () => {
   test('of 1 in are too short through bushings where 1 1/4 in hold', () => {
     // Common practice, no source: sheets of 1/16 in, 11/16 in of bushings between, a nut of 1/8 in, 24 threads to the inch.
     const sheet = inch(0.0625);
-    const window = screwWindow({ firstSheetMm: sheet, betweenMm: inch(0.6875), secondSheetMm: sheet, nutMm: inch(0.125), pitchMm: inch(1 / 24), freeBehindMm: inch(2) }); // prettier-ignore
+    const window = screwWindow({ firstSheetMm: sheet, betweenMm: inch(0.6875), secondSheetMm: sheet, nutMm: inch(0.125), screw: '#12-24', freeBehindMm: inch(2) }); // prettier-ignore
     expect(window.leastMm).toBeGreaterThan(inch(1));
     expect(window.stockMm).toBe(inch(1.25));
   });
 
   test('stay clear of what is behind, or there is none', () => {
-    const stack = { firstSheetMm: 1.5, betweenMm: 0, secondSheetMm: 1.5, nutMm: 3.2, pitchMm: 0.8, freeBehindMm: 20 }; // prettier-ignore
+    const stack = { firstSheetMm: 1.5, betweenMm: 0, secondSheetMm: 1.5, nutMm: 3.2, screw: 'M5', freeBehindMm: 20 } as const; // prettier-ignore
     expect(screwWindow(stack).leastMm).toBeCloseTo(3 + 3.2 + 2.4, 9);
     expect(screwWindow(stack).mostMm).toBeCloseTo(3 + 20 - 6, 9);
-    expect(screwWindow(stack).stockMm).toBe(inch(0.375));
+    // Metric screws come in whole millimetres; inch ones in eighths: three threads of 24 to the inch are 1/8 in.
+    expect(screwWindow(stack).stockMm).toBe(10);
+    expect(screwWindow({ ...stack, screw: '#12-24' }).leastMm).toBeCloseTo(3 + 3.2 + 25.4 / 8, 9);
+    expect(screwWindow({ ...stack, screw: '#10-32' }).stockMm).toBe(inch(0.375));
     expect(screwWindow({ ...stack, freeBehindMm: 9 }).stockMm).toBeNull();
   });
 });

@@ -6,12 +6,12 @@ import type { Link } from '../plan/placement.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import { MACHINE_SCREW_LENGTHS_MM, MACHINE_SCREWS, type MachineScrew } from '../reference/fasteners.ts';
 import type { KnockoutSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { doBoxesOverlap, gapAcrossMm, gapUpMm } from '../site/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
-import { fittingFor, isFittingSize } from './nipple.ts';
-import { LONGEST_NIPPLE_MM } from './line-up.ts';
+import { fittingFor, isFittingSize, LONGEST_NIPPLE_MM } from './nipple.ts';
 
 /** How two enclosures stand to each other. */
 export type JoinKind = 'side-by-side' | 'back-to-back';
@@ -184,7 +184,7 @@ export type ScrewStack = {
   readonly secondSheetMm: number;
   /** Of the nut or the tapped hole’s backing; 0 where the second sheet is tapped. */
   readonly nutMm: number;
-  readonly pitchMm: number;
+  readonly screw: MachineScrew;
   /** Free depth behind the second sheet, to the nearest part. */
   readonly freeBehindMm: number;
 };
@@ -201,20 +201,18 @@ export type ScrewWindow = {
 const THREADS_SHOWING = 3;
 /** What a tip keeps from what is behind it (practice). */
 const TIP_CLEAR_MM = 6;
-/** Machine screws come in these lengths. */
-const STOCK_IN = [0.25, 0.375, 0.5, 0.625, 0.75, 1, 1.25, 1.5, 1.75, 2, 2.5, 3, 4];
-
 /**
  * Between which lengths a screw that joins two enclosures must be: through all of it with three threads showing, and
  * short of what is behind. Tips inside an enclosure are dressed smooth or capped.
  */
 export function screwWindow(stack: ScrewStack): ScrewWindow {
-  const { firstSheetMm, betweenMm, secondSheetMm, nutMm, pitchMm, freeBehindMm } = stack;
+  const { firstSheetMm, betweenMm, secondSheetMm, nutMm, screw, freeBehindMm } = stack;
+  const { pitchMm, standard } = MACHINE_SCREWS.rows[screw];
   const gripMm = firstSheetMm + betweenMm + secondSheetMm;
   const leastMm = gripMm + nutMm + THREADS_SHOWING * pitchMm;
   const mostMm = gripMm + freeBehindMm - TIP_CLEAR_MM;
   const stockMm =
-    STOCK_IN.map(mmFromInch).find(
+    MACHINE_SCREW_LENGTHS_MM[standard].find(
       (length) => !isBelow(length, leastMm, 'mm') && !isAbove(length, mostMm, 'mm'),
     ) ?? null;
   return {
@@ -223,22 +221,20 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
     stockMm,
     working: {
       title: 'Screws that join two enclosures',
-      formula: 'least = t₁ + between + t₂ + nut + 3·pitch;  most = t₁ + between + t₂ + free − 6 mm',
+      formula: 'least = t₁ + between + t₂ + nut + 3·pitch;  most = t₁ + between + t₂ + free − clear',
       inputs: [
         lengthInput('t₁', 'First sheet', firstSheetMm),
         lengthInput('between', 'Bushings, spacers or wall between', betweenMm),
         lengthInput('t₂', 'Second sheet', secondSheetMm),
         lengthInput('nut', 'Nut', nutMm),
-        lengthInput('pitch', 'Thread pitch', pitchMm),
+        lengthInput('pitch', `Thread pitch of ${screw}`, pitchMm),
         lengthInput('free', 'Free behind the second sheet', freeBehindMm),
+        lengthInput('clear', 'What a tip keeps from what is behind it', TIP_CLEAR_MM),
         lengthInput('most', 'Longest that clears what is behind', mostMm),
       ],
       result: { name: 'Shortest that holds', value: { value: leastMm, unit: 'mm' } },
       source: practice('Three threads showing; a tip clear of what is behind it'),
-      notes: [
-        'Dress tips smooth or cap them: conductors lie against them.',
-        'Stock lengths go by eighths and quarters of an inch.',
-      ],
+      notes: ['Dress tips smooth or cap them: conductors lie against them.'],
     },
   };
 }

@@ -2,19 +2,16 @@ import type { Hung, Prepared } from '../check/prepared.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { mmFromInch } from '../quantity/convert.ts';
 import { formatLength, type Reader } from '../quantity/format.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { wirewayHoles } from './hole-pattern.ts';
-import { fittingFor, isFittingSize } from './nipple.ts';
+import { fittingFor, isFittingSize, LONGEST_NIPPLE_MM } from './nipple.ts';
 import { hookLineForGap } from './stack.ts';
 import type { WirewaySide } from './unit-at-wireway.ts';
 
 export const LINE_UPS = ['one-gap', 'tops', 'hook-lines', 'tops-and-hook-lines'] as const;
 export type LineUp = (typeof LINE_UPS)[number];
 
-/** A conduit longer than this is no nipple any more (NEC Chapter 9, Note 4: 24 in). */
-export const LONGEST_NIPPLE_MM = mmFromInch(24);
 /** Marks this near are one line. */
 const SAME_LINE_MM = 0.5;
 

@@ -4,7 +4,7 @@ import type { Link } from '../plan/placement.ts';
 import { isBelow } from '../quantity/compare.ts';
 import type { FittingSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
-import { sawnKnockout } from './hole-saw.ts';
+import { cutMm, sawnKnockout } from './hole-saw.ts';
 import { lengthInput } from '../working/working.ts';
 import { joinOf, MEET_MM, meetEdit, type Join, type Meeting } from './joined.ts';
 import { fittingFor, isFittingSize } from './nipple.ts';
@@ -163,7 +163,7 @@ function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, 
   const { id, subjects, names } = commonOf(link, a, b);
   const { minX, maxX, minY, maxY } = through.within;
   const insideMm = Math.min(link.xMm - minX, maxX - link.xMm, link.yMm - minY, maxY - link.yMm);
-  const requiredMm = sawnKnockout(link.tradeSize).diameterMm / 2 + LOCKNUT_RIM_MM;
+  const requiredMm = cutMm(sawnKnockout(link.tradeSize)) / 2 + LOCKNUT_RIM_MM;
   if (!isBelow(insideMm, requiredMm, 'mm')) return [];
   const middle: Link = { ...link, xMm: through.xMm, yMm: through.yMm };
   return [
@@ -181,7 +181,7 @@ function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, 
         inputs: [
           lengthInput('x', 'Its middle, right of the datum', link.xMm),
           lengthInput('y', 'Up from the datum', link.yMm),
-          lengthInput('hole', 'Its diameter', sawnKnockout(link.tradeSize).diameterMm),
+          lengthInput('hole', 'Its diameter as cut', cutMm(sawnKnockout(link.tradeSize))),
           lengthInput('rim', 'Locknut beyond the hole (typical)', LOCKNUT_RIM_MM),
         ],
         result: { name: 'Required to the nearer side', value: { value: requiredMm, unit: 'mm' } },

@@ -3,7 +3,7 @@ import type { Prepared } from '../check/prepared.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { wirewayHoles, wirewaysOf, type WirewayHole } from './hole-pattern.ts';
-import { isFittingSize, nippleOf, type Nipple } from './nipple.ts';
+import { isFittingSize, LONGEST_NIPPLE_MM, nippleOf, type Nipple } from './nipple.ts';
 import { hookLineForGap, hookLineStack, USUAL_GAP_MM } from './stack.ts';
 
 const meta: CheckMeta = {
@@ -22,6 +22,8 @@ const meta: CheckMeta = {
   messages: {
     'fittings-touch':
       'The {size} nipple of {unit} has a gap of {measured}; its two fittings touch below {required}.',
+    'no-nipple':
+      'Between {unit} and the wireway are {measured}; above {required} a conduit is no nipple: its fill and its supports go by the rules for conduit.',
     'too-long': 'The {size} nipple of {unit} is cut {measured}; it meets both stops at {required}.',
     'too-short': 'The {size} nipple of {unit} is cut {measured}; it stays seated from {required}.',
     'no-fitting': 'No fitting lengths are tabled for the {size} nipple of {unit}: measure the fittings.',
@@ -74,11 +76,12 @@ function checkHole(hole: WirewayHole): Finding[] {
 
 function figures(nipple: Nipple, gapMm: number): [number, number] {
   if (nipple.problem === 'fittings-touch') return [gapMm, nipple.minGapMm];
+  if (nipple.problem === 'no-nipple') return [gapMm, LONGEST_NIPPLE_MM];
   return [nipple.cutMm, nipple.problem === 'too-long' ? nipple.maxCutMm : nipple.minCutMm];
 }
 
 function fixOf({ unit, wireway, joint, side }: WirewayHole, nipple: Nipple, gapMm: number): Fix {
-  if (nipple.problem === 'fittings-touch') {
+  if (nipple.problem === 'fittings-touch' || nipple.problem === 'no-nipple') {
     const wantedMm = Math.max(USUAL_GAP_MM, nipple.minGapMm);
     return {
       message: 'set-gap',

@@ -10,6 +10,9 @@ import {
 import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 
+/** A conduit longer than this is no nipple any more (NEC Chapter 9, Note 4: 24 in). */
+export const LONGEST_NIPPLE_MM = mmFromInch(24);
+
 /** Set-screw connectors indoors and dry, rain-tight ones outside. */
 export type FittingKind = 'set-screw' | 'rain-tight';
 
@@ -30,7 +33,7 @@ export type Nipple = {
   readonly maxCutMm: number;
   /** Below this the two fittings touch. */
   readonly minGapMm: number;
-  readonly problem: 'fittings-touch' | 'too-long' | 'too-short' | null;
+  readonly problem: 'fittings-touch' | 'no-nipple' | 'too-long' | 'too-short' | null;
   readonly fittingKind: FittingKind;
   readonly working: Working;
 };
@@ -81,11 +84,11 @@ export function nippleOf(
         lengthInput('engagement', 'Least conduit held by each fitting', fitting.minEngagementMm),
         lengthInput('shortest', 'Shortest cut that stays seated', minCutMm),
         lengthInput('longest', 'Longest cut, stop to stop', maxCutMm),
+        lengthInput('touch', 'Below this gap the two fittings touch', minGapMm),
       ],
       result: { name: 'Cut length', value: { value: cutMm, unit: 'mm' } },
       source: practice('Conduit nipples between connectors; measure the fittings in hand'),
       notes: [
-        `The two fittings touch below a gap of ${(minGapMm / 25.4).toFixed(2)}″.`,
         'Ream both ends, inside and outside. Locknuts tight before the set screws: they carry the bonding.',
       ],
     },
@@ -93,6 +96,7 @@ export function nippleOf(
 
   function problemOf(): Nipple['problem'] {
     if (isBelow(gapMm, minGapMm, 'mm')) return 'fittings-touch';
+    if (isAbove(gapMm, LONGEST_NIPPLE_MM, 'mm')) return 'no-nipple';
     if (isAbove(cutMm, maxCutMm, 'mm')) return 'too-long';
     if (isBelow(cutMm, minCutMm, 'mm')) return 'too-short';
     return null;

@@ -1,4 +1,5 @@
 import type { Quantity } from '../quantity/format.ts';
+import type { Told } from '../quantity/told.ts';
 import type { SourceRef } from '../reference/source.ts';
 
 /** One figure that went into a formula, by the symbol the formula uses. */
@@ -11,7 +12,7 @@ export type Working = {
   readonly inputs: readonly WorkingInput[];
   readonly result: { readonly name: string; readonly value: Quantity };
   readonly source: SourceRef;
-  readonly notes: readonly string[];
+  readonly notes: readonly (string | Told)[];
 };
 
 export function lengthInput(symbol: string, name: string, lengthMm: number): WorkingInput {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatQuantity, sourceText, type Reader, type Working } from '@zarnel/core';
+import { formatQuantity, sourceText, toldText, type Reader, type Working } from '@zarnel/core';
 import { Button } from './Button.tsx';
 import { Modal } from './Modal.tsx';
 
@@ -34,9 +34,9 @@ export function WorkingButton({ working, reader }: { readonly working: Working; 
             </tr>
           </tbody>
         </table>
-        {working.notes.map((note) => (
-          <p key={note} className="mt-2">
-            {note}
+        {working.notes.map((note, index) => (
+          <p key={index} className="mt-2">
+            {toldText(note, reader)}
           </p>
         ))}
         <p className="mt-3 text-sm text-kraft">{sourceText(working.source)}</p>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import {
+  countText,
   formatExactLength,
   formatLength,
   formatQuantity,
@@ -104,7 +105,10 @@ function Facts({ type, reader }: { readonly type: GearType; readonly reader: Rea
     ['Size', [widthMm, heightMm, depthMm].map((mm) => formatLength(mm, reader)).join(' × ')],
     ['Hook line to bottom', formatExactLength(dropMm, reader)],
     ['Side play', `± ${formatLength(sidePlayMm, reader)}`],
-    ['Mass', parts.length === 0 ? kg(massKg) : `${kg(massKg)} in ${parts.length} parts`],
+    [
+      'Mass',
+      parts.length === 0 ? kg(massKg) : `${kg(massKg)} in ${countText(parts.length, 'part', 'parts')}`,
+    ],
     ...(parts.length === 0 ? [] : [['Heaviest lift', kg(heaviestLiftKg(type))] as const]),
     [
       'Enclosure',

@@ -2,6 +2,7 @@ import {
   formatLength,
   getCheckMeta,
   sentenceOf,
+  toldText,
   type ArrangeAnswer,
   type Proposal,
   type Reader,
@@ -22,8 +23,8 @@ export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
     <div className="mt-3" data-testid="proposals">
       {isCancelled && <p className="mb-2 text-kraft">Stopped; these are the best so far.</p>}
       {contradictions.map(({ gear, rule, against }) => (
-        <p key={gear + rule} role="alert" className="mb-2 text-crayon">
-          {gear}: {rule}, but {against}. Both cannot be kept.
+        <p key={gear + rule.text} role="alert" className="mb-2 text-crayon">
+          {gear}: {toldText(rule, reader)}, but {against}. Both cannot be kept.
         </p>
       ))}
       {impossible !== null && (

@@ -1,4 +1,5 @@
 import {
+  countText,
   fixingPlanOf,
   formatLength,
   formatQuantity,
@@ -25,7 +26,10 @@ export function FixingSection({ item, prepared, reader }: Props) {
       : '';
   return (
     <div className="mt-3">
-      <Section title="Fixings" summary={plan === null ? 'no bracket holes' : `${plan.holes.length} holes`}>
+      <Section
+        title="Fixings"
+        summary={plan === null ? 'no bracket holes' : countText(plan.holes.length, 'hole', 'holes')}
+      >
         {plan === null && <p>Its type has no bracket holes yet: add them in its gear type.</p>}
         {plan !== null && (
           <>

@@ -7,6 +7,8 @@ import {
   joinOf,
   KNOCKOUT_SIZES,
   linkOf,
+  MACHINE_SCREWS_INCH,
+  MACHINE_SCREWS_METRIC,
   meetEdit,
   screwWindow,
   sizeText,
@@ -14,6 +16,7 @@ import {
   type Hung,
   type Join,
   type KnockoutSize,
+  type MachineScrew,
   type Meeting,
   type Plan,
   type Prepared,
@@ -40,8 +43,10 @@ const FITTING_WORDS: Readonly<Record<Meeting['fitting'], string>> = {
   'too-near': 'too near for two connectors: bring the walls together, or further apart',
   none: 'they do not meet',
 };
-/** Usual sheet of small enclosures, nut and thread (practice): typed over where the real ones are measured. */
-const FIRST_STACK = { firstSheetMm: 1.5, secondSheetMm: 1.5, nutMm: 3.2, pitchMm: 0.8, freeBehindMm: 40 };
+/** Usual sheet of small enclosures and nut (practice): typed over where the real ones are measured. */
+const FIRST_STACK = { firstSheetMm: 1.5, secondSheetMm: 1.5, nutMm: 3.2, freeBehindMm: 40 };
+const SCREW_SIZES = { us: MACHINE_SCREWS_INCH, iec: MACHINE_SCREWS_METRIC } as const;
+const FIRST_SCREW = { us: '#10-32', iec: 'M5' } as const;
 
 /** How a piece can be joined to an enclosure beside it or on the other side of its wall. */
 export function JoinSection({ item, plan, prepared, reader }: Props) {
@@ -66,7 +71,7 @@ export function JoinSection({ item, plan, prepared, reader }: Props) {
       </p>
       <Meetings join={join} reader={reader} />
       <KeptJoin key={join.b.id} join={join} plan={plan} prepared={prepared} />
-      {canBeScrewed(join) && <Screws join={join} reader={reader} />}
+      {canBeScrewed(join) && <Screws join={join} reader={reader} codeBasis={plan.codeBasis} />}
       <Upgrade unit={item} panel={join.b} reader={reader} />
     </Section>
   );
@@ -158,9 +163,18 @@ function KeptJoin({ join, plan, prepared }: Pick<Props, 'plan' | 'prepared'> & {
   );
 }
 
-function Screws({ join, reader }: { readonly join: Join; readonly reader: Reader }) {
+function Screws({
+  join,
+  reader,
+  codeBasis,
+}: {
+  readonly join: Join;
+  readonly reader: Reader;
+  readonly codeBasis: Plan['codeBasis'];
+}) {
   const [stack, setStack] = useState(FIRST_STACK);
-  const window = screwWindow({ ...stack, betweenMm: join.gapMm });
+  const [screw, setScrew] = useState<MachineScrew>(FIRST_SCREW[codeBasis]);
+  const window = screwWindow({ ...stack, screw, betweenMm: join.gapMm });
   const field = (key: keyof typeof FIRST_STACK, label: string) => (
     <LengthField
       label={label}
@@ -175,6 +189,12 @@ function Screws({ join, reader }: { readonly join: Join; readonly reader: Reader
   return (
     <>
       <h4 className="mt-2 font-semibold">Screws through both</h4>
+      <Choice
+        label="Screw"
+        value={screw}
+        options={SCREW_SIZES[codeBasis].map((value) => ({ value, label: value }))}
+        onChange={(value) => setScrew(value as MachineScrew)}
+      />
       {field('firstSheetMm', 'First sheet')}
       {field('secondSheetMm', 'Second sheet')}
       {field('nutMm', 'Nut, 0 where it is tapped')}

@@ -1,4 +1,5 @@
 import {
+  countText,
   formatLength,
   formatQuantity,
   SAMPLE_MATERIALS,
@@ -55,14 +56,14 @@ export function FacePanel({ face, plan, prepared, reader }: Props) {
         <WhatItIs face={face} plan={plan} reader={reader} />
       </Section>
       {shape.kind === 'outline' && (
-        <Section title="Outline" summary={`${face.outline.length} corners`}>
+        <Section title="Outline" summary={countText(face.outline.length, 'corner', 'corners')}>
           <OutlineSection face={face} reader={reader} />
         </Section>
       )}
       <Section title="How it stands" summary={prepared.site.placedBy.has(face.id) ? '' : 'nowhere yet'}>
         <FoldSection face={face} plan={plan} prepared={prepared} reader={reader} />
       </Section>
-      <Section title="Framing" summary={`${face.members.length} members`}>
+      <Section title="Framing" summary={countText(face.members.length, 'member', 'members')}>
         <FramingSection face={face} plan={plan} reader={reader} />
       </Section>
       <Section title="In the way" summary={String(obstacles.length)}>

@@ -1,0 +1,91 @@
+import {
+  findingOf,
+  itemCheck,
+  type CheckMeta,
+  type Finding,
+  type Fix,
+  type ItemCheck,
+} from '../check/finding.ts';
+import { hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { isBelow } from '../quantity/compare.ts';
+import { practice } from '../reference/source.ts';
+import { distanceToEdgeMm, setbackZones } from '../site/setback-zones.ts';
+import { lengthInput } from '../working/working.ts';
+import { isClear } from './clear-moves.ts';
+
+const meta: CheckMeta = {
+  id: 'clearance.setback',
+  looksAt: 'Gear in the strips kept free along the edges of its face',
+  severity: 'fix',
+  source: practice('Setbacks are those that somebody put on the face; the local code decides'),
+  parameters: [],
+  messages: {
+    within: '{gear} is {measured} from {edge} of {face}; {required} is kept free there: {why}.',
+  },
+  fixMessages: { move: 'Move {gear} {distance} away from the edge' },
+};
+
+function checkItem(prepared: Prepared, item: Hung): Finding[] {
+  return setbackZones(item.face).flatMap(({ setback, edge }): Finding[] => {
+    const measuredMm = distanceToEdgeMm(item.body, edge);
+    if (!isBelow(measuredMm, setback.distanceMm, 'mm')) return [];
+    const source = { kind: 'yours', title: setback.why } as const;
+    return [
+      findingOf(meta, {
+        message: 'within',
+        id: `${meta.id}/within/${item.id}+${setback.edge}`,
+        data: {
+          gear: item.placement.name,
+          face: item.face.name,
+          edge: `edge ${setback.edge + 1}`,
+          why: setback.why,
+        },
+        subjects: [
+          { kind: 'placement', id: item.id },
+          { kind: 'face', id: item.face.id },
+        ],
+        at: middleOf(item),
+        measured: { value: measuredMm, unit: 'mm' },
+        required: { value: setback.distanceMm, unit: 'mm' },
+        source,
+        working: {
+          title: `${item.placement.name} from edge ${setback.edge + 1} of ${item.face.name}`,
+          formula: 'free = shortest line from the body to the edge',
+          inputs: [
+            lengthInput('left', 'Left side of the body from the datum', item.body.minX),
+            lengthInput('right', 'Right side', item.body.maxX),
+            lengthInput('bottom', 'Bottom of the body from the datum', item.body.minY),
+            lengthInput('top', 'Top', item.body.maxY),
+            lengthInput('kept', 'Kept free along the edge', setback.distanceMm),
+          ],
+          result: { name: 'Free', value: { value: measuredMm, unit: 'mm' } },
+          source,
+          notes: [],
+        },
+        fixes: moveAway(prepared, item, edge, setback.distanceMm - measuredMm),
+      }),
+    ];
+  });
+}
+
+/** Straight away from the edge by what is missing, where that leaves it clear of everything. */
+function moveAway(
+  prepared: Prepared,
+  item: Hung,
+  [[ax, ay], [bx, by]]: readonly [readonly [number, number], readonly [number, number]],
+  missingMm: number,
+): Fix[] {
+  const lengthMm = Math.hypot(bx - ax, by - ay);
+  const xMm = item.placement.xMm - ((by - ay) / lengthMm) * missingMm;
+  const yMm = item.placement.yMm + ((bx - ax) / lengthMm) * missingMm;
+  if (!isClear(prepared, hungAt(item, xMm, yMm))) return [];
+  return [
+    {
+      message: 'move',
+      data: { gear: item.placement.name, distance: { value: missingMm, unit: 'mm' } },
+      edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm }],
+    },
+  ];
+}
+
+export const setbackCheck: ItemCheck = itemCheck(meta, checkItem);
