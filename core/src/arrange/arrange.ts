@@ -3,12 +3,12 @@ import type { Check, Finding } from '../check/finding.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
 import { explainImpossible, type Impossible } from './impossible.ts';
 import { problemOfPlan, type Contradiction } from './problem-of-plan.ts';
-import { isSoundLayout, type ArrangeProblem, type Layout } from './problem.ts';
+import { isSoundLayout, layoutCost, type ArrangeProblem, type Layout } from './problem.ts';
 import { refineLayout, type RefinedLayout } from './refine.ts';
 import type { ArrangeRequest } from './request.ts';
 import { gainsOn, scoreLayout, type LayoutGains, type LayoutTerms } from './score.ts';
 import { seeded } from './seeded.ts';
-import { orderKey, searchLayouts } from './search.ts';
+import { orderKey, searchLayouts, type SearchState } from './search.ts';
 
 /** A complete layout that violates nothing that stops or must be fixed. */
 export type Proposal = {
@@ -17,8 +17,11 @@ export type Proposal = {
   readonly terms: LayoutTerms;
   /** On how the pieces hang now; null where that is not sound. */
   readonly gains: LayoutGains | null;
-  /** True where nothing better in conductor and span can exist; framing and lines are bettered from there. */
-  readonly isProven: boolean;
+  /**
+   * How much more it costs in conductor and span, as they are weighed, than any layout at all must cost that keeps the
+   * rules: 0 where none costs less. Null where that was not proven.
+   */
+  readonly aboveLeastMm: number | null;
 };
 
 export type ArrangeAnswer = {
@@ -42,6 +45,10 @@ const DIFFERENT_MM = 250;
 /** Steps for the best layout, and for each look elsewhere: some seconds and some tenths of one. */
 const MAIN_STEPS = 120_000;
 const ELSEWHERE_STEPS = 2_500;
+/** Steps to prove what no layout beats. */
+const BOUND_STEPS = 60_000;
+/** Looks away from what a check turned down, before it is said that every layout breaks something. */
+const MOST_AVOIDED = 24;
 /** Layouts looked at before giving up on those the checks turn down. */
 const MOST_TRIED = 40;
 
@@ -57,17 +64,29 @@ export function arrange(
   onProgress: (progress: ArrangeProgress) => boolean = () => true,
 ): ArrangeAnswer {
   const random = seeded(request.seed);
-  const { problem, pieces, contradictions } = problemOfPlan(prepared, request);
+  const made = problemOfPlan(prepared, request);
+  const { pieces, contradictions } = made;
+  let { problem } = made;
   const told: { isCancelled: boolean } = { isCancelled: false };
   const tell = (doneRatio: number, best: Layout | null): boolean => {
     if (!onProgress({ doneRatio, bestCost: best?.cost ?? null })) told.isCancelled = true;
     return !told.isCancelled;
   };
-  const main = searchLayouts(problem, {
-    mostSteps: MAIN_STEPS,
-    random,
-    onProgress: ({ steps, best }) => tell((0.6 * steps) / MAIN_STEPS, best),
-  });
+  const search = (of: ArrangeProblem, mostSteps: number, from: number, share: number) =>
+    searchLayouts(of, {
+      mostSteps,
+      random,
+      onProgress: ({ steps, best }) => tell(from + (share * steps) / mostSteps, best),
+    });
+  let main = search(problem, MAIN_STEPS, 0, 0.5);
+  if (main.best === null && main.isProven && !told.isCancelled) {
+    // Room that no rule asks for is the first to go: a layout is said not to be only where none keeps the rules.
+    problem = problemOfPlan(prepared, request, 'least').problem;
+    main = search(problem, MAIN_STEPS, 0, 0.5);
+  }
+  const leastCost = told.isCancelled
+    ? null
+    : leastCostOf(prepared, request, main, (of) => search(of, BOUND_STEPS, 0.5, 0.1));
   const now = scoredNow(problem, pieces, request);
   const nothing = { proposals: [], now, contradictions, turnedDown: [], isCancelled: told.isCancelled };
   if (main.best === null) {
@@ -79,7 +98,9 @@ export function arrange(
   const refine = (layout: Pick<Layout, 'x' | 'y'>) =>
     refineLayout(problem, pieces, request.weights, request.stepMm, layout);
   let pool = ranked(main.found.map(refine));
-  let picked = pick(prepared, problem, pieces, pool, checks, now, main.isProven);
+  const pickFrom = (from: readonly RefinedLayout[]) =>
+    pick(prepared, problem, pieces, from, checks, now, leastCost);
+  let picked = pickFrom(pool);
   // Look elsewhere from the best, and from what came of that, until enough truly differ.
   const looked = new Set<string>();
   for (
@@ -102,7 +123,25 @@ export function arrange(
       tell(0.6 + (0.35 * (round + (index + 1) / looks.length)) / MOST_ROUNDS, main.best);
     });
     pool = ranked([...pool, ...fresh]);
-    picked = pick(prepared, problem, pieces, pool, checks, now, main.isProven);
+    picked = pickFrom(pool);
+  }
+  // Where every one of them was turned down by a check, keep the pieces it names away from there and go on.
+  const avoided: ArrangeProblem[] = [];
+  for (let round = 0; round < MOST_AVOIDED && picked.proposals.length === 0 && !told.isCancelled; round++) {
+    const [reason] = picked.reasons;
+    if (round === 0) {
+      for (const each of picked.reasons.slice(0, FROM_EACH_ROUND))
+        avoided.push(...away(problem, pieces, each));
+    } else if (reason !== undefined) avoided.unshift(...away(avoided[0] ?? problem, pieces, reason));
+    const next = avoided.shift();
+    if (next === undefined) break;
+    const found = searchLayouts(next, { mostSteps: ELSEWHERE_STEPS, random });
+    tell(0.95 + (0.05 * round) / MOST_AVOIDED, main.best);
+    if (found.found.length === 0) {
+      picked = { ...picked, reasons: [] };
+      continue;
+    }
+    picked = pickFrom(ranked(found.found.slice(0, 1).map(refine)));
   }
   const { proposals, turnedDown } = picked;
   return {
@@ -113,6 +152,40 @@ export function arrange(
     turnedDown: proposals.length > 0 ? [] : turnedDown,
     isCancelled: told.isCancelled,
   };
+}
+
+/** The least that conductor and span of any layout at all can cost; null where the search does not prove it. */
+function leastCostOf(
+  prepared: Prepared,
+  request: ArrangeRequest,
+  main: SearchState,
+  search: (of: ArrangeProblem) => SearchState,
+): number | null {
+  const least = problemOfPlan(prepared, request, 'least');
+  if (!main.isProven || main.best === null || !least.isExact) return null;
+  const { best, isProven } = search(least.problem);
+  return isProven && best !== null ? best.cost : null;
+}
+
+/** Why a layout was turned down: where it had its pieces, and what it would violate. */
+type TurnedDown = { readonly layout: RefinedLayout; readonly findings: readonly Finding[] };
+
+/** How far a piece that a check named is kept from where it was, in turn. */
+const AWAY_MM = [60, 180] as const;
+
+/** The problem with each piece that a check named kept away from where it was, to each side, nearest first. */
+function away(
+  problem: ArrangeProblem,
+  pieces: readonly Hung[],
+  { layout, findings }: TurnedDown,
+): ArrangeProblem[] {
+  const named = new Set(findings.flatMap(({ subjects }) => subjects.map(({ id }) => id)));
+  return AWAY_MM.flatMap((farMm) =>
+    pieces.flatMap(({ id }, index) => {
+      const piece = problem.pieces[index];
+      return named.has(id) && piece !== undefined ? sidesOf(problem, index, layout, farMm) : [];
+    }),
+  );
 }
 
 function ranked(layouts: readonly RefinedLayout[]): RefinedLayout[] {
@@ -136,22 +209,32 @@ function scoredNow(
 }
 
 /** The same problem with one piece kept well away from where the best layout has it, on each side of there. */
-function elsewhere(problem: ArrangeProblem, { x, y }: Pick<Layout, 'x' | 'y'>): ArrangeProblem[] {
-  return problem.pieces.flatMap((piece, index) => {
-    const [px, py] = [x[index] ?? 0, y[index] ?? 0];
-    const sides = [
-      { x: [piece.x[0], px - DIFFERENT_MM] as const, y: piece.y },
-      { x: [px + DIFFERENT_MM, piece.x[1]] as const, y: piece.y },
-      { x: piece.x, y: [piece.y[0], py - DIFFERENT_MM] as const },
-      { x: piece.x, y: [py + DIFFERENT_MM, piece.y[1]] as const },
-    ];
-    return sides
-      .filter((side) => side.x[0] <= side.x[1] && side.y[0] <= side.y[1])
-      .map((side) => ({
-        ...problem,
-        pieces: problem.pieces.map((each, at) => (at === index ? { ...each, ...side } : each)),
-      }));
-  });
+function elsewhere(problem: ArrangeProblem, layout: Pick<Layout, 'x' | 'y'>): ArrangeProblem[] {
+  return problem.pieces.flatMap((_, index) => sidesOf(problem, index, layout, DIFFERENT_MM));
+}
+
+/** The same problem with a piece left, right, under or over of where a layout has it, by so much at least. */
+function sidesOf(
+  problem: ArrangeProblem,
+  index: number,
+  { x, y }: Pick<Layout, 'x' | 'y'>,
+  farMm: number,
+): ArrangeProblem[] {
+  const piece = problem.pieces[index];
+  if (piece === undefined) return [];
+  const [px, py] = [x[index] ?? 0, y[index] ?? 0];
+  const sides = [
+    { x: [piece.x[0], px - farMm] as const, y: piece.y },
+    { x: [px + farMm, piece.x[1]] as const, y: piece.y },
+    { x: piece.x, y: [piece.y[0], py - farMm] as const },
+    { x: piece.x, y: [py + farMm, piece.y[1]] as const },
+  ];
+  return sides
+    .filter((side) => side.x[0] <= side.x[1] && side.y[0] <= side.y[1])
+    .map((side) => ({
+      ...problem,
+      pieces: problem.pieces.map((each, at) => (at === index ? { ...each, ...side } : each)),
+    }));
 }
 
 /**
@@ -165,11 +248,15 @@ function pick(
   pool: readonly RefinedLayout[],
   checks: readonly Check[],
   now: LayoutTerms | null,
-  isProven: boolean,
-): { readonly proposals: Proposal[]; readonly turnedDown: readonly Finding[] } {
+  leastCost: number | null,
+): {
+  readonly proposals: Proposal[];
+  readonly turnedDown: readonly Finding[];
+  readonly reasons: TurnedDown[];
+} {
   const moved = new Set(pieces.map(({ id }) => id));
   const taken: RefinedLayout[] = [];
-  let turnedDown: readonly Finding[] = [];
+  const reasons: TurnedDown[] = [];
   let tried = 0;
   const orders = new Set<string>();
   const fill = (isOtherOrder: boolean) => {
@@ -181,23 +268,24 @@ function pick(
       tried++;
       const violated = violations(prepared, editsOf(pieces, layout), checks, moved);
       if (violated.length === 0) taken.push(layout);
-      else if (turnedDown.length === 0) turnedDown = violated;
+      else reasons.push({ layout, findings: violated });
     }
   };
   fill(true);
   fill(false);
   const best = ranked(taken);
-  const proposals = best.map((layout, index): Proposal => {
+  const proposals = best.map((layout): Proposal => {
     const edits = editsOf(pieces, layout);
     return {
       edits,
       places: edits.map(({ placement, xMm, yMm }) => ({ id: placement, xMm, yMm })),
       terms: layout.terms,
       gains: now === null ? null : gainsOn(now, layout.terms),
-      isProven: isProven && index === 0,
+      aboveLeastMm:
+        leastCost === null ? null : Math.max(0, layoutCost(problem, layout.x, layout.y) - leastCost),
     };
   });
-  return { proposals, turnedDown };
+  return { proposals, turnedDown: reasons[0]?.findings ?? [], reasons };
 }
 
 type Move = Extract<PlanEdit, { kind: 'move-placement' }>;
@@ -236,7 +324,7 @@ function violations(
 ): Finding[] {
   const applied = applyEdits(prepared.plan, edits);
   if (!applied.ok) throw new Error(applied.fault.message);
-  const after = prepare(applied.value.plan, prepared);
+  const after: Prepared = { ...prepare(applied.value.plan, prepared), isWithoutFixes: true };
   return checks
     .flatMap(({ check }) => check(after))
     .filter(({ severity }) => severity === 'stop' || severity === 'fix')

@@ -5,9 +5,12 @@ import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/r
 import { codePackOf, sharedRules } from '../clearance/rule-packs.ts';
 import { polygonsInFrame, thingsInRoom, type Thing } from '../clearance/space.ts';
 import { isAbove, TOUCH_MM } from '../quantity/compare.ts';
-import type { RuleCounterpart } from '../plan/gear-type.ts';
+import { RULE_COUNTERPARTS, type RuleCounterpart } from '../plan/gear-type.ts';
+import type { Obstacle } from '../plan/obstacle.ts';
+import { edgesOf } from '../plan/outline.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import type { Told } from '../quantity/told.ts';
+import { floorRiseMm } from '../site/as-taped.ts';
 import { clipToBox } from '../site/clip.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
 import type { PointMm } from '../plan/values.ts';
@@ -23,8 +26,19 @@ import type { ArrangeRequest } from './request.ts';
 /** A rule that cannot hold together with what is asked for; both are named. */
 export type Contradiction = { readonly gear: string; readonly rule: Told; readonly against: string };
 
+/**
+ * How a problem is made: as gear is best hung, with room between that no rule asks for; or with nothing but what rules
+ * ask for, so that its least cost is one that no layout beats.
+ */
+export type Strictness = 'as-hung' | 'least';
+
 export type PlanProblem = {
   readonly problem: ArrangeProblem;
+  /**
+   * Whether the problem forbids nothing that the checks would allow: no slanting thing is covered by boxes, no rule for
+   * every way is taken as one for each side, the floor is level. Only then does its least cost bound all layouts.
+   */
+  readonly isExact: boolean;
   readonly pieces: readonly Hung[];
   readonly contradictions: readonly Contradiction[];
 };
@@ -35,7 +49,12 @@ const LEAST_GAP_MM = mmFromInch(1);
 const WIREWAY_END_MM = 45;
 
 /** The layout problem of a request, all in the face’s frame. The pieces must be in the plan and on the face. */
-export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): PlanProblem {
+export function problemOfPlan(
+  prepared: Prepared,
+  request: ArrangeRequest,
+  strictness: Strictness = 'as-hung',
+): PlanProblem {
+  const [leastGapMm, wirewayEndMm] = strictness === 'least' ? [0, 0] : [LEAST_GAP_MM, WIREWAY_END_MM];
   const face = prepared.site.faces.get(request.face);
   if (face === undefined) throw new Error(`There is no face “${request.face}”.`);
   const pieces = request.pieces.map((id) => {
@@ -54,7 +73,7 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
   const contradictions: Contradiction[] = [];
 
   const gap = (a: Hung, b: Hung, towards: Towards) =>
-    Math.max(LEAST_GAP_MM, requiredGap(a, b, towards, shared)?.mm ?? 0);
+    Math.max(leastGapMm, requiredGap(a, b, towards, shared)?.mm ?? 0);
   const gaps = pieces.map((a) =>
     pieces.map((b): ArrangeGap =>
       a === b
@@ -141,8 +160,8 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
         .filter((knockout) => sideOfKnockout(knockout) === at)
         .map(({ alongMm }) => alongMm);
       x = [
-        Math.max(x[0], wireway.body.minX + WIREWAY_END_MM - Math.min(...holes)),
-        Math.min(x[1], wireway.body.maxX - WIREWAY_END_MM - Math.max(...holes)),
+        Math.max(x[0], wireway.body.minX + wirewayEndMm - Math.min(...holes)),
+        Math.min(x[1], wireway.body.maxX - wirewayEndMm - Math.max(...holes)),
       ];
       const [towards, where, hangs] =
         at === 'top' ? (['below', 'below', 'over'] as const) : (['above', 'above', 'under'] as const);
@@ -173,7 +192,35 @@ export function problemOfPlan(prepared: Prepared, request: ArrangeRequest): Plan
     },
     pieces,
     contradictions,
+    isExact: pieces.every((piece) => isExactFor(prepared, piece)),
   };
+}
+
+/** Whether nothing about a piece and its face is taken more strictly by the problem than by the checks. */
+function isExactFor(prepared: Prepared, piece: Hung): boolean {
+  const { face } = piece;
+  const shared = sharedRules(prepared.plan);
+  const isSquare = ([[ax, ay], [bx, by]]: readonly [PointMm, PointMm]) => ax === bx || ay === by;
+  const isSlanting = ({ shape }: Obstacle) =>
+    shape.kind === 'line' &&
+    shape.pointsMm.some((to, index) => index > 0 && !isSquare([shape.pointsMm[index - 1] ?? to, to]));
+  const looksEveryWay = rulesTowards(piece, ['any'], RULE_COUNTERPARTS, shared).length > 0;
+  const isLevel =
+    piece.type.handles.length === 0 ||
+    (floorRiseMm(prepared.site, face, face.bounds.maxX) === 0 &&
+      [...prepared.site.faces.values()].filter((each) => each.face.kind === 'floor').length <= 1);
+  return (
+    !looksEveryWay &&
+    isLevel &&
+    edgesOf(face.outline).every(isSquare) &&
+    !face.inTheWay.some(({ obstacle }) => isSlanting(obstacle)) &&
+    // What reaches over from other faces is taken as its bounds.
+    thingsInRoom(prepared, piece, {
+      x: [face.bounds.minX, face.bounds.maxX],
+      y: [face.bounds.minY, face.bounds.maxY],
+      z: [TOUCH_MM, frontMm(piece)],
+    }).every((thing) => thing.face.id === face.id || thing.kind === 'face')
+  );
 }
 
 /** Whether a block reaches into a face: what only touches its edge hinders nothing there. */

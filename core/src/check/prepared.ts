@@ -27,6 +27,8 @@ export type Prepared = {
   readonly hung: ReadonlyMap<string, Hung>;
   readonly onFace: ReadonlyMap<string, readonly Hung[]>;
   readonly grids: ReadonlyMap<string, BoxGrid<Hung>>;
+  /** True where only what is wrong is asked for: remedies, which cost far more to find, are left out. */
+  readonly isWithoutFixes?: true;
 };
 
 /**

@@ -265,6 +265,7 @@ const STEP_MM = { us: mmFromInch(0.5), iec: 10 } as const;
 
 /** The nearest places to the left and right where the gear hangs clear and has its room. */
 function movesToRoom(prepared: Prepared, { item, widthMm, y }: WorkingSpace): Fix[] {
+  if (prepared.isWithoutFixes === true) return [];
   const { xMm, yMm } = item.placement;
   const stepMm = STEP_MM[prepared.plan.codeBasis];
   const farMm = LOOK_ALONG_STEPS * stepMm + Math.max(widthMm, item.type.widthMm);

@@ -252,6 +252,7 @@ const STEP_MM = 1;
 
 /** Moves onto the framing, noggins between it, rails or a board across it. Only what clears the finding is offered. */
 function remedies(prepared: Prepared, item: Hung, plan: FixingPlan): Fix[] {
+  if (prepared.isWithoutFixes === true) return [];
   const noggin = nogginFix(prepared, item, plan);
   return [...shifts(prepared, item), ...(noggin === null ? [] : [noggin]), ...backingFixes(prepared, item)];
 }

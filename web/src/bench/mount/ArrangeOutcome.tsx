@@ -1,6 +1,7 @@
 import {
   formatLength,
   getCheckMeta,
+  markOf,
   sentenceOf,
   toldText,
   type ArrangeAnswer,
@@ -64,8 +65,12 @@ export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
           >
             <p className="mb-1 font-semibold">
               Layout {index + 1}
-              {proposal.isProven && (
-                <span className="ml-2 text-sm font-normal text-solder">none is shorter or closer</span>
+              {proposal.aboveLeastMm !== null && (
+                <span className="ml-2 text-sm font-normal text-solder">
+                  {isLeast(proposal.aboveLeastMm, reader)
+                    ? 'conductor and span together: none has less'
+                    : `conductor and span together: ${formatLength(proposal.aboveLeastMm, reader)} above the least there is`}
+                </span>
               )}
             </p>
             <Terms proposal={proposal} reader={reader} />
@@ -86,6 +91,11 @@ export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
       </ol>
     </div>
   );
+}
+
+/** Whether so little is left that no mark on a tape shows it. */
+function isLeast(aboveLeastMm: number, reader: Reader): boolean {
+  return markOf(aboveLeastMm, reader).roundedMm === 0;
 }
 
 /** Each term with what it gains on how the gear hangs now, where that is sound. */
