@@ -83,8 +83,12 @@ export const gearSummarySchema = z.strictObject({
 });
 export type GearSummary = z.infer<typeof gearSummarySchema>;
 
+/** A type that the library keeps and this version cannot read: by name, with why. */
+export const unreadableGearSchema = z.strictObject({ id: z.uuid(), name: z.string(), why: z.string() });
+
 export const gearListSchema = z.strictObject({
   gear: z.array(gearSummarySchema),
+  unreadable: z.array(unreadableGearSchema),
   total: z.number().int().min(0),
 });
 export type GearList = z.infer<typeof gearListSchema>;

@@ -21,7 +21,7 @@ export type { LayoutGains, LayoutTerms } from './arrange/score.ts';
 export { sharePlan } from './plan/share-plan.ts';
 export { bodyOf, heaviestLiftKg, knockoutOnFace, type BodyMm } from './gear/body.ts';
 export { ADVICE, CAUTIONS } from './pack/cautions.ts';
-export { cautionsOf, drillSheets, type DrillHole, type DrillSheet } from './pack/holes.ts';
+export { cautionsOf, countHoles, drillSheets, type DrillHole, type DrillSheet } from './pack/holes.ts';
 export { holesCsv } from './pack/holes-csv.ts';
 export { storyPoles, type PoleMark, type StoryPoles } from './pack/story-pole.ts';
 export { diffPlans, type PlanDifference } from './plan/diff-plans.ts';
@@ -92,6 +92,7 @@ export {
   gearDetailSchema,
   gearIdsSchema,
   gearListSchema,
+  gearSummarySchema,
   gearVersionsSchema,
   importGearSchema,
   instrumentListSchema,
@@ -164,6 +165,7 @@ export {
 } from './plan/conditions.ts';
 export { FACE_KINDS, type AsFound, type Face, type Fold, type Setback, type Stand } from './plan/face.ts';
 export { FRAMING_ROLES, type Framing } from './plan/framing.ts';
+export { GEAR_FORMAT_VERSION, openGear } from './plan/gear-migrate.ts';
 export { findGearFaults } from './plan/gear-faults.ts';
 export {
   GEAR_KINDS,

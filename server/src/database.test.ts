@@ -2,6 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { isDatabaseLost, openDatabase } from './database.ts';
 import { Jobs1764000000001 } from './migrations/0001-jobs.ts';
 import { LibraryAndReadings1764000000002 } from './migrations/0002-library-and-readings.ts';
+import { GearFormat1764000000003 } from './migrations/0003-gear-format.ts';
+import { throwawayDatabaseUrl } from './test-database.ts';
 
 describe('isDatabaseLost', () => {
   test.each([
@@ -17,10 +19,27 @@ describe('isDatabaseLost', () => {
   });
 });
 
+describe('the database of the tests', () => {
+  test.each([
+    undefined,
+    '',
+    'mysql://root@127.0.0.1/zarnel_unit',
+    'mysql://u:p@127.0.0.1:3306/zarnel',
+    'mysql://u:p@example.org:3306/zarnel_unit',
+  ])('is never %p', (url) => {
+    expect(() => throwawayDatabaseUrl(url ?? '')).toThrow(/run npm test/u);
+  });
+
+  test('is not one that nobody named', async () => {
+    for (const url of ['', 'mysql://', 'mysql://127.0.0.1:3306/', 'zarnel'])
+      await expect(openDatabase(url)).rejects.toThrow(/No database was named/u);
+  });
+});
+
 const TABLES = ['gear', 'gear_version', 'job', 'loaded_demo', 'migrations', 'reading', 'revision'];
 
 describe('the migrations', () => {
-  const url = process.env.DATABASE_URL ?? '';
+  const url = throwawayDatabaseUrl();
 
   test('go down and up again, and may be run twice after a half-made start', async () => {
     const own = url.replace(/\/[^/]*$/u, '/zarnel_migrations');
@@ -40,9 +59,14 @@ describe('the migrations', () => {
       expect(await tables()).toEqual(TABLES);
       await source.undoLastMigration();
       await source.undoLastMigration();
+      await source.undoLastMigration();
       expect(await tables()).toEqual(['migrations']);
       const runner = source.createQueryRunner();
-      for (const migration of [new Jobs1764000000001(), new LibraryAndReadings1764000000002()]) {
+      for (const migration of [
+        new Jobs1764000000001(),
+        new LibraryAndReadings1764000000002(),
+        new GearFormat1764000000003(),
+      ]) {
         await migration.up(runner);
         await migration.up(runner);
       }

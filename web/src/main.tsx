@@ -1,4 +1,4 @@
-import { StrictMode } from 'react';
+import { StrictMode, type ReactNode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Navigate } from 'react-router';
@@ -8,6 +8,7 @@ import { GearLibraryPage } from './gear/GearLibraryPage.tsx';
 import { JobPage } from './pages/JobPage.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
 import { store } from './state/store.ts';
+import { Boundary } from './ui/Boundary.tsx';
 import '@fontsource/atkinson-hyperlegible-next/400.css';
 import '@fontsource/atkinson-hyperlegible-next/600.css';
 import '@fontsource/atkinson-hyperlegible-next/700.css';
@@ -15,13 +16,27 @@ import '@fontsource/atkinson-hyperlegible-mono/400.css';
 import '@fontsource/atkinson-hyperlegible-mono/600.css';
 import './styles.css';
 
+/** A page that fails says so in its place, with a way back. */
+function page(name: string, element: ReactNode): ReactNode {
+  const exits = (
+    <a className="underline" href="/jobs">
+      All jobs
+    </a>
+  );
+  return (
+    <Boundary key={name} name={name} exits={exits}>
+      {element}
+    </Boundary>
+  );
+}
+
 const router = createBrowserRouter([
   { path: '/', element: <Navigate to="/jobs" replace /> },
-  { path: '/jobs', element: <JobsPage /> },
-  { path: '/jobs/:jobId', element: <JobPage /> },
-  { path: '/jobs/:jobId/:step', element: <JobPage /> },
-  { path: '/gear', element: <GearLibraryPage /> },
-  { path: '/gear/:gearId', element: <GearEditorPage key="gear" /> },
+  { path: '/jobs', element: page('The list of jobs', <JobsPage />) },
+  { path: '/jobs/:jobId', element: page('This job', <JobPage />) },
+  { path: '/jobs/:jobId/:step', element: page('This job', <JobPage />) },
+  { path: '/gear', element: page('The gear library', <GearLibraryPage />) },
+  { path: '/gear/:gearId', element: page('This gear type', <GearEditorPage key="gear" />) },
   { path: '*', element: <Navigate to="/jobs" replace /> },
 ]);
 

@@ -1,12 +1,10 @@
-import { pathText } from '../plan/fault.ts';
 import { findGearFaults } from '../plan/gear-faults.ts';
+import { GEAR_FORMAT_VERSION, isGearVersion, openGear } from '../plan/gear-migrate.ts';
 import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { z } from '../zod.ts';
 
 export const GEAR_FORMAT = 'zarnel-gear';
-/** Version 2 adds seams of wireways, and rails and approved loads of boards; what version 1 says still reads the same. */
-const GEAR_FORMAT_VERSION = 2;
 const MOST_TYPES = 10_000;
 
 export const gearFileSchema = z.strictObject({
@@ -37,43 +35,51 @@ export function readGearFile(text: string): Result<GearOffer, string> {
   if (format !== GEAR_FORMAT || !Array.isArray(gear)) {
     return fail(`This is not a Zarnel gear file: “format” should be “${GEAR_FORMAT}”, with a list “gear”.`);
   }
-  if (typeof formatVersion !== 'number' || formatVersion > GEAR_FORMAT_VERSION) {
+  if (!isGearVersion(formatVersion)) {
     return fail(
-      `This gear file is of version ${String(formatVersion)}; this Zarnel reads up to ${GEAR_FORMAT_VERSION}.`,
+      `This gear file is of version ${String(formatVersion)}; this Zarnel reads 1 to ${GEAR_FORMAT_VERSION}.`,
     );
   }
   if (gear.length > MOST_TYPES) return fail(`The file has ${gear.length} types; ${MOST_TYPES} is the most.`);
-  return ok(offerOf(gear.map((entry: unknown, index) => ({ row: index + 1, entry }))));
+  return ok(
+    offerOf(
+      gear.map((entry: unknown, index) => ({ row: index + 1, entry })),
+      formatVersion,
+    ),
+  );
 }
 
 /** Judges raw entries one by one. A name used twice is refused the second time. */
-export function offerOf(entries: readonly { readonly row: number; readonly entry: unknown }[]): GearOffer {
+export function offerOf(
+  entries: readonly { readonly row: number; readonly entry: unknown }[],
+  formatVersion = GEAR_FORMAT_VERSION,
+): GearOffer {
   const taken: GearType[] = [];
   const faults: GearRowFault[] = [];
   const seen = new Map<string, number>();
   for (const { row, entry } of entries) {
-    const parsed = gearTypeSchema.safeParse(entry);
-    if (!parsed.success) {
-      for (const { path, message } of parsed.error.issues)
-        faults.push({ row, column: pathText(path), message });
+    const parsed = openGear(entry, formatVersion);
+    if (!parsed.ok) {
+      for (const { path, message } of parsed.fault) faults.push({ row, column: path, message });
       continue;
     }
-    const own = findGearFaults(parsed.data);
+    const type = parsed.value;
+    const own = findGearFaults(type);
     if (own.length > 0) {
       for (const { path, message } of own) faults.push({ row, column: path, message });
       continue;
     }
-    const before = seen.get(parsed.data.id);
+    const before = seen.get(type.id);
     if (before !== undefined) {
       faults.push({
         row,
         column: 'id',
-        message: `The id “${parsed.data.id}” stands in row ${before} already.`,
+        message: `The id “${type.id}” stands in row ${before} already.`,
       });
       continue;
     }
-    seen.set(parsed.data.id, row);
-    taken.push(parsed.data);
+    seen.set(type.id, row);
+    taken.push(type);
   }
   return { gear: taken, faults };
 }

@@ -228,6 +228,10 @@ describe('gear as JSON', () => {
     ['{"format":"other","gear":[]}', /not a Zarnel gear file/u],
     ['[]', /not a Zarnel gear file/u],
     ['{"format":"zarnel-gear","formatVersion":9,"gear":[]}', /version 9/u],
+    ['{"format":"zarnel-gear","formatVersion":0,"gear":[]}', /version 0/u],
+    ['{"format":"zarnel-gear","formatVersion":-3.5,"gear":[]}', /version -3.5/u],
+    ['{"format":"zarnel-gear","formatVersion":1.5,"gear":[]}', /version 1.5/u],
+    ['{"format":"zarnel-gear","formatVersion":"2","gear":[]}', /version 2;/u],
   ])('refuses %s whole', (text, message) => {
     const read = readGearFile(text);
     expect(read.ok ? '' : read.fault).toMatch(message);

@@ -282,6 +282,11 @@ function sorted(holes: readonly DrillHole[]): DrillHole[] {
   return [...holes].sort((a, b) => a.xMm - b.xMm || a.yMm - b.yMm || (a.id < b.id ? -1 : 1));
 }
 
+/** How many holes there are to make: one through a face, or seen from above and below, is on two sheets and made once. */
+export function countHoles(sheets: readonly DrillSheet[]): number {
+  return new Set(sheets.flatMap(({ holes }) => holes.map(({ id }) => id.split('@')[0]))).size;
+}
+
 /** The caution texts of a sheet. */
 export function cautionsOf(sheet: DrillSheet): readonly string[] {
   return sheet.cautions.map((id) => CAUTIONS[id]);

@@ -37,7 +37,14 @@ export const GearEntity = new EntitySchema<GearRow>({
 });
 
 /** One version of a library type. Rows are only ever added. */
-export type GearVersionRow = { gearId: string; number: number; createdAt: Date; document: string };
+export type GearVersionRow = {
+  gearId: string;
+  number: number;
+  createdAt: Date;
+  document: string;
+  /** The version of the gear format that the document is written in. */
+  formatVersion: number;
+};
 
 export const GearVersionEntity = new EntitySchema<GearVersionRow>({
   name: 'gear_version',
@@ -46,5 +53,6 @@ export const GearVersionEntity = new EntitySchema<GearVersionRow>({
     number: { type: 'int', unsigned: true, primary: true },
     createdAt: { name: 'created_at', type: 'datetime', precision: 3 },
     document: { type: 'longtext' },
+    formatVersion: { name: 'format_version', type: 'int', unsigned: true },
   },
 });

@@ -1,12 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Like, Not, type DataSource, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import {
+  GEAR_FORMAT_VERSION,
+  gearSummarySchema,
   gearTypeSchema,
+  openGear,
+  type GearFault,
   type GearDetail,
   type GearKind,
   type GearList,
   type GearSummary,
   type GearType,
+  type Result,
 } from '@zarnel/core';
 import { GearEntity, GearVersionEntity, type GearRow } from '../entities/gear.ts';
 
@@ -43,7 +48,15 @@ export class GearStore {
       skip: offset,
       take: limit,
     });
-    return { gear: rows.map(summaryOf), total };
+    const read = rows.map((row) => ({ row, summary: gearSummarySchema.safeParse(summaryOf(row)) }));
+    return {
+      gear: read.flatMap(({ summary }) => (summary.success ? [summary.data] : [])),
+      // One row that this version cannot read hides none of the others.
+      unreadable: read.flatMap(({ row, summary }) =>
+        summary.success ? [] : [{ id: row.id, name: row.name, why: whyUnreadable(summary.error.issues) }],
+      ),
+      total,
+    };
   }
 
   async find(id: string, version?: number): Promise<GearDetail | null> {
@@ -102,8 +115,11 @@ export class GearStore {
           }
           continue;
         }
-        const kept = await this.read(manager, row.id);
-        if (JSON.stringify(kept?.type) !== JSON.stringify(own(sample, row.id, row.currentVersion))) {
+        const kept = await this.tryRead(manager, row.id);
+        if (
+          kept?.ok !== true ||
+          JSON.stringify(kept.value.type) !== JSON.stringify(own(sample, row.id, row.currentVersion))
+        ) {
           await this.addVersion(manager, row, sample);
         }
       }
@@ -141,22 +157,60 @@ export class GearStore {
       number: row.currentVersion,
       createdAt: this.now(),
       document: JSON.stringify(kept),
+      formatVersion: GEAR_FORMAT_VERSION,
     });
     return { summary: summaryOf(row), type: kept };
   }
 
+  /** A type as it is kept; a problem of its own where this version cannot read it, with what is wrong. */
   private async read(manager: EntityManager, id: string, version?: number): Promise<GearDetail | null> {
+    const read = await this.tryRead(manager, id, version);
+    if (read === null) return null;
+    if (!read.ok) throw new UnreadableGear(read.fault);
+    return read.value;
+  }
+
+  private async tryRead(
+    manager: EntityManager,
+    id: string,
+    version?: number,
+  ): Promise<Result<GearDetail, readonly GearFault[]> | null> {
     const row = await manager.findOneBy(GearEntity, { id });
     if (row === null) return null;
     const number = version ?? row.currentVersion;
     const kept = await manager.findOneBy(GearVersionEntity, { gearId: id, number });
     if (kept === null) return null;
-    return { summary: summaryOf(row), type: gearTypeSchema.parse(JSON.parse(kept.document)) };
+    const opened = openGear(rawOf(kept.document), kept.formatVersion);
+    return opened.ok
+      ? { ok: true, value: { summary: summaryOf(row), type: opened.value } }
+      : { ok: false, fault: opened.fault };
   }
 
   private async lock(manager: EntityManager, id: string): Promise<GearRow | null> {
     return manager.findOne(GearEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
   }
+}
+
+/** A kept type that this version cannot read. It stays as it is. */
+export class UnreadableGear extends Error {
+  constructor(readonly faults: readonly GearFault[]) {
+    super(faults.map(({ path, message }) => `${path}: ${message}`).join(' '));
+  }
+}
+
+function rawOf(document: string): unknown {
+  try {
+    return JSON.parse(document);
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    return null;
+  }
+}
+
+function whyUnreadable(
+  issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[],
+) {
+  return issues.map(({ path, message }) => `${path.map(String).join('.')}: ${message}`).join(' ');
 }
 
 /** The type as the library keeps it: it says itself which type and version it is, in the schema's order of keys. */

@@ -20,6 +20,7 @@ import {
 import { startMariadb } from '../../../scripts/lib/mariadb.mjs';
 import { openDatabase } from '../database.ts';
 import { JobStore } from '../jobs/job-store.ts';
+import { throwawayDatabaseUrl } from '../test-database.ts';
 import { createApp } from './app.ts';
 
 const log = pino({ level: 'silent' });
@@ -38,10 +39,7 @@ async function listen(of: DataSource): Promise<[Server, string]> {
 }
 
 beforeAll(async () => {
-  const url = process.env.DATABASE_URL;
-  if (url === undefined)
-    throw new Error('DATABASE_URL is not set: run npm test, which starts a throwaway database.');
-  source = await openDatabase(url);
+  source = await openDatabase(throwawayDatabaseUrl());
   [server, base] = await listen(source);
 }, 30_000);
 

@@ -43,7 +43,7 @@ export function gearRoutes(store: GearStore): Router {
     const types = gear.map((type, index) => sound(type, `gear[${index}].`));
     const made = await store.create(types);
     ctx.status = 201;
-    ctx.body = { gear: made.map(({ summary }) => summary), total: made.length };
+    ctx.body = { gear: made.map(({ summary }) => summary), unreadable: [], total: made.length };
   });
 
   router.post('/current', async (ctx) => {

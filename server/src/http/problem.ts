@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import type { Problem } from '@zarnel/core';
 import { isDatabaseLost } from '../database.ts';
+import { UnreadableGear } from '../gear/gear-store.ts';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'The request was not understood',
@@ -59,6 +60,16 @@ export function answerProblems(log: Logger): Middleware {
 
 function problemOf(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
+  if (error instanceof UnreadableGear) {
+    const errors = error.faults.map(({ path, message }) => ({ path, message }));
+    return new ProblemError(
+      422,
+      `The library keeps this type, and this version cannot read it: ${error.message}`,
+      {
+        errors,
+      },
+    );
+  }
   if (isDatabaseLost(error)) {
     return new ProblemError(503, 'Nothing was lost; what you sent was not saved. Try again shortly.');
   }

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Evaluation, Finding, Plan, Reader, Ref } from '@zarnel/core';
 import { derivedOf } from '../state/derived.ts';
+import { checkAgain } from '../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
@@ -54,6 +55,7 @@ export function Bench({ step, plan, evaluation }: Props) {
     <>
       {step === 'mount' && <HangGear plan={plan} />}
       {step === 'site' && <SiteBench plan={plan} reader={reader} />}
+      {step !== 'gear' && <CheckFault />}
       {step !== 'gear' && <FindingSummary left={left} isDone={evaluation !== null} step={step} />}
       {step !== 'gear' && <FindingList findings={left} plan={plan} reader={reader} />}
       {step === 'gear' && <GearBench plan={plan} reader={reader} />}
@@ -73,13 +75,29 @@ export function Bench({ step, plan, evaluation }: Props) {
   );
 }
 
+/** What is shown below is of the plan before; the checks of the plan as it is did not run. */
+function CheckFault() {
+  const fault = useAppSelector((state) => state.plan.evaluationFault);
+  if (fault === null) return null;
+  return (
+    <div role="alert" className="mt-3 mb-2 border border-crayon p-2">
+      <p className="text-crayon">
+        The checks of your last edits did not run ({fault}). Your edits are kept; what stands here and at Pack
+        is from before them.
+      </p>
+      <Button onClick={checkAgain}>Check again</Button>
+    </div>
+  );
+}
+
 function FindingSummary(props: {
   readonly left: readonly Finding[];
   readonly isDone: boolean;
   readonly step: StepId;
 }) {
   const { left, isDone, step } = props;
-  if (!isDone) return <p className="mb-2">Checking …</p>;
+  const fault = useAppSelector((state) => state.plan.evaluationFault);
+  if (!isDone) return fault === null ? <p className="mb-2">Checking …</p> : null;
   if (left.length === 0) {
     return (
       <p className="mt-4 mb-3 border-l-4 border-solder pl-3 text-solder">

@@ -95,7 +95,19 @@ export function GearLibraryPage() {
         </p>
       )}
       {isLoading && <p>Reading the library …</p>}
-      {data !== undefined && data.gear.length === 0 && (
+      {data !== undefined && data.unreadable.length > 0 && (
+        <div role="alert" className="mb-3 border border-crayon p-2">
+          <p>The library keeps these, and this version cannot read them; nothing of them is lost:</p>
+          <ul>
+            {data.unreadable.map(({ id, name, why }) => (
+              <li key={id}>
+                {name} <span className="text-sm text-kraft">({why})</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {data !== undefined && data.gear.length === 0 && data.unreadable.length === 0 && (
         <p>Nothing of that name or kind. Make a new type, or import a gear file.</p>
       )}
       <table className="w-full">

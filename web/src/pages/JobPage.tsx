@@ -3,13 +3,14 @@ import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { writePlan } from '@zarnel/core';
 import { Bench } from '../bench/Bench.tsx';
 import { DrillSheets } from '../bench/pack/DrillSheets.tsx';
-import { isStep, STEPS } from '../bench/steps.ts';
+import { isStep, STEPS, type StepId } from '../bench/steps.ts';
 import { JobGearEditor } from '../gear/JobGearEditor.tsx';
 import { Sheet } from '../sheet/Sheet.tsx';
 import { leaveJob, openJob, redo, undo } from '../state/job-session.ts';
 import { planSlice } from '../state/plan-slice.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
+import { Boundary } from '../ui/Boundary.tsx';
 import { Button } from '../ui/Button.tsx';
 import { downloadText, fileStem } from '../ui/download.ts';
 import { useKeys } from '../ui/use-keys.ts';
@@ -22,6 +23,14 @@ import { SaveBadge } from './SaveBadge.tsx';
 
 /** The 3-D library is large, and comes only when someone folds the sheet up. */
 const SpaceView = lazy(async () => ({ default: (await import('../space/SpaceView.tsx')).SpaceView }));
+
+const VIEW_NAMES: Readonly<Record<StepId, string>> = {
+  site: 'The site',
+  gear: 'The gear',
+  mount: 'The sheet',
+  route: 'The sheet',
+  pack: 'The drill sheets',
+};
 
 /** One job: the job line, the sheet or the drill sheets, the bench. */
 export function JobPage() {
@@ -80,6 +89,16 @@ export function JobPage() {
   }
   if (plan === null) return <main className="p-8">Opening …</main>;
   const gearType = plan.gearTypes.find(({ id }) => id === gearInHand);
+  const exportJob = () =>
+    downloadText(`${fileStem(plan.name)}.zarnel.json`, 'application/json', writePlan(plan));
+  const exits = (
+    <>
+      <Button onClick={exportJob}>Export the job</Button>
+      <Link className="underline" to="/jobs">
+        All jobs
+      </Link>
+    </>
+  );
   return (
     <div className="flex h-full flex-col">
       <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-pencil bg-paper px-4 py-1.5">
@@ -101,12 +120,7 @@ export function JobPage() {
           <Button look="quiet" onClick={() => setDialog('history')}>
             Revisions
           </Button>
-          <Button
-            look="quiet"
-            onClick={() =>
-              downloadText(`${fileStem(plan.name)}.zarnel.json`, 'application/json', writePlan(plan))
-            }
-          >
+          <Button look="quiet" onClick={exportJob}>
             Export
           </Button>
           <Preferences />
@@ -133,33 +147,35 @@ export function JobPage() {
           {...(step === 'pack' ? { tabIndex: 0 } : {})}
           className={`min-h-0 min-w-0 flex-1 ${step === 'pack' ? 'overflow-auto print:overflow-visible' : ''}`}
         >
-          {step === 'pack' ? (
-            <DrillSheets
-              sheets={evaluation?.sheets ?? []}
-              findings={evaluation?.findings ?? []}
-              jobName={plan.name}
-              reader={reader}
-            />
-          ) : step === 'gear' && gearType !== undefined ? (
-            <JobGearEditor
-              key={gearType.id}
-              type={gearType}
-              plan={plan}
-              reader={reader}
-              onClose={() => dispatch(viewSlice.actions.gearTaken(null))}
-            />
-          ) : isFoldedUp ? (
-            <Suspense fallback={<p className="p-4">Folding it up …</p>}>
-              <SpaceView plan={plan} />
-            </Suspense>
-          ) : (
-            <Sheet
-              plan={plan}
-              evaluation={evaluation}
-              isSite={step === 'site'}
-              hasPlanStrip={step === 'mount'}
-            />
-          )}
+          <Boundary key={`${step} ${isFoldedUp}`} name={VIEW_NAMES[step]} exits={exits}>
+            {step === 'pack' ? (
+              <DrillSheets
+                sheets={evaluation?.sheets ?? []}
+                findings={evaluation?.findings ?? []}
+                jobName={plan.name}
+                reader={reader}
+              />
+            ) : step === 'gear' && gearType !== undefined ? (
+              <JobGearEditor
+                key={gearType.id}
+                type={gearType}
+                plan={plan}
+                reader={reader}
+                onClose={() => dispatch(viewSlice.actions.gearTaken(null))}
+              />
+            ) : isFoldedUp ? (
+              <Suspense fallback={<p className="p-4">Folding it up …</p>}>
+                <SpaceView plan={plan} />
+              </Suspense>
+            ) : (
+              <Sheet
+                plan={plan}
+                evaluation={evaluation}
+                isSite={step === 'site'}
+                hasPlanStrip={step === 'mount'}
+              />
+            )}
+          </Boundary>
         </main>
         <button
           type="button"
@@ -175,7 +191,9 @@ export function JobPage() {
             aria-label="Bench"
             className="no-print h-[45vh] w-full shrink-0 overflow-auto border-t border-pencil bg-bench p-4 lg:h-auto lg:w-[340px] lg:border-t-0 lg:border-l lg:border-faint"
           >
-            <Bench step={step} plan={plan} evaluation={evaluation} />
+            <Boundary key={step} name="The bench" exits={exits}>
+              <Bench step={step} plan={plan} evaluation={evaluation} />
+            </Boundary>
           </aside>
         )}
       </div>

@@ -1,3 +1,4 @@
+import { countText } from '@zarnel/core';
 import type { SaveState } from '../state/autosaver.ts';
 
 /** What has become of the edits, in two words. */
@@ -29,7 +30,9 @@ function textOf(state: SaveState): string {
     case 'saving':
       return 'Saving';
     case 'offline':
-      return `Offline, ${state.editCount} ${state.editCount === 1 ? 'edit' : 'edits'} kept`;
+      return state.isKept
+        ? `Offline, ${countText(state.editCount, 'edit', 'edits')} kept`
+        : `Offline, ${countText(state.editCount, 'edit', 'edits')} not kept here: export the job now`;
     case 'conflict':
       return 'Two versions';
     case 'refused':

@@ -9,21 +9,36 @@ function setUp(answers: SaveAnswer[]) {
   const sent: { madeFrom: number; name: string }[] = [];
   const states: SaveState[] = [];
   const drafts = new Map<string, Draft>();
+  const faults = { doWritesFail: false, doesSendThrow: false };
   const saver = new Autosaver('job', 1, {
     send: (_job, madeFrom, plan) => {
+      if (faults.doesSendThrow) {
+        faults.doesSendThrow = false;
+        return Promise.reject(new Error('a bug'));
+      }
       sent.push({ madeFrom, name: plan.name });
       return Promise.resolve(answers.shift() ?? { kind: 'unreachable' });
     },
     drafts: {
       read: (id) => Promise.resolve(drafts.get(id)),
-      write: (draft) => Promise.resolve(void drafts.set(draft.jobId, draft)),
+      write: (draft) =>
+        faults.doWritesFail
+          ? Promise.reject(new Error('QuotaExceededError'))
+          : Promise.resolve(void drafts.set(draft.jobId, draft)),
       remove: (id) => Promise.resolve(void drafts.delete(id)),
     },
     onState: (state) => states.push(state),
+    onError: () => undefined,
     settleMs: 500,
     retryMs: 3000,
   });
-  return { saver, sent, states, drafts };
+  const failWrites = (isFailing: boolean) => {
+    faults.doWritesFail = isFailing;
+  };
+  const throwOnce = () => {
+    faults.doesSendThrow = true;
+  };
+  return { saver, sent, states, drafts, failWrites, throwOnce };
 }
 
 jest.useFakeTimers();
@@ -45,7 +60,7 @@ describe('Autosaver', () => {
     const { saver, sent, states, drafts } = setUp([{ kind: 'unreachable' }, { kind: 'saved', revision: 2 }]);
     saver.changed(named('A'));
     await jest.advanceTimersByTimeAsync(500);
-    expect(states.at(-1)).toEqual({ kind: 'offline', editCount: 1 });
+    expect(states.at(-1)).toEqual({ kind: 'offline', editCount: 1, isKept: true });
     expect(drafts.get('job')?.madeFrom).toBe(1);
     await jest.advanceTimersByTimeAsync(3000);
     expect(sent).toHaveLength(2);
@@ -94,5 +109,33 @@ describe('Autosaver', () => {
     await jest.advanceTimersByTimeAsync(500);
     await saver.discard();
     expect(drafts.size).toBe(0);
+  });
+
+  test('goes on keeping drafts after a write that failed, and says meanwhile that they are not kept', async () => {
+    const { saver, states, drafts, failWrites } = setUp([
+      { kind: 'unreachable' },
+      { kind: 'unreachable' },
+      { kind: 'unreachable' },
+    ]);
+    failWrites(true);
+    saver.changed(named('A'));
+    await jest.advanceTimersByTimeAsync(600);
+    expect(states.at(-1)).toEqual({ kind: 'offline', editCount: 1, isKept: false });
+    failWrites(false);
+    saver.changed(named('B'));
+    await jest.advanceTimersByTimeAsync(600);
+    expect(drafts.get('job')?.plan.name).toBe('B');
+    expect(states.at(-1)).toEqual({ kind: 'offline', editCount: 2, isKept: true });
+  });
+
+  test('tries again when sending breaks in a way nobody foresaw', async () => {
+    const { saver, sent, states, throwOnce } = setUp([{ kind: 'saved', revision: 2 }]);
+    throwOnce();
+    saver.changed(named('A'));
+    await jest.advanceTimersByTimeAsync(600);
+    expect(states.at(-1)).toMatchObject({ kind: 'offline', editCount: 1 });
+    await jest.advanceTimersByTimeAsync(3100);
+    expect(sent.map(({ name }) => name)).toEqual(['A']);
+    expect(states.at(-1)).toEqual({ kind: 'saved' });
   });
 });

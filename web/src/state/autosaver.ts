@@ -4,7 +4,8 @@ import type { DraftStore } from './drafts.ts';
 export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'saving' }
-  | { readonly kind: 'offline'; readonly editCount: number }
+  /** `isKept` says whether the browser’s own store has them; where it has not, only this page does. */
+  | { readonly kind: 'offline'; readonly editCount: number; readonly isKept: boolean }
   | { readonly kind: 'conflict'; readonly current: number; readonly kept: number }
   | { readonly kind: 'refused'; readonly message: string };
 
@@ -19,6 +20,8 @@ export type AutosaverParts = {
   readonly send: (jobId: string, madeFrom: number, plan: Plan) => Promise<SaveAnswer>;
   readonly drafts: DraftStore;
   readonly onState: (state: SaveState) => void;
+  /** Something broke that the person is told of by the state; here for whoever looks for why. */
+  readonly onError: (error: unknown) => void;
   /** Edits within this time of each other are sent together. */
   readonly settleMs: number;
   /** How long to wait before trying an unreachable server again. */
@@ -34,9 +37,13 @@ export class Autosaver {
   private editCount = 0;
   private isSending = false;
   private isHalted = false;
+  /** Whether the last try did not reach the server. */
+  private isAway = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  /** Draft writes and removals in the order they were asked for. */
+  /** Draft writes and removals in the order they were asked for; one that fails holds up none after it. */
   private draftWork: Promise<void> = Promise.resolve();
+  /** Whether the newest draft is in the store. */
+  private isKept = true;
 
   constructor(
     private readonly jobId: string,
@@ -51,6 +58,7 @@ export class Autosaver {
     this.keepDraft();
     if (this.isHalted) return;
     this.parts.onState({ kind: 'saving' });
+    this.isAway = false;
     this.schedule(this.parts.settleMs);
   }
 
@@ -77,15 +85,22 @@ export class Autosaver {
     const plan = this.unsent;
     if (plan === null || this.isSending || this.isHalted) return;
     this.isSending = true;
-    const answer = await this.parts.send(this.jobId, this.revision, plan);
+    const answer = await this.parts
+      .send(this.jobId, this.revision, plan)
+      .catch((error: unknown): SaveAnswer => {
+        // Whatever broke on the way, nothing was acknowledged: it is tried again.
+        this.parts.onError(error);
+        return { kind: 'unreachable' };
+      });
     this.isSending = false;
     switch (answer.kind) {
       case 'saved':
+        this.isAway = false;
         this.revision = answer.revision;
         if (this.unsent === plan) {
           this.unsent = null;
           this.editCount = 0;
-          this.draftWork = this.draftWork.then(() => this.parts.drafts.remove(this.jobId));
+          this.doOnDrafts(() => this.parts.drafts.remove(this.jobId));
           this.parts.onState({ kind: 'saved' });
         } else {
           this.keepDraft();
@@ -93,7 +108,8 @@ export class Autosaver {
         }
         return;
       case 'unreachable':
-        this.parts.onState({ kind: 'offline', editCount: this.editCount });
+        this.isAway = true;
+        this.tellOffline();
         this.schedule(this.parts.retryMs);
         return;
       case 'stale':
@@ -111,7 +127,7 @@ export class Autosaver {
   async discard(): Promise<void> {
     this.stop();
     this.unsent = null;
-    this.draftWork = this.draftWork.then(() => this.parts.drafts.remove(this.jobId));
+    this.doOnDrafts(() => this.parts.drafts.remove(this.jobId));
     await this.draftWork;
   }
 
@@ -129,7 +145,26 @@ export class Autosaver {
       plan: this.unsent,
       editCount: this.editCount,
     };
-    this.draftWork = this.draftWork.then(() => this.parts.drafts.write(draft));
+    this.doOnDrafts(() => this.parts.drafts.write(draft));
+  }
+
+  /** One thing after the other; whether the newest of them worked is told, and the next is tried in any case. */
+  private doOnDrafts(work: () => Promise<void>): void {
+    this.draftWork = this.draftWork.then(async () => {
+      const wasKept = this.isKept;
+      try {
+        await work();
+        this.isKept = true;
+      } catch (error) {
+        this.isKept = false;
+        if (wasKept) this.parts.onError(error);
+      }
+      if (wasKept !== this.isKept && this.isAway) this.tellOffline();
+    });
+  }
+
+  private tellOffline(): void {
+    this.parts.onState({ kind: 'offline', editCount: this.editCount, isKept: this.isKept });
   }
 
   private schedule(afterMs: number): void {

@@ -18,13 +18,26 @@ let saver: Autosaver | null = null;
 const evaluator = new LatestOnly(
   evaluateInWorker,
   (evaluation) => store.dispatch(actions.evaluated(evaluation)),
-  (error) => store.dispatch(actions.refused(`The checks could not run: ${String(error)}`)),
+  (error) => store.dispatch(actions.evaluationFailed(String(error))),
 );
+
+/** Runs the checks again on the plan as it is, after they could not. */
+export function checkAgain(): void {
+  const { plan } = store.getState().plan;
+  if (plan === null) return;
+  store.dispatch(actions.evaluationFailed(null));
+  evaluator.ask(plan);
+}
 
 /** Opens a job: its newest plan, and on top of it what this browser had not sent yet. */
 export async function openJob(jobId: string): Promise<void> {
   leaveJob();
-  const [read, draft] = await Promise.all([readPlan(jobId), drafts.read(jobId)]);
+  // A store that cannot be opened keeps no draft, and hinders nobody from working on what the server has.
+  const kept = drafts.read(jobId).catch((error: unknown) => {
+    console.error(error);
+    return undefined;
+  });
+  const [read, draft] = await Promise.all([readPlan(jobId), kept]);
   if (read.kind === 'plan') {
     startSession(jobId, draft?.plan ?? read.plan, read.revision);
     // A draft from an older revision is sent as such: the server keeps it, and says that there is a conflict.
@@ -43,6 +56,7 @@ function startSession(jobId: string, plan: Plan, revision: number): void {
     onState: (state) => {
       if (saver === own) onSaveState(state);
     },
+    onError: (error) => console.error(error),
     settleMs: SETTLE_MS,
     retryMs: RETRY_MS,
   });

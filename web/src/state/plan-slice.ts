@@ -12,6 +12,8 @@ export type PlanState = {
   readonly save: SaveState;
   /** The newest finished evaluation; it may lag behind the plan by a moment. */
   readonly evaluation: Evaluation | null;
+  /** Why the checks of the plan as it is could not be run; null while they can. */
+  readonly evaluationFault: string | null;
   /** Why the last edit was not made. */
   readonly refusal: string | null;
   readonly loadFault: string | null;
@@ -24,6 +26,7 @@ const closed: PlanState = {
   redo: [],
   save: { kind: 'saved' },
   evaluation: null,
+  evaluationFault: null,
   refusal: null,
   loadFault: null,
 };
@@ -76,6 +79,11 @@ export const planSlice = createSlice({
     evaluated: (state, { payload }: PayloadAction<Evaluation>): PlanState => ({
       ...(state as PlanState),
       evaluation: payload,
+      evaluationFault: null,
+    }),
+    evaluationFailed: (state, { payload }: PayloadAction<string | null>): PlanState => ({
+      ...(state as PlanState),
+      evaluationFault: payload,
     }),
   },
 });

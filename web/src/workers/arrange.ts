@@ -1,5 +1,6 @@
 import { proxy, wrap } from 'comlink';
 import type { ArrangeAnswer, ArrangeProgress, ArrangeRequest, Plan, Result } from '@zarnel/core';
+import { WorkerLost } from './answering.ts';
 import type { Arranger } from './arrange.worker.ts';
 
 /** A search under way in a worker of its own. */
@@ -21,9 +22,12 @@ export function startArrange(
   const brokenOff = new Promise<null>((resolve) => {
     breakOff = () => resolve(null);
   });
+  const died = new Promise<never>((_, reject) => {
+    worker.addEventListener('error', ({ message }) => reject(new WorkerLost(message)));
+  });
   const answer = wrap<Arranger>(worker).arrange(plan, request, flag, proxy(onProgress));
   return {
-    answer: Promise.race([answer, brokenOff]).finally(() => worker.terminate()),
+    answer: Promise.race([answer, brokenOff, died]).finally(() => worker.terminate()),
     stop: () => {
       // Where the page may share no memory with its worker, it can only be ended.
       if (flag === null) breakOff();

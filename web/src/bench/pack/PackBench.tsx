@@ -1,4 +1,4 @@
-import { holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
+import { countHoles, countText, holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText, fileStem } from '../../ui/download.ts';
 
@@ -6,15 +6,13 @@ type Props = { readonly sheets: readonly DrillSheet[]; readonly jobName: string;
 
 /** What to take to the wall: print the drill sheets, or take the holes as a table. */
 export function PackBench({ sheets, jobName, reader }: Props) {
-  const holeCount = sheets
-    .filter(({ isMirror }) => !isMirror)
-    .reduce((sum, { holes }) => sum + holes.length, 0);
   return (
     <section aria-label="Drill sheets">
       <h2 className="mb-2 text-lg font-semibold">Drill sheets</h2>
       <p className="mb-3">
-        <span className="figure">{sheets.length}</span> sheets, <span className="figure">{holeCount}</span>{' '}
-        holes. A surface drilled from its other side has a mirrored sheet of its own.
+        <span className="figure">{countText(sheets.length, 'sheet', 'sheets')}</span>,{' '}
+        <span className="figure">{countText(countHoles(sheets), 'hole', 'holes')}</span>. A surface drilled
+        from its other side has a mirrored sheet of its own.
       </p>
       <div className="flex flex-col gap-2">
         <Button look="strong" onClick={() => window.print()}>
@@ -31,7 +29,8 @@ export function PackBench({ sheets, jobName, reader }: Props) {
           <li key={sheet.id} className="border-b border-faint py-1">
             {sheet.surface}
             <span className="block text-sm text-kraft">
-              from {sheet.viewedFrom}: <span className="figure">{sheet.holes.length}</span> holes
+              from {sheet.viewedFrom}:{' '}
+              <span className="figure">{countText(sheet.holes.length, 'hole', 'holes')}</span>
             </span>
           </li>
         ))}
