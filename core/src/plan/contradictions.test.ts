@@ -17,7 +17,7 @@ function withFace(id: string, more: (face: Plan['faces'][number]) => object): Pl
   return {
     ...base,
     faces: base.faces.map((face) => (face.id === id ? { ...face, ...more(face) } : face)),
-  } as Plan;
+  };
 }
 
 const board = { ...getSample('backer-board-800x480') };

@@ -34,7 +34,7 @@ export function isGearVersion(version: unknown): version is number {
  */
 export function openGear(raw: unknown, version: number): Result<GearType, GearFault[]> {
   if (!isGearVersion(version)) {
-    const message = `It is of version ${version}; this Zarnel reads 1 to ${GEAR_FORMAT_VERSION}.`;
+    const message = `It is of version ${String(version)}; this Zarnel reads 1 to ${GEAR_FORMAT_VERSION}.`;
     return fail([{ path: '', message }]);
   }
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw))

@@ -26,7 +26,8 @@ export class Boundary extends Component<Props, State> {
       <div role="alert" className="m-4 border border-crayon bg-paper p-4">
         <p className="mb-1 font-semibold text-crayon">{name} could not be shown.</p>
         <p className="mb-3">
-          Your edits are kept. What went wrong: {error instanceof Error ? error.message : String(error)}
+          Your edits are kept. What went wrong:{' '}
+          {error instanceof Error ? error.message : 'nothing more was told.'}
         </p>
         <div className="flex flex-wrap items-center gap-3">
           <Button look="strong" onClick={() => this.setState({ error: null })}>
