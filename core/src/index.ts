@@ -48,6 +48,8 @@ export {
   formatExactLength,
   formatLength,
   formatQuantity,
+  formatRequired,
+  formatUse,
   INCH_READER,
   largeStepMm,
   markOf,

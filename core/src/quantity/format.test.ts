@@ -6,6 +6,7 @@ import type { QuantityUnit } from './units.ts';
 import {
   formatAgainst,
   formatBeside,
+  formatUse,
   formatExactLength,
   formatLength,
   formatQuantity,
@@ -171,5 +172,15 @@ describe('small figures', () => {
       '2 holes',
       '21 holes',
     ]);
+  });
+});
+
+describe('formatUse', () => {
+  const reader = { system: 'metric', metricStepMm: 1, inchDenominator: 16 } as const;
+  test('tells a part, all, just above all, and what holds nothing', () => {
+    expect(formatUse(0.4, reader)).toEqual({ text: '0.4 of what it carries', isTooMuch: false });
+    expect(formatUse(1, reader)).toEqual({ text: '1 of what it carries', isTooMuch: false });
+    expect(formatUse(1.001, reader)).toEqual({ text: '1.001 of what it carries', isTooMuch: true });
+    expect(formatUse(Infinity, reader)).toEqual({ text: 'holds nothing here', isTooMuch: true });
   });
 });

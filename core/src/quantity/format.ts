@@ -1,4 +1,4 @@
-import { isSame, TOUCH_MM } from './compare.ts';
+import { isAbove, isSame, TOUCH_MM } from './compare.ts';
 import { inchFromMm, MM_PER_INCH } from './convert.ts';
 import { minus, trim, unitText, type Quantity } from './units.ts';
 
@@ -174,6 +174,25 @@ export function formatBeside(
     if (texts.measured !== texts.required) return texts;
   }
   return print(MOST_MORE_DIGITS);
+}
+
+/**
+ * How much of what a thing carries is used, as a part of it; `1` is all. Infinite is told as holding nothing. More than all
+ * never prints as all.
+ */
+export function formatUse(
+  useRatio: number,
+  reader: Reader,
+): { readonly text: string; readonly isTooMuch: boolean } {
+  const [used, all] = [
+    { value: useRatio, unit: 'ratio' },
+    { value: 1, unit: 'ratio' },
+  ] as const;
+  if (!Number.isFinite(useRatio)) return { text: 'holds nothing here', isTooMuch: true };
+  return {
+    text: `${formatBeside(used, all, reader).measured} of what it carries`,
+    isTooMuch: isAbove(useRatio, 1, 'ratio'),
+  };
 }
 
 /** Enough to tell apart whatever differs by more than its allowance. */

@@ -3,6 +3,8 @@ import {
   fixingPlanOf,
   formatLength,
   formatQuantity,
+  formatRequired,
+  formatUse,
   liftsOf,
   type Hung,
   type LiftPlan,
@@ -44,15 +46,11 @@ export function FixingSection({ item, prepared, reader }: Props) {
             </p>
             <WorkingButton working={plan.load.working} reader={reader} />
             <ul>
-              {plan.holes.map(({ hole, kind, member, edgeMm, screw, lengthMm, useRatio }) => (
+              {plan.holes.map(({ hole, kind, member, edgeMm, screw, lengthMm, leadMm, useRatio }) => (
                 <li key={hole.id} className="mb-2 border-t border-faint pt-1">
                   <p className="flex justify-between gap-2">
                     <span className="font-semibold">{hole.id}</span>
-                    {useRatio !== null && (
-                      <span className={useRatio > 1 ? 'text-crayon' : 'text-solder'}>
-                        <span className="figure">{Math.round(useRatio * 100)} %</span> used
-                      </span>
-                    )}
+                    {useRatio !== null && <Used useRatio={useRatio} reader={reader} />}
                   </p>
                   <p className={kind === 'nothing' || kind === 'unknown' ? 'text-crayon' : ''}>
                     {FIXING_WORDS[kind]}
@@ -61,6 +59,15 @@ export function FixingSection({ item, prepared, reader }: Props) {
                     <p className="text-sm">
                       {screw.name}, <span className="figure">{formatLength(lengthMm, reader)}</span> long;
                       pilot <span className="figure">{formatLength(hole.pilotMm, reader)}</span>
+                      {leadMm !== null && (
+                        <>
+                          ; this wood takes{' '}
+                          <span className="figure">
+                            {leadMm[0] === 0 ? 'up to ' : `${formatRequired(leadMm[0], reader, 'least')} to `}
+                            {formatRequired(leadMm[1], reader, 'most')}
+                          </span>
+                        </>
+                      )}
                     </p>
                   )}
                   {member !== null && edgeMm !== null && (
@@ -105,3 +112,8 @@ const BY_WORDS: Readonly<Record<LiftPlan['by'], string>> = {
   two: 'two people',
   hoist: 'a hoist or a stand',
 };
+
+function Used({ useRatio, reader }: { readonly useRatio: number; readonly reader: Reader }) {
+  const { text, isTooMuch } = formatUse(useRatio, reader);
+  return <span className={`figure text-right ${isTooMuch ? 'text-crayon' : 'text-solder'}`}>{text}</span>;
+}
