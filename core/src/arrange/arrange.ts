@@ -1,6 +1,8 @@
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Check, Finding } from '../check/finding.ts';
+import { spaceBesideMm, WORKING_SPACE_CHECK } from '../clearance/working-space.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
+import { isAbove } from '../quantity/compare.ts';
 import { explainImpossible, type Impossible } from './impossible.ts';
 import { problemOfPlan, type Contradiction } from './problem-of-plan.ts';
 import { isSoundLayout, layoutCost, type ArrangeProblem, type Layout } from './problem.ts';
@@ -47,8 +49,8 @@ const MAIN_STEPS = 120_000;
 const ELSEWHERE_STEPS = 2_500;
 /** Steps to prove what no layout beats. */
 const BOUND_STEPS = 60_000;
-/** Looks away from what a check turned down, before it is said that every layout breaks something. */
-const MOST_AVOIDED = 24;
+/** Problems tried that keep clear of what a check turned down, before it is said that every layout breaks something. */
+const MOST_LEARNED = 40;
 /** Layouts looked at before giving up on those the checks turn down. */
 const MOST_TRIED = 40;
 
@@ -95,12 +97,27 @@ export function arrange(
       impossible: told.isCancelled ? null : explainImpossible(problem, pieces, main.isProven, random),
     };
   }
-  const refine = (layout: Pick<Layout, 'x' | 'y'>) =>
-    refineLayout(problem, pieces, request.weights, request.stepMm, layout);
-  let pool = ranked(main.found.map(refine));
+  const refineIn = (of: ArrangeProblem, layout: Pick<Layout, 'x' | 'y'>) =>
+    refineLayout(of, pieces, request.weights, request.stepMm, layout);
+  let pool = ranked(main.found.map((layout) => refineIn(problem, layout)));
   const pickFrom = (from: readonly RefinedLayout[]) =>
     pick(prepared, problem, pieces, from, checks, now, leastCost);
   let picked = pickFrom(pool);
+  // Where every one of them was turned down by a check, learn from it, and go on with what that check leaves.
+  let open = picked.reasons
+    .slice(0, FROM_EACH_ROUND)
+    .flatMap((each) => learned(prepared, problem, pieces, each));
+  for (let round = 0; round < MOST_LEARNED && picked.proposals.length === 0 && !told.isCancelled; round++) {
+    const [next, ...rest] = open;
+    if (next === undefined) break;
+    const { found } = searchLayouts(next, { mostSteps: ELSEWHERE_STEPS, random });
+    tell(0.6 + (0.1 * round) / MOST_LEARNED, main.best);
+    const pooled = ranked(found.map((layout) => refineIn(next, layout)));
+    const tried = pickFrom(pooled);
+    if (tried.proposals.length > 0) [problem, pool, picked] = [next, pooled, tried];
+    const [first] = tried.reasons;
+    open = [...(first === undefined ? [] : learned(prepared, next, pieces, first)), ...rest];
+  }
   // Look elsewhere from the best, and from what came of that, until enough truly differ.
   const looked = new Set<string>();
   for (
@@ -119,29 +136,11 @@ export function arrange(
     looks.forEach((look, index) => {
       if (told.isCancelled) return;
       const found = searchLayouts(look, { mostSteps: ELSEWHERE_STEPS, random });
-      fresh.push(...found.found.slice(0, FROM_EACH_LOOK).map(refine));
-      tell(0.6 + (0.35 * (round + (index + 1) / looks.length)) / MOST_ROUNDS, main.best);
+      fresh.push(...found.found.slice(0, FROM_EACH_LOOK).map((layout) => refineIn(look, layout)));
+      tell(0.7 + (0.3 * (round + (index + 1) / looks.length)) / MOST_ROUNDS, main.best);
     });
     pool = ranked([...pool, ...fresh]);
     picked = pickFrom(pool);
-  }
-  // Where every one of them was turned down by a check, keep the pieces it names away from there and go on.
-  const avoided: ArrangeProblem[] = [];
-  for (let round = 0; round < MOST_AVOIDED && picked.proposals.length === 0 && !told.isCancelled; round++) {
-    const [reason] = picked.reasons;
-    if (round === 0) {
-      for (const each of picked.reasons.slice(0, FROM_EACH_ROUND))
-        avoided.push(...away(problem, pieces, each));
-    } else if (reason !== undefined) avoided.unshift(...away(avoided[0] ?? problem, pieces, reason));
-    const next = avoided.shift();
-    if (next === undefined) break;
-    const found = searchLayouts(next, { mostSteps: ELSEWHERE_STEPS, random });
-    tell(0.95 + (0.05 * round) / MOST_AVOIDED, main.best);
-    if (found.found.length === 0) {
-      picked = { ...picked, reasons: [] };
-      continue;
-    }
-    picked = pickFrom(ranked(found.found.slice(0, 1).map(refine)));
   }
   const { proposals, turnedDown } = picked;
   return {
@@ -172,6 +171,49 @@ type TurnedDown = { readonly layout: RefinedLayout; readonly findings: readonly 
 
 /** How far a piece that a check named is kept from where it was, in turn. */
 const AWAY_MM = [60, 180] as const;
+
+/** What is left of a problem where a check turned a layout of it down, likeliest first. */
+function learned(
+  prepared: Prepared,
+  problem: ArrangeProblem,
+  pieces: readonly Hung[],
+  turnedDown: TurnedDown,
+): ArrangeProblem[] {
+  return [...withSpaceBeside(prepared, problem, pieces, turnedDown), ...away(problem, pieces, turnedDown)];
+}
+
+const OTHER_SIDE = { left: 'right', right: 'left' } as const;
+
+/**
+ * The problem with all that stands further out kept from beside a piece whose working space it took: right of it by as much
+ * as its space is wider than itself, or left.
+ */
+function withSpaceBeside(
+  prepared: Prepared,
+  problem: ArrangeProblem,
+  pieces: readonly Hung[],
+  { findings }: TurnedDown,
+): ArrangeProblem[] {
+  const short = findings.filter(({ check }) => check === WORKING_SPACE_CHECK);
+  const named = new Set(short.flatMap(({ subjects }) => subjects.map(({ id }) => id)));
+  return pieces.flatMap((piece, index) => {
+    if (!named.has(piece.id)) return [];
+    const asked = pieces.map((other) => (other === piece ? null : spaceBesideMm(prepared, piece, other)));
+    return (['right', 'left'] as const).flatMap((side) => {
+      let isMore = false;
+      const gaps = problem.gaps.map((row, i) =>
+        row.map((gap, j) => {
+          const leastMm = i === index ? asked[j] : j === index ? asked[i] : null;
+          const towards = i === index ? side : OTHER_SIDE[side];
+          if (leastMm === null || leastMm === undefined || !isAbove(leastMm, gap[towards], 'mm')) return gap;
+          isMore = true;
+          return { ...gap, [towards]: leastMm };
+        }),
+      );
+      return isMore ? [{ ...problem, gaps }] : [];
+    });
+  });
+}
 
 /** The problem with each piece that a check named kept away from where it was, to each side, nearest first. */
 function away(

@@ -1,5 +1,5 @@
 import type { Hung } from '../check/prepared.ts';
-import type { ArrangeProblem } from './problem.ts';
+import { NO_GAP, type ArrangeProblem } from './problem.ts';
 import { searchLayouts } from './search.ts';
 
 /** Why no layout exists: the fewest pieces that do not fit together, and the distances that make it so. */
@@ -49,7 +49,7 @@ export function explainImpossible(
     gaps: needed.map(([a, b]) => ({
       a: nameOf(a),
       b: nameOf(b),
-      mm: Math.max(...Object.values(small.gaps[a]?.[b] ?? { none: 0 })),
+      mm: Math.max(...Object.values(small.gaps[a]?.[b] ?? NO_GAP)),
     })),
   };
 }
@@ -75,7 +75,7 @@ function only({ pieces, gaps, blocks, compact }: ArrangeProblem, kept: readonly 
   const pickFrom = <Item>(list: readonly Item[]): Item[] => kept.flatMap((index) => list[index] ?? []);
   return {
     pieces: pickFrom(pieces),
-    gaps: kept.map((i) => kept.map((j) => gaps[i]?.[j] ?? { beside: 0, over: 0, under: 0 })),
+    gaps: kept.map((i) => kept.map((j) => gaps[i]?.[j] ?? NO_GAP)),
     blocks: kept.map((index) => blocks[index] ?? []),
     wires: [],
     compact,
@@ -83,9 +83,8 @@ function only({ pieces, gaps, blocks, compact }: ArrangeProblem, kept: readonly 
 }
 
 function withoutGap(problem: ArrangeProblem, [a, b]: readonly [number, number]): ArrangeProblem {
-  const none = { beside: 0, over: 0, under: 0 };
   const gaps = problem.gaps.map((row, i) =>
-    row.map((gap, j) => ((i === a && j === b) || (i === b && j === a) ? none : gap)),
+    row.map((gap, j) => ((i === a && j === b) || (i === b && j === a) ? NO_GAP : gap)),
   );
   return { ...problem, gaps };
 }

@@ -114,8 +114,8 @@ describe('the layout problem of a plan', () => {
   test('asks two pieces for the larger of their rules, and an inch where nobody asks for anything', () => {
     const of = site({ rules: [beside('same', { distance: { value: 150, unit: 'mm' } })] });
     const { problem } = problemOfPlan(prepare(of), request(['a', 'b']));
-    expect(problem.gaps[0]?.[1]).toEqual({ beside: 150, over: 25.4, under: 25.4 });
-    expect(problem.gaps[0]?.[0]).toEqual({ beside: 0, over: 0, under: 0 });
+    expect(problem.gaps[0]?.[1]).toEqual({ left: 150, right: 150, over: 25.4, under: 25.4 });
+    expect(problem.gaps[0]?.[0]).toEqual({ left: 0, right: 0, over: 0, under: 0 });
   });
 
   test('runs wires from knockout to knockout, and from middle to middle where only two pieces are named', () => {

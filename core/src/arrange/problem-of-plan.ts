@@ -20,7 +20,14 @@ import { outsideBoxes } from '../site/outside-boxes.ts';
 import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import { joinedSide, sideOfKnockout, usualSide } from '../wireway/unit-at-wireway.ts';
-import type { ArrangeBlock, ArrangeGap, ArrangePiece, ArrangeProblem, ArrangeWire } from './problem.ts';
+import {
+  NO_GAP,
+  type ArrangeBlock,
+  type ArrangeGap,
+  type ArrangePiece,
+  type ArrangeProblem,
+  type ArrangeWire,
+} from './problem.ts';
 import type { ArrangeRequest } from './request.ts';
 
 /** A rule that cannot hold together with what is asked for; both are named. */
@@ -77,8 +84,13 @@ export function problemOfPlan(
   const gaps = pieces.map((a) =>
     pieces.map((b): ArrangeGap =>
       a === b
-        ? { beside: 0, over: 0, under: 0 }
-        : { beside: gap(a, b, 'beside'), over: gap(a, b, 'above'), under: gap(a, b, 'below') },
+        ? NO_GAP
+        : {
+            left: gap(a, b, 'beside'),
+            right: gap(a, b, 'beside'),
+            over: gap(a, b, 'above'),
+            under: gap(a, b, 'below'),
+          },
     ),
   );
   const blocks = pieces.map((piece): ArrangeBlock[] => {

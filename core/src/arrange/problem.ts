@@ -11,8 +11,15 @@ export type ArrangePiece = {
   readonly y: readonly [number, number];
 };
 
-/** What two things keep between them: beside, the first left of the second and the other way; and over. */
-export type ArrangeGap = { readonly beside: number; readonly over: number; readonly under: number };
+/** What one thing keeps to another that lies left of it, right, over or under. */
+export type ArrangeGap = {
+  readonly left: number;
+  readonly right: number;
+  readonly over: number;
+  readonly under: number;
+};
+
+export const NO_GAP: ArrangeGap = { left: 0, right: 0, over: 0, under: 0 };
 
 /** A box nothing of a piece may lie in. */
 export type ArrangeBlock = {
@@ -33,7 +40,7 @@ export type ArrangeWire = {
 
 export type ArrangeProblem = {
   readonly pieces: readonly ArrangePiece[];
-  /** gaps[i][j]: what piece i keeps to piece j; `over` where j is over i, `under` where j is under it. */
+  /** gaps[i][j]: what piece i keeps to piece j where j lies on that side of it; gaps[j][i] says the same from the other. */
   readonly gaps: readonly (readonly ArrangeGap[])[];
   /** For each piece the boxes it keeps out of, grown by what it keeps from them. */
   readonly blocks: readonly (readonly ArrangeBlock[])[];
@@ -83,8 +90,8 @@ export function isSoundLayout(
     if (a === undefined || b === undefined || gap === undefined) return false;
     const [ax, ay, bx, by] = [x[i] ?? 0, y[i] ?? 0, x[j] ?? 0, y[j] ?? 0];
     return (
-      bx >= ax + a.widthMm + gap.beside - e ||
-      ax >= bx + b.widthMm + gap.beside - e ||
+      bx >= ax + a.widthMm + gap.right - e ||
+      ax >= bx + b.widthMm + gap.left - e ||
       by >= ay + a.heightMm + gap.over - e ||
       ay >= by + b.heightMm + gap.under - e
     );

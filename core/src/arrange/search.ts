@@ -304,8 +304,8 @@ function pairsOf({ pieces, gaps, blocks }: ArrangeProblem): Pair[] {
         j,
         block: -1,
         ways: [
-          { axis: 0, order: { i, j, apart: a.widthMm + gap.beside } },
-          { axis: 0, order: { i: j, j: i, apart: b.widthMm + gap.beside } },
+          { axis: 0, order: { i, j, apart: a.widthMm + gap.right } },
+          { axis: 0, order: { i: j, j: i, apart: b.widthMm + gap.left } },
           { axis: 1, order: { i, j, apart: a.heightMm + gap.over } },
           { axis: 1, order: { i: j, j: i, apart: b.heightMm + gap.under } },
         ],

@@ -43,8 +43,10 @@ const CONDITION_WORDS = {
   3: 'live parts opposite',
 } as const satisfies Record<OppositeCondition, string>;
 
+export const WORKING_SPACE_CHECK = 'clearance.working-space';
+
 const meta: CheckMeta = {
-  id: 'clearance.working-space',
+  id: WORKING_SPACE_CHECK,
   looksAt:
     'The room a person needs before gear: its depth by voltage and what is opposite, its width, its height',
   severity: 'fix',
@@ -135,6 +137,16 @@ function spaceAmong(prepared: Prepared, item: Hung, known: readonly Hindrance[] 
     isMeasured:
       room.ends !== null || item.face.face.roomInFrontMm !== null || item.face.face.side === 'outside',
   };
+}
+
+/**
+ * How far from a piece another beside it stays out of its working space, where that space lies wholly to that side; null
+ * where it may hang right beside: no space is asked for, or it stands out no further than the front.
+ */
+export function spaceBesideMm(prepared: Prepared, item: Hung, other: Hung): number | null {
+  const space = workingSpaceOf(prepared, item);
+  if (space === null || !isAbove(frontMm(other), frontMm(item), 'mm')) return null;
+  return Math.max(0, space.widthMm - item.type.widthMm);
 }
 
 /** All that may reach into the space before a piece between two places along its face and two heights. */

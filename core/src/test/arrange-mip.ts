@@ -1,4 +1,4 @@
-import type { ArrangeProblem } from '../arrange/problem.ts';
+import { NO_GAP, type ArrangeProblem } from '../arrange/problem.ts';
 
 function row<Item>(list: readonly Item[], index: number): Item {
   const item = list[index];
@@ -24,12 +24,12 @@ export function madeUpProblem(
       y: [0, wall[1] - heightMm] as const,
     };
   });
-  const gaps = pieces.map(() => pieces.map(() => ({ beside: 0, over: 0, under: 0 })));
+  const gaps = pieces.map(() => pieces.map(() => NO_GAP));
   for (let i = 0; i < count; i++) {
     for (let j = i + 1; j < count; j++) {
-      const [beside, over, under] = [whole(0, 200), whole(0, 300), whole(0, 300)];
-      row(gaps, i)[j] = { beside, over, under };
-      row(gaps, j)[i] = { beside, over: under, under: over };
+      const [left, right, over, under] = [whole(0, 200), whole(0, 200), whole(0, 300), whole(0, 300)];
+      row(gaps, i)[j] = { left, right, over, under };
+      row(gaps, j)[i] = { left: right, right: left, over: under, under: over };
     }
   }
   const boxes = Array.from({ length: blockCount }, () => {
@@ -90,8 +90,8 @@ export function asLpText({ pieces, gaps, blocks, wires, compact }: ArrangeProble
       const gap = row(row(gaps, i), j);
       const n = `z${i}_${j}`;
       part(n, [
-        `x${j} - x${i} - ${bigX} ${n}_0 >= ${p.widthMm + gap.beside - bigX}`,
-        `x${i} - x${j} - ${bigX} ${n}_1 >= ${q.widthMm + gap.beside - bigX}`,
+        `x${j} - x${i} - ${bigX} ${n}_0 >= ${p.widthMm + gap.right - bigX}`,
+        `x${i} - x${j} - ${bigX} ${n}_1 >= ${q.widthMm + gap.left - bigX}`,
         `y${j} - y${i} - ${bigY} ${n}_2 >= ${p.heightMm + gap.over - bigY}`,
         `y${i} - y${j} - ${bigY} ${n}_3 >= ${q.heightMm + gap.under - bigY}`,
       ]);

@@ -74,46 +74,6 @@ async function problemOf(method: string, path: string, body: unknown, headers: R
   return { status, problem: problemSchema.parse(json) };
 }
 
-describe('a type that this version cannot read', () => {
-  test('hides no other in the list, says why by itself, and stays as it is', async () => {
-    const { summary } = await made(newGearType('odd', 'Odd thing', 'other'));
-    const versions = source.getRepository(GearVersionEntity);
-    const kept = await versions.findOneByOrFail({ gearId: summary.id });
-    // As a later version, or a hand in the database, may have left them.
-    const document = JSON.stringify({ ...(JSON.parse(kept.document) as object), kind: 'toaster' });
-    await versions.update({ gearId: summary.id }, { document });
-    await source.getRepository(GearEntity).update({ id: summary.id }, { kind: 'toaster' as never });
-    const answer = await call('GET', '/api/gear?search=Odd');
-    expect(answer.status).toBe(200);
-    const list = gearListSchema.parse(answer.json);
-    expect([list.gear, list.total]).toEqual([[], 1]);
-    expect(list.unreadable).toMatchObject([{ id: summary.id, name: 'Odd thing' }]);
-    const whole = gearListSchema.parse((await call('GET', '/api/gear?limit=200')).json);
-    expect(whole.gear.length).toBeGreaterThan(5);
-    const own = await problemOf('GET', `/api/gear/${summary.id}`, undefined);
-    expect(own.status).toBe(422);
-    expect(own.problem.errors?.[0]?.path).toBe('kind');
-    expect((await versions.findOneByOrFail({ gearId: summary.id })).document).toBe(document);
-    // Neither broken JSON nor a version of the future takes anything else along, nor the loading of samples at the start.
-    await versions.update({ gearId: summary.id }, { document: '{', formatVersion: 99 });
-    expect((await call('GET', `/api/gear/${summary.id}`)).status).toBe(422);
-    await new GearStore(source, now).loadSamples(SAMPLE_GEAR);
-    await source.getRepository(GearEntity).update({ id: summary.id }, { kind: 'other' });
-  });
-
-  test('that is a sample is brought up to date at the next start', async () => {
-    const sample = await source
-      .getRepository(GearEntity)
-      .findOneByOrFail({ sampleId: SAMPLE_GEAR[0]?.id ?? '' });
-    await source
-      .getRepository(GearVersionEntity)
-      .update({ gearId: sample.id, number: sample.currentVersion }, { document: '{"id":"broken"}' });
-    await new GearStore(source, now).loadSamples(SAMPLE_GEAR);
-    const after = gearDetailSchema.parse((await call('GET', `/api/gear/${sample.id}`)).json);
-    expect(after.summary.version).toBe(sample.currentVersion + 1);
-  });
-});
-
 describe('the gear library', () => {
   test('loads the samples once, and again only where one has changed', async () => {
     const store = new GearStore(source, now);
@@ -331,5 +291,45 @@ describe('simulated instruments', () => {
     expect((await call('GET', '/api/instruments')).json).toMatchObject({
       instruments: [{ id: 'laser', isSimulated: true }, { id: 'level' }],
     });
+  });
+});
+
+describe('a type that this version cannot read', () => {
+  test('hides no other in the list, says why by itself, and stays as it is', async () => {
+    const { summary } = await made(newGearType('odd', 'Odd thing', 'other'));
+    const versions = source.getRepository(GearVersionEntity);
+    const kept = await versions.findOneByOrFail({ gearId: summary.id });
+    // As a later version, or a hand in the database, may have left them.
+    const document = JSON.stringify({ ...(JSON.parse(kept.document) as object), kind: 'toaster' });
+    await versions.update({ gearId: summary.id }, { document });
+    await source.getRepository(GearEntity).update({ id: summary.id }, { kind: 'toaster' as never });
+    const answer = await call('GET', '/api/gear?search=Odd');
+    expect(answer.status).toBe(200);
+    const list = gearListSchema.parse(answer.json);
+    expect([list.gear, list.total]).toEqual([[], 1]);
+    expect(list.unreadable).toMatchObject([{ id: summary.id, name: 'Odd thing' }]);
+    const whole = gearListSchema.parse((await call('GET', '/api/gear?limit=200')).json);
+    expect(whole.gear.length).toBeGreaterThan(5);
+    const own = await problemOf('GET', `/api/gear/${summary.id}`, undefined);
+    expect(own.status).toBe(422);
+    expect(own.problem.errors?.[0]?.path).toBe('kind');
+    expect((await versions.findOneByOrFail({ gearId: summary.id })).document).toBe(document);
+    // Neither broken JSON nor a version of the future takes anything else along, nor the loading of samples at the start.
+    await versions.update({ gearId: summary.id }, { document: '{', formatVersion: 99 });
+    expect((await call('GET', `/api/gear/${summary.id}`)).status).toBe(422);
+    await new GearStore(source, now).loadSamples(SAMPLE_GEAR);
+    await source.getRepository(GearEntity).update({ id: summary.id }, { kind: 'other' });
+  });
+
+  test('that is a sample is brought up to date at the next start', async () => {
+    const sample = await source
+      .getRepository(GearEntity)
+      .findOneByOrFail({ sampleId: SAMPLE_GEAR[0]?.id ?? '' });
+    await source
+      .getRepository(GearVersionEntity)
+      .update({ gearId: sample.id, number: sample.currentVersion }, { document: '{"id":"broken"}' });
+    await new GearStore(source, now).loadSamples(SAMPLE_GEAR);
+    const after = gearDetailSchema.parse((await call('GET', `/api/gear/${sample.id}`)).json);
+    expect(after.summary.version).toBe(sample.currentVersion + 1);
   });
 });
