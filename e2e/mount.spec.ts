@@ -105,7 +105,7 @@ test('shows the working of the hook line and of the gap', async ({ page, request
   await bench(page).getByRole('button', { name: 'Show the working' }).first().click();
   await expect(dialog).toContainText('gap = (x₂ − w₂ ÷ 2) − (x₁ + w₁ ÷ 2)');
   await expect(dialog).toContainText(
-    '8 in between units of one kind, inside, mean maximum at or above 77 °F',
+    'asks for 8″, between units of one kind, inside, where the mean maximum is 77 °F or more',
   );
 });
 
