@@ -77,13 +77,14 @@ export function Bench({ step, plan, evaluation }: Props) {
 
 /** What is shown below is of the plan before; the checks of the plan as it is did not run. */
 function CheckFault() {
-  const fault = useAppSelector((state) => state.plan.evaluationFault);
+  const { evaluationFault: fault, evaluation } = useAppSelector((state) => state.plan);
   if (fault === null) return null;
   return (
     <div role="alert" className="mt-3 mb-2 border border-crayon p-2">
       <p className="text-crayon">
-        The checks of your last edits did not run ({fault}). Your edits are kept; what stands here and at Pack
-        is from before them.
+        {evaluation === null
+          ? `The checks did not run (${fault}). Nothing here has been checked.`
+          : `The checks of your last edits did not run (${fault}). Your edits are kept; what stands here and at Pack is from before them.`}
       </p>
       <Button onClick={checkAgain}>Check again</Button>
     </div>

@@ -1,5 +1,6 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { openDB, type DBSchema } from 'idb';
 import type { Plan } from '@zarnel/core';
+import { openedOnce } from './opened-once.ts';
 import { claimTab, openTabs } from './tab.ts';
 
 /** Edits the server has not acknowledged yet, as the plan they led to. */
@@ -23,15 +24,14 @@ type Schema = DBSchema & { drafts: { key: [string, string]; value: Kept; indexes
 
 /** Drafts in the browser's own database, which outlives a crash or a closed window. */
 export function browserDrafts(): DraftStore {
-  let opened: Promise<IDBPDatabase<Schema>> | null = null;
-  let claimed: Promise<string> | null = null;
-  const database = () =>
-    (opened ??= openDB<Schema>('zarnel', 1, {
+  const database = openedOnce(() =>
+    openDB<Schema>('zarnel', 1, {
       upgrade: (fresh) => {
         fresh.createObjectStore('drafts', { keyPath: ['jobId', 'tab'] }).createIndex('job', 'jobId');
       },
-    }));
-  const ownTab = () => (claimed ??= claimTab());
+    }),
+  );
+  const ownTab = openedOnce(claimTab);
 
   return {
     read: async (jobId) => {

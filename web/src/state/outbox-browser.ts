@@ -2,6 +2,7 @@ import { openDB, type DBSchema } from 'idb';
 import type { NewReading } from '@zarnel/core';
 import { Outbox, type OutboxStore, type SendAnswer, type Waiting } from './outbox.ts';
 import { refreshReadings } from './reading-api.ts';
+import { openedOnce } from './opened-once.ts';
 import { store } from './store.ts';
 import { viewSlice } from './view-slice.ts';
 
@@ -10,18 +11,20 @@ type Schema = DBSchema & { readings: { key: string; value: Waiting & { readonly 
 const RETRY_MS = 3000;
 
 function browserStore(): OutboxStore {
-  const opened = openDB<Schema>('zarnel-readings', 1, {
-    upgrade: (fresh) => {
-      fresh.createObjectStore('readings', { keyPath: 'id' });
-    },
-  });
+  const database = openedOnce(() =>
+    openDB<Schema>('zarnel-readings', 1, {
+      upgrade: (fresh) => {
+        fresh.createObjectStore('readings', { keyPath: 'id' });
+      },
+    }),
+  );
   return {
-    all: async () => (await opened).getAll('readings'),
+    all: async () => (await database()).getAll('readings'),
     add: async (waiting) => {
-      await (await opened).put('readings', { ...waiting, id: waiting.reading.id });
+      await (await database()).put('readings', { ...waiting, id: waiting.reading.id });
     },
     remove: async (ids) => {
-      const work = (await opened).transaction('readings', 'readwrite');
+      const work = (await database()).transaction('readings', 'readwrite');
       for (const id of ids) await work.store.delete(id);
       await work.done;
     },
@@ -48,6 +51,7 @@ export const outbox = new Outbox({
   send,
   onWaiting: (waiting) => store.dispatch(viewSlice.actions.readingsWait(waiting)),
   onKept: () => store.dispatch(refreshReadings()),
+  onError: (error) => console.error(error),
   retryMs: RETRY_MS,
 });
 

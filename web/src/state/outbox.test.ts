@@ -1,6 +1,7 @@
 import { describe, expect, jest, test } from '@jest/globals';
 import type { NewReading } from '@zarnel/core';
-import { Outbox, type SendAnswer, type Waiting } from './outbox.ts';
+import fc from 'fast-check';
+import { Outbox, type SendAnswer, type ToldWaiting, type Waiting } from './outbox.ts';
 
 jest.useFakeTimers();
 
@@ -34,6 +35,7 @@ function setUp(answers: SendAnswer[]) {
     },
     onWaiting: (waiting) => seen.push(waiting.length),
     onKept: (job) => acknowledged.push(job),
+    onError: () => undefined,
     retryMs: 3000,
   });
   return { outbox, kept, sent, seen, acknowledged };
@@ -83,5 +85,71 @@ describe('Outbox', () => {
     await jest.advanceTimersByTimeAsync(6500);
     expect(sent.slice(-2)).toEqual([['a'], ['b']]);
     expect(acknowledged).toEqual(['one', 'two']);
+  });
+
+  test('loses no reading whatever fails, and in whatever order: the store or the sending', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.constantFrom('none', 'add', 'all', 'remove', 'send', 'unreachable'), {
+          minLength: 4,
+          maxLength: 24,
+        }),
+        async (faults) => {
+          const kept = new Map<string, Waiting>();
+          const arrived = new Set<string>();
+          const told: (readonly ToldWaiting[])[] = [];
+          const broken: unknown[] = [];
+          const turn = <Answer>(what: string, work: () => Answer): Promise<Answer> =>
+            faults.shift() === what ? Promise.reject(new Error(what)) : Promise.resolve(work());
+          const outbox = new Outbox({
+            store: {
+              all: () => turn('all', () => [...kept.values()]),
+              add: (waiting) => turn('add', () => void kept.set(waiting.reading.id, waiting)),
+              remove: (ids) => turn('remove', () => ids.forEach((id) => kept.delete(id))),
+            },
+            send: (_job, readings) => {
+              if (faults[0] === 'unreachable') return turn('none', () => 'unreachable');
+              return turn('send', () => {
+                for (const { id } of readings) arrived.add(id);
+                return 'kept';
+              });
+            },
+            onWaiting: (waiting) => told.push(waiting),
+            onKept: () => undefined,
+            onError: (error) => broken.push(error),
+            retryMs: 3000,
+          });
+          for (const id of ['a', 'b', 'c']) {
+            await outbox.take('job', reading(id));
+            await jest.advanceTimersByTimeAsync(1000);
+          }
+          // What failed is over at last: whatever still waits goes out, and is not told as waiting any more.
+          faults.length = 0;
+          await outbox.take('job', reading('d'));
+          await jest.advanceTimersByTimeAsync(60_000);
+          expect([...arrived].sort()).toEqual(['a', 'b', 'c', 'd']);
+          expect([kept.size, told.at(-1)]).toEqual([0, []]);
+        },
+      ),
+      { seed: 27, numRuns: 200 },
+    );
+  });
+
+  test('says of a reading that the browser would not keep that only this page has it', async () => {
+    const told: (readonly ToldWaiting[])[] = [];
+    const outbox = new Outbox({
+      store: {
+        all: () => Promise.reject(new Error('closed')),
+        add: () => Promise.reject(new Error('full')),
+        remove: () => Promise.reject(new Error('closed')),
+      },
+      send: () => Promise.resolve('unreachable'),
+      onWaiting: (waiting) => told.push(waiting),
+      onKept: () => undefined,
+      onError: () => undefined,
+      retryMs: 3000,
+    });
+    await outbox.take('job', reading('a'));
+    expect(told.at(-1)).toMatchObject([{ reading: { id: 'a' }, isKept: false }]);
   });
 });

@@ -3,6 +3,9 @@ import type { NewReading } from '@zarnel/core';
 /** A reading on its way to the server. */
 export type Waiting = { readonly jobId: string; readonly reading: NewReading };
 
+/** The same as the person is told of it: one that the browser’s store would not take is in this page only. */
+export type ToldWaiting = Waiting & { readonly isKept: boolean };
+
 export type SendAnswer = 'kept' | 'unreachable' | 'refused';
 
 /** Where readings wait that the server has not acknowledged. */
@@ -16,9 +19,11 @@ export type OutboxParts = {
   readonly store: OutboxStore;
   readonly send: (jobId: string, readings: readonly NewReading[]) => Promise<SendAnswer>;
   /** What waits now, after every change. */
-  readonly onWaiting: (waiting: readonly Waiting[]) => void;
+  readonly onWaiting: (waiting: readonly ToldWaiting[]) => void;
   /** Readings of a job were acknowledged. */
   readonly onKept: (jobId: string) => void;
+  /** Something broke that the person is told of by what waits; here for whoever looks for why. */
+  readonly onError: (error: unknown) => void;
   readonly retryMs: number;
 };
 
@@ -27,16 +32,25 @@ const MOST_AT_ONCE = 500;
 
 /**
  * Keeps each reading in this browser until the server has acknowledged it, and sends again until it has. A reading
- * has its id from the start, so that one sent twice is kept once.
+ * has its id from the start, so that one sent twice is kept once. Where the store fails, the page itself keeps the
+ * reading, and goes on sending it.
  */
 export class Outbox {
   private isSending = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** What the store would not take. */
+  private unkept: readonly Waiting[] = [];
 
   constructor(private readonly parts: OutboxParts) {}
 
   async take(jobId: string, reading: NewReading): Promise<void> {
-    await this.parts.store.add({ jobId, reading });
+    const waiting = { jobId, reading };
+    try {
+      await this.parts.store.add(waiting);
+    } catch (error) {
+      this.parts.onError(error);
+      this.unkept = [...this.unkept, waiting];
+    }
     await this.tell();
     void this.flush();
   }
@@ -52,14 +66,18 @@ export class Outbox {
     const refusedJobs = new Set<string>();
     try {
       for (;;) {
-        const waiting = await this.parts.store.all();
+        const waiting = await this.waiting();
         const jobId = waiting.find((each) => !refusedJobs.has(each.jobId))?.jobId;
         if (jobId === undefined) break;
         const readings = waiting
           .filter((each) => each.jobId === jobId)
           .slice(0, MOST_AT_ONCE)
           .map(({ reading }) => reading);
-        const answer = await this.parts.send(jobId, readings);
+        const answer = await this.parts.send(jobId, readings).catch((error: unknown): SendAnswer => {
+          // Whatever broke on the way, nothing was acknowledged: it is tried again.
+          this.parts.onError(error);
+          return 'unreachable';
+        });
         if (answer === 'unreachable') {
           this.tryLater();
           return;
@@ -68,11 +86,15 @@ export class Outbox {
           refusedJobs.add(jobId);
           continue;
         }
-        await this.parts.store.remove(readings.map(({ id }) => id));
+        await this.letGo(readings.map(({ id }) => id));
         await this.tell();
         this.parts.onKept(jobId);
       }
       if (refusedJobs.size > 0) this.tryLater();
+    } catch (error) {
+      // The store did not let go of what was sent: it is sent again, and kept once.
+      this.parts.onError(error);
+      this.tryLater();
     } finally {
       this.isSending = false;
     }
@@ -83,6 +105,24 @@ export class Outbox {
   }
 
   async tell(): Promise<void> {
-    this.parts.onWaiting(await this.parts.store.all());
+    this.parts.onWaiting(await this.waiting());
+  }
+
+  private async letGo(ids: readonly string[]): Promise<void> {
+    const own = new Set(this.unkept.map(({ reading }) => reading.id));
+    this.unkept = this.unkept.filter(({ reading }) => !ids.includes(reading.id));
+    const stored = ids.filter((id) => !own.has(id));
+    if (stored.length > 0) await this.parts.store.remove(stored);
+  }
+
+  private async waiting(): Promise<readonly ToldWaiting[]> {
+    const stored = await this.parts.store.all().catch((error: unknown): readonly Waiting[] => {
+      this.parts.onError(error);
+      return [];
+    });
+    return [
+      ...stored.map((each) => ({ ...each, isKept: true })),
+      ...this.unkept.map((each) => ({ ...each, isKept: false })),
+    ];
   }
 }

@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { INCH_READER, METRIC_READER, type Reader, type Ref } from '@zarnel/core';
-import type { Waiting } from './outbox.ts';
+import type { ToldWaiting } from './outbox.ts';
 
 /** Gear where it might hang. */
 export type Ghost = { readonly id: string; readonly xMm: number; readonly yMm: number };
@@ -27,7 +27,7 @@ export type ViewState = {
   /** Who takes readings at this screen. */
   readonly person: string;
   /** Readings the server has not acknowledged yet. */
-  readonly waiting: readonly Waiting[];
+  readonly waiting: readonly ToldWaiting[];
 };
 
 const initial: ViewState = {
@@ -85,7 +85,7 @@ export const viewSlice = createSlice({
       ghosts: payload,
     }),
     personNamed: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
-    readingsWait: (state, { payload }: PayloadAction<readonly Waiting[]>): ViewState => ({
+    readingsWait: (state, { payload }: PayloadAction<readonly ToldWaiting[]>): ViewState => ({
       ...(state as ViewState),
       waiting: payload,
     }),

@@ -115,5 +115,5 @@ const BY_WORDS: Readonly<Record<LiftPlan['by'], string>> = {
 
 function Used({ useRatio, reader }: { readonly useRatio: number; readonly reader: Reader }) {
   const { text, isTooMuch } = formatUse(useRatio, reader);
-  return <span className={`figure text-right ${isTooMuch ? 'text-crayon' : 'text-solder'}`}>{text}</span>;
+  return <span className={`text-right ${isTooMuch ? 'text-crayon' : 'text-solder'}`}>{text}</span>;
 }

@@ -64,8 +64,10 @@ export function SurveyTab({ plan, prepared, reader }: Props) {
       )}
       {own.length > 0 && (
         <p className="mb-2 border-l-4 border-tape pl-2 text-kraft" role="status">
-          <span className="figure">{own.length}</span> {own.length === 1 ? 'reading' : 'readings'} kept here,
-          not sent yet
+          <span className="figure">{own.length}</span> {own.length === 1 ? 'reading' : 'readings'}{' '}
+          {own.every(({ isKept }) => isKept)
+            ? 'kept here, not sent yet'
+            : 'not sent yet, and this browser would not keep all of them: leave this page open until they are sent'}
         </p>
       )}
       <NameField
