@@ -200,16 +200,14 @@ function withSpaceBeside(
     if (!named.has(piece.id)) return [];
     const asked = pieces.map((other) => (other === piece ? null : spaceBesideMm(prepared, piece, other)));
     return (['right', 'left'] as const).flatMap((side) => {
-      let isMore = false;
       const gaps = problem.gaps.map((row, i) =>
         row.map((gap, j) => {
-          const leastMm = i === index ? asked[j] : j === index ? asked[i] : null;
+          const leastMm = (i === index ? asked[j] : j === index ? asked[i] : null) ?? 0;
           const towards = i === index ? side : OTHER_SIDE[side];
-          if (leastMm === null || leastMm === undefined || !isAbove(leastMm, gap[towards], 'mm')) return gap;
-          isMore = true;
-          return { ...gap, [towards]: leastMm };
+          return isAbove(leastMm, gap[towards], 'mm') ? { ...gap, [towards]: leastMm } : gap;
         }),
       );
+      const isMore = gaps.some((row, i) => row.some((gap, j) => gap !== problem.gaps[i]?.[j]));
       return isMore ? [{ ...problem, gaps }] : [];
     });
   });
