@@ -23,21 +23,33 @@ import { SiteBench } from './site/SiteBench.tsx';
 import { stepOf, type StepId } from './steps.ts';
 import { ThingsList } from './ThingsList.tsx';
 
-type Props = { readonly step: StepId; readonly plan: Plan; readonly evaluation: Evaluation | null };
+type Props = {
+  readonly step: StepId;
+  readonly plan: Plan;
+  /** The newest answer, for what is still to clear; it may lag behind the plan, and then says so. */
+  readonly evaluation: Evaluation | null;
+  /** Of the plan as it is now: every figure comes from here. */
+  readonly current: Evaluation | null;
+};
 
 /** What is selected, exactly; with nothing selected, the step's own work and its findings. */
-export function Bench({ step, plan, evaluation }: Props) {
+export function Bench({ step, plan, evaluation, current }: Props) {
   const dispatch = useAppDispatch();
   const { selection, also, reader } = useAppSelector((state) => state.view);
   const findings = evaluation?.findings ?? [];
   if (step === 'pack') {
-    return <PackBench sheets={evaluation?.sheets ?? []} jobName={plan.name} reader={reader} />;
+    return (
+      <>
+        <CheckFault />
+        <PackBench sheets={current?.sheets ?? null} jobName={plan.name} reader={reader} />
+      </>
+    );
   }
   if (selection?.kind === 'placement' && also.length > 0) {
     const { hung } = derivedOf(plan).prepared;
     return <GroupPanel items={[selection.id, ...also].flatMap((id) => hung.get(id) ?? [])} />;
   }
-  const panel = selection === null ? null : selectionPanel(step, selection, plan, evaluation, reader);
+  const panel = selection === null ? null : selectionPanel(step, selection, plan, current, reader);
   if (selection !== null && panel !== null) {
     const own = findings.filter(({ subjects }) => isAbout(subjects, selection, plan));
     return (
@@ -56,10 +68,10 @@ export function Bench({ step, plan, evaluation }: Props) {
       {step === 'mount' && <HangGear plan={plan} />}
       {step === 'site' && <SiteBench plan={plan} reader={reader} />}
       {step !== 'gear' && <CheckFault />}
-      {step !== 'gear' && <FindingSummary left={left} isDone={evaluation !== null} step={step} />}
+      {step !== 'gear' && <FindingSummary left={left} isDone={current !== null} step={step} />}
       {step !== 'gear' && <FindingList findings={left} plan={plan} reader={reader} />}
       {step === 'gear' && <GearBench plan={plan} reader={reader} />}
-      {step === 'route' && <RouteBench plan={plan} routes={evaluation?.routes ?? null} reader={reader} />}
+      {step === 'route' && <RouteBench plan={plan} routes={current?.routes ?? null} reader={reader} />}
       {step === 'mount' && (
         <>
           <ClearanceTable plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
@@ -84,7 +96,7 @@ function CheckFault() {
       <p className="text-crayon">
         {evaluation === null
           ? `The checks did not run (${fault}). Nothing here has been checked.`
-          : `The checks of your last edits did not run (${fault}). Your edits are kept; what stands here and at Pack is from before them.`}
+          : `The checks of your last edits did not run (${fault}). Your edits are kept; what stands here is from before them, and Pack has nothing to drill until they ran.`}
       </p>
       <Button onClick={checkAgain}>Check again</Button>
     </div>
@@ -98,7 +110,7 @@ function FindingSummary(props: {
 }) {
   const { left, isDone, step } = props;
   const fault = useAppSelector((state) => state.plan.evaluationFault);
-  if (!isDone) return fault === null ? <p className="mb-2">Checking …</p> : null;
+  if (!isDone && left.length === 0) return fault === null ? <p className="mt-4 mb-3">Checking …</p> : null;
   if (left.length === 0) {
     return (
       <p className="mt-4 mb-3 border-l-4 border-solder pl-3 text-solder">
@@ -110,6 +122,7 @@ function FindingSummary(props: {
   return (
     <p className="mt-4 mb-1 font-semibold text-crayon">
       <span className="figure">{left.length}</span> to clear
+      {!isDone && fault === null && <span className="font-normal"> · checking …</span>}
     </p>
   );
 }

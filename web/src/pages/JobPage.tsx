@@ -7,7 +7,7 @@ import { isStep, STEPS, type StepId } from '../bench/steps.ts';
 import { JobGearEditor } from '../gear/JobGearEditor.tsx';
 import { Sheet } from '../sheet/Sheet.tsx';
 import { leaveJob, openJob, redo, undo } from '../state/job-session.ts';
-import { planSlice } from '../state/plan-slice.ts';
+import { currentEvaluation, planSlice } from '../state/plan-slice.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Boundary } from '../ui/Boundary.tsx';
@@ -37,15 +37,9 @@ export function JobPage() {
   const { jobId = '', step } = useParams();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const {
-    plan,
-    save,
-    evaluation,
-    refusal,
-    loadFault,
-    undo: done,
-    redo: undone,
-  } = useAppSelector((state) => state.plan);
+  const state = useAppSelector((each) => each.plan);
+  const { plan, save, evaluation, refusal, loadFault, undo: done, redo: undone } = state;
+  const current = currentEvaluation(state);
   const { reader, isBenchFolded, isFoldedUp, gearInHand } = useAppSelector((state) => state.view);
   const [dialog, setDialog] = useState<'keys' | 'history' | null>(null);
 
@@ -149,12 +143,7 @@ export function JobPage() {
         >
           <Boundary key={`${step} ${isFoldedUp}`} name={VIEW_NAMES[step]} exits={exits}>
             {step === 'pack' ? (
-              <DrillSheets
-                sheets={evaluation?.sheets ?? []}
-                findings={evaluation?.findings ?? []}
-                jobName={plan.name}
-                reader={reader}
-              />
+              <DrillSheets evaluation={current} jobName={plan.name} reader={reader} />
             ) : step === 'gear' && gearType !== undefined ? (
               <JobGearEditor
                 key={gearType.id}
@@ -192,7 +181,7 @@ export function JobPage() {
             className="no-print h-[45vh] w-full shrink-0 overflow-auto border-t border-pencil bg-bench p-4 lg:h-auto lg:w-[340px] lg:border-t-0 lg:border-l lg:border-faint"
           >
             <Boundary key={step} name="The bench" exits={exits}>
-              <Bench step={step} plan={plan} evaluation={evaluation} />
+              <Bench step={step} plan={plan} evaluation={evaluation} current={current} />
             </Boundary>
           </aside>
         )}

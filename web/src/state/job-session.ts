@@ -17,7 +17,7 @@ let saver: Autosaver | null = null;
 
 const evaluator = new LatestOnly(
   evaluateInWorker,
-  (evaluation) => store.dispatch(actions.evaluated(evaluation)),
+  (evaluation, plan: Plan) => store.dispatch(actions.evaluated({ plan, evaluation })),
   (error) => store.dispatch(actions.evaluationFailed(String(error))),
 );
 

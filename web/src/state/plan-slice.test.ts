@@ -1,6 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyEdit, applyPlanPatches, honeyHouse, type AppliedEdit, type Plan } from '@zarnel/core';
-import { planSlice } from './plan-slice.ts';
+import {
+  applyEdit,
+  applyPlanPatches,
+  evaluatePlan,
+  honeyHouse,
+  type AppliedEdit,
+  type Plan,
+} from '@zarnel/core';
+import { currentEvaluation, planSlice } from './plan-slice.ts';
 
 const { actions, reducer } = planSlice;
 
@@ -43,6 +50,25 @@ describe('planSlice', () => {
     expect(state.refusal).toBe('There is no gear “x”.');
     state = reducer(state, actions.edited(renamed(honeyHouse(), 'A')));
     expect(state.refusal).toBeNull();
+  });
+
+  test('has no figures of any plan but the one on the screen, whenever the answers come', () => {
+    const first = honeyHouse();
+    let state = reducer(undefined, actions.opened({ jobId: 'j', plan: first }));
+    expect(currentEvaluation(state)).toBeNull();
+    const evaluation = evaluatePlan(first);
+    state = reducer(state, actions.evaluated({ plan: first, evaluation }));
+    expect(currentEvaluation(state)).toBe(evaluation);
+    const edit = renamed(first, 'A');
+    state = reducer(state, actions.edited(edit));
+    expect(currentEvaluation(state)).toBeNull();
+    // An answer to the plan before comes late.
+    state = reducer(state, actions.evaluated({ plan: first, evaluation }));
+    expect([currentEvaluation(state), state.evaluation]).toEqual([null, evaluation]);
+    state = reducer(state, actions.evaluated({ plan: edit.plan, evaluation }));
+    expect(currentEvaluation(state)).toBe(evaluation);
+    state = reducer(state, actions.undone(applyPlanPatches(edit.plan, edit.inverse)));
+    expect(currentEvaluation(state)).toBeNull();
   });
 
   test('starts clean for another job', () => {

@@ -10,8 +10,10 @@ export type PlanState = {
   readonly undo: readonly Change[];
   readonly redo: readonly Change[];
   readonly save: SaveState;
-  /** The newest finished evaluation; it may lag behind the plan by a moment. */
+  /** The newest finished evaluation; it may lag behind the plan. Figures to drill or cut come from `currentEvaluation`. */
   readonly evaluation: Evaluation | null;
+  /** The plan that it is of. */
+  readonly evaluationOf: Plan | null;
   /** Why the checks of the plan as it is could not be run; null while they can. */
   readonly evaluationFault: string | null;
   /** Why the last edit was not made. */
@@ -26,6 +28,7 @@ const closed: PlanState = {
   redo: [],
   save: { kind: 'saved' },
   evaluation: null,
+  evaluationOf: null,
   evaluationFault: null,
   refusal: null,
   loadFault: null,
@@ -76,9 +79,13 @@ export const planSlice = createSlice({
       ...(state as PlanState),
       save: payload,
     }),
-    evaluated: (state, { payload }: PayloadAction<Evaluation>): PlanState => ({
+    evaluated: (
+      state,
+      { payload }: PayloadAction<{ readonly plan: Plan; readonly evaluation: Evaluation }>,
+    ): PlanState => ({
       ...(state as PlanState),
-      evaluation: payload,
+      evaluation: payload.evaluation,
+      evaluationOf: payload.plan,
       evaluationFault: null,
     }),
     evaluationFailed: (state, { payload }: PayloadAction<string | null>): PlanState => ({
@@ -87,3 +94,8 @@ export const planSlice = createSlice({
     }),
   },
 });
+
+/** What was worked out from the plan as it is now; null while that is under way, or could not be. */
+export function currentEvaluation({ plan, evaluation, evaluationOf }: PlanState): Evaluation | null {
+  return plan !== null && evaluationOf === plan ? evaluation : null;
+}

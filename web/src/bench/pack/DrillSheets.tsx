@@ -7,21 +7,30 @@ import {
   sentenceOf,
   type DrillHole,
   type DrillSheet,
+  type Evaluation,
   type Finding,
   type Reader,
 } from '@zarnel/core';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
 
 type Props = {
-  readonly sheets: readonly DrillSheet[];
-  /** What is not cleared yet: it stands beside the holes it is about, on paper too. */
-  readonly findings: readonly Finding[];
+  /** Of the plan as it is now, and of no other: null while that is worked out. */
+  readonly evaluation: Evaluation | null;
   readonly jobName: string;
   readonly reader: Reader;
 };
 
 /** The drill sheets as they print: each surface, seen from one side, with its holes from one datum. */
-export function DrillSheets({ sheets, findings, jobName, reader }: Props) {
+export function DrillSheets({ evaluation, jobName, reader }: Props) {
+  if (evaluation === null) {
+    return (
+      <p className="p-6" role="status">
+        Working … What to drill stands here once it is worked out from the job as it is now.
+      </p>
+    );
+  }
+  // What is not cleared yet stands beside the holes it is about, on paper too.
+  const { sheets, findings } = evaluation;
   if (sheets.length === 0) {
     return <p className="p-6">Nothing to drill yet: hang gear at Mount, or add a hole at Route.</p>;
   }
@@ -130,7 +139,11 @@ function OpenFindings({
   sheet,
   findings,
   reader,
-}: Omit<Props, 'jobName' | 'sheets'> & { readonly sheet: DrillSheet }) {
+}: {
+  readonly sheet: DrillSheet;
+  readonly findings: readonly Finding[];
+  readonly reader: Reader;
+}) {
   const open = findings.filter((finding) =>
     sheet.holes.some((hole) => findingsOf(hole, [finding]).length > 0),
   );

@@ -2,10 +2,23 @@ import { countHoles, countText, holesCsv, type DrillSheet, type Reader } from '@
 import { Button } from '../../ui/Button.tsx';
 import { downloadText, fileStem } from '../../ui/download.ts';
 
-type Props = { readonly sheets: readonly DrillSheet[]; readonly jobName: string; readonly reader: Reader };
+type Props = {
+  /** Of the plan as it is now; null while they are worked out. */
+  readonly sheets: readonly DrillSheet[] | null;
+  readonly jobName: string;
+  readonly reader: Reader;
+};
 
 /** What to take to the wall: print the drill sheets, or take the holes as a table. */
 export function PackBench({ sheets, jobName, reader }: Props) {
+  if (sheets === null) {
+    return (
+      <section aria-label="Drill sheets">
+        <h2 className="mb-2 text-lg font-semibold">Drill sheets</h2>
+        <p className="mb-3">Working … Nothing can be printed or taken before it is done.</p>
+      </section>
+    );
+  }
   return (
     <section aria-label="Drill sheets">
       <h2 className="mb-2 text-lg font-semibold">Drill sheets</h2>
