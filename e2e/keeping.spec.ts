@@ -51,6 +51,38 @@ test('keeps edits while the server is out of reach, through a reload, and sends 
   expect((plan.placements.find((p) => p.id === 'inverter-a')?.xMm ?? 0) / 25.4).toBeCloseTo(31, 6);
 });
 
+test('goes on with one line of edits when a job is left while the server is away and opened again', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Left and back');
+  await openJob(page, id);
+  let isAway = true;
+  await page.route('**/api/jobs/*/plan', async (route) => {
+    if (isAway && route.request().method() === 'PUT') await route.fulfill({ status: 503, body: '{}' });
+    else await route.continue();
+  });
+  await bench(page).getByRole('button', { name: 'Move Inverter B 1″ to the right' }).click();
+  await expect(page.getByTestId('save-state')).toHaveText('Offline, 1 edit kept');
+  await page.getByRole('link', { name: 'All jobs' }).click();
+  await page.getByRole('link', { name: 'Left and back', exact: true }).click();
+  await expect(page.getByTestId('save-state')).toHaveText('Offline, 1 edit kept');
+  await gear(page, 'inverter-a').click();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(page.getByTestId('save-state')).toHaveText('Offline, 2 edits kept');
+  isAway = false;
+  await expectSaved(page);
+  await page.reload();
+  await expectSaved(page);
+  const plan = await savedPlan(request, id);
+  const xOf = (item: string) => (plan.placements.find((p) => p.id === item)?.xMm ?? 0) / 25.4;
+  expect([xOf('inverter-a'), xOf('inverter-b')].map((x) => Math.round(x * 10) / 10)).toEqual([31, 58.5]);
+  const { revisions } = (await (await request.get(`/api/jobs/${id}/revisions`)).json()) as {
+    revisions: { kind: string }[];
+  };
+  expect(revisions.map(({ kind }) => kind)).toEqual(['save', 'save']);
+});
+
 test('keeps the unsent edits of two tabs apart, and loses neither when both are closed', async ({
   context,
   request,

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { openPlanText } from '@zarnel/core';
-import { bench, dragBy, expectSaved, importDemo, openJob, savedPlan } from './job.ts';
+import { bench, dragBy, expectSaved, gear, importDemo, openJob, savedPlan } from './job.ts';
 
 const INCH = 25.4;
 
@@ -119,4 +119,24 @@ test('takes the cable through by a new hole and a new run', async ({ page, reque
   await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Run 1');
   await expect(bench(page).getByText('Length to cut')).toBeVisible();
   await expect(page.locator('[data-run="run-1"] path').first()).toBeAttached();
+});
+
+test('shows and gives no hole of a plan before the last edit while the checks are still at work', async ({
+  page,
+  request,
+}) => {
+  await page.addInitScript(() => {
+    const post = Worker.prototype.postMessage as (this: Worker, ...all: unknown[]) => void;
+    Worker.prototype.postMessage = function (this: Worker, ...all: unknown[]) {
+      if (!('isStuck' in window)) post.apply(this, all);
+    };
+  });
+  await openJob(page, await importDemo(request, 'Stuck'));
+  await page.evaluate(() => Object.assign(window, { isStuck: true }));
+  await gear(page, 'inverter-a').click();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await page.getByRole('link', { name: /Pack/u }).click();
+  await expect(page.getByText('What to drill stands here once it is worked out')).toBeVisible();
+  await expect(page.locator('[data-hole]')).toHaveCount(0);
+  await expect(bench(page).getByRole('button', { name: /Print|CSV/u })).toHaveCount(0);
 });

@@ -3,6 +3,7 @@ import { isDatabaseLost, openDatabase } from './database.ts';
 import { Jobs1764000000001 } from './migrations/0001-jobs.ts';
 import { LibraryAndReadings1764000000002 } from './migrations/0002-library-and-readings.ts';
 import { GearFormat1764000000003 } from './migrations/0003-gear-format.ts';
+import { LinesOfWork1764000000004 } from './migrations/0004-lines-of-work.ts';
 import { throwawayDatabaseUrl } from './test-database.ts';
 
 describe('isDatabaseLost', () => {
@@ -60,12 +61,14 @@ describe('the migrations', () => {
       await source.undoLastMigration();
       await source.undoLastMigration();
       await source.undoLastMigration();
+      await source.undoLastMigration();
       expect(await tables()).toEqual(['migrations']);
       const runner = source.createQueryRunner();
       for (const migration of [
         new Jobs1764000000001(),
         new LibraryAndReadings1764000000002(),
         new GearFormat1764000000003(),
+        new LinesOfWork1764000000004(),
       ]) {
         await migration.up(runner);
         await migration.up(runner);
@@ -73,7 +76,7 @@ describe('the migrations', () => {
       await runner.release();
       expect(await tables()).toEqual(TABLES);
       // A revision without its job is refused by the database itself.
-      const orphan = "INSERT INTO revision VALUES ('x', 1, 'save', NULL, NOW(3), 2, '{}')";
+      const orphan = "INSERT INTO revision VALUES ('x', 1, 'save', NULL, NOW(3), 2, '{}', NULL, NULL)";
       await expect(source.query(orphan)).rejects.toThrow(/foreign key constraint/iu);
     } finally {
       await source.destroy();

@@ -10,6 +10,10 @@ export type RevisionRow = {
   createdAt: Date;
   sizeChars: number;
   document: string;
+  /** The line of edits it comes from; null where nobody said. */
+  lineOfWork: string | null;
+  /** Grows along the line. */
+  lineOrder: number | null;
 };
 
 export const RevisionEntity = new EntitySchema<RevisionRow>({
@@ -22,5 +26,7 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
     createdAt: { name: 'created_at', type: 'datetime', precision: 3 },
     sizeChars: { name: 'size_chars', type: 'int', unsigned: true },
     document: { type: 'longtext' },
+    lineOfWork: { name: 'line_of_work', type: 'char', length: 36, nullable: true },
+    lineOrder: { name: 'line_order', type: 'int', unsigned: true, nullable: true },
   },
 });

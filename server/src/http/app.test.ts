@@ -144,6 +144,41 @@ describe('saving', () => {
     expect(again.json).toEqual({ revision: 4 });
   });
 
+  test('takes what goes on from its own lost answer for no conflict, and a late earlier save for no later one', async () => {
+    const job = await importPlan();
+    const line = 'aaaaaaaa-0000-4000-8000-000000000001';
+    const save = (order: number, name: string, from = line) =>
+      call(
+        'PUT',
+        `/api/jobs/${job.id}/plan`,
+        { ...honeyHouse(), name },
+        {
+          'If-Match': '"1"',
+          'Line-Of-Work': `${from}; ${order}`,
+        },
+      );
+    // The answer to the first was lost; the second goes on from it without knowing its number.
+    expect((await save(1, 'One')).json).toEqual({ revision: 2 });
+    expect((await save(3, 'Two')).json).toEqual({ revision: 3 });
+    // One that was long on its way is kept, and takes nothing back.
+    expect((await save(2, 'Between')).status).toBe(412);
+    expect((await call('GET', `/api/jobs/${job.id}/plan`)).json).toMatchObject({ name: 'Two' });
+    // Another line is a conflict, kept once however often it is sent.
+    const other = 'bbbbbbbb-0000-4000-8000-000000000002';
+    const kept = async (order: number, name: string) =>
+      problemSchema.parse((await save(order, name, other)).json).kept;
+    const first = await kept(1, 'Mine');
+    expect([await kept(1, 'Mine'), await kept(2, 'Mine')]).toEqual([first, first]);
+    expect(await kept(3, 'Mine, more')).not.toBe(first);
+    const { revisions } = revisionListSchema.parse((await call('GET', `/api/jobs/${job.id}/revisions`)).json);
+    expect(revisions.filter(({ kind }) => kind === 'conflict')).toHaveLength(3);
+    const odd = await call('PUT', `/api/jobs/${job.id}/plan`, honeyHouse(), {
+      'If-Match': '"1"',
+      'Line-Of-Work': 'me',
+    });
+    expect(odd.status).toBe(400);
+  });
+
   test('acknowledges exactly one of many saves made at once', async () => {
     const job = await importPlan();
     const answers = await Promise.all(

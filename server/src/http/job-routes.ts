@@ -10,7 +10,7 @@ import {
 } from '@zarnel/core';
 import type { JobStore, SaveOutcome, SavedPlan } from '../jobs/job-store.ts';
 import { found, idOf } from './found.ts';
-import { parseBody, parseIfMatch, parseNumber, parsePlan } from './parse.ts';
+import { parseBody, parseIfMatch, parseLineOfWork, parseNumber, parsePlan } from './parse.ts';
 import { ProblemError } from './problem.ts';
 
 export function jobRoutes(store: JobStore): Router {
@@ -57,7 +57,7 @@ export function jobRoutes(store: JobStore): Router {
   router.put('/:id/plan', async (ctx) => {
     const id = idOf(ctx, 'job');
     const madeFrom = parseIfMatch(ctx);
-    answerSaved(ctx, found(await store.save(id, madeFrom, parsePlan(ctx)), 'job'));
+    answerSaved(ctx, found(await store.save(id, madeFrom, parsePlan(ctx), parseLineOfWork(ctx)), 'job'));
   });
 
   router.get('/:id/revisions', async (ctx) => {

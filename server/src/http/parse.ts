@@ -1,6 +1,7 @@
 import type { Context } from 'koa';
 import { openPlan, pathText, type Plan } from '@zarnel/core';
 import type { z } from 'zod';
+import type { LineOfWork } from '../jobs/job-store.ts';
 import { ProblemError } from './problem.ts';
 
 /** The body through its schema, or a problem that names each field. */
@@ -29,6 +30,15 @@ export function parseIfMatch(ctx: Context): number {
   const match = /^"(\d{1,9})"$/u.exec(header);
   if (match === null) throw new ProblemError(400, 'If-Match must be one revision number in quotes.');
   return Number(match[1]);
+}
+
+/** The line of edits that a save comes from, and where in it, where the client says so: `UUID; NUMBER`. */
+export function parseLineOfWork(ctx: Context): LineOfWork | null {
+  const header = ctx.get('Line-Of-Work');
+  if (header === '') return null;
+  const match = /^([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}); (\d{1,9})$/u.exec(header);
+  if (match === null) throw new ProblemError(400, 'Line-Of-Work must be a UUID, a semicolon and a number.');
+  return { id: match[1] ?? '', order: Number(match[2]) };
 }
 
 export function parseNumber(text: unknown, name: string, fallback: number, min: number, max: number): number {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
+import { IsNull, MoreThan, Not, type DataSource, type EntityManager } from 'typeorm';
 import {
   applyEdit,
   openPlanText,
@@ -19,6 +19,17 @@ export type SavedPlan = { readonly revision: number; readonly plan: Plan };
 export type SaveOutcome =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'stale'; readonly current: number; readonly kept: number };
+
+/** An unbroken line of edits, those of one page through its reloads; `order` grows with each. */
+export type LineOfWork = { readonly id: string; readonly order: number };
+
+/** A revision before it has its number. */
+type NewRevision = {
+  readonly kind: Revision['kind'];
+  readonly madeFrom: number | null;
+  readonly plan: Plan;
+  readonly line: LineOfWork | null;
+};
 
 /** Jobs and their revisions in the database. Every change is one transaction; revisions are only added. */
 export class JobStore {
@@ -81,12 +92,20 @@ export class JobStore {
     }));
   }
 
-  /** Saves over revision `madeFrom`. If another save came first, this one is kept as a conflict revision. */
-  async save(id: string, madeFrom: number, plan: Plan): Promise<SaveOutcome | null> {
+  /**
+   * Saves over revision `madeFrom`. If another save came first, this one is kept as a conflict revision; but what came
+   * first from earlier in the same line of edits is what this one goes on from, and no conflict.
+   */
+  async save(
+    id: string,
+    madeFrom: number,
+    plan: Plan,
+    line: LineOfWork | null = null,
+  ): Promise<SaveOutcome | null> {
     return this.source.transaction(async (manager) => {
       const job = await this.lockJob(manager, id);
       if (job === null) return null;
-      return this.saveLocked(manager, job, madeFrom, plan, 'save');
+      return this.saveLocked(manager, job, { madeFrom, plan, kind: 'save', line });
     });
   }
 
@@ -96,7 +115,7 @@ export class JobStore {
       const job = await this.lockJob(manager, id);
       const old = job === null ? null : await this.readRevision(manager, id, revision);
       if (job === null || old === null) return null;
-      return this.saveLocked(manager, job, madeFrom, old.plan, 'restore');
+      return this.saveLocked(manager, job, { madeFrom, plan: old.plan, kind: 'restore', line: null });
     });
   }
 
@@ -107,7 +126,8 @@ export class JobStore {
       if (job === null || saved === null) return null;
       const renamed = applyEdit(saved.plan, { kind: 'rename-plan', name });
       if (!renamed.ok) throw new Error(renamed.fault.message);
-      await this.saveLocked(manager, job, job.currentRevision, renamed.value.plan, 'save');
+      const { plan } = renamed.value;
+      await this.saveLocked(manager, job, { madeFrom: job.currentRevision, plan, kind: 'save', line: null });
       return this.summary(manager, id);
     });
   }
@@ -123,17 +143,16 @@ export class JobStore {
     const now = this.now();
     const job = { id, name: plan.name, archivedAt: null, createdAt: now, updatedAt: now, currentRevision: 1 };
     await manager.insert(JobEntity, job);
-    await this.insertRevision(manager, id, 1, 'save', null, plan);
+    await this.insertRevision(manager, id, 1, { kind: 'save', madeFrom: null, plan, line: null });
     return summaryOf(job);
   }
 
   private async saveLocked(
     manager: EntityManager,
     job: JobRow,
-    madeFrom: number,
-    plan: Plan,
-    kind: 'save' | 'restore',
+    save: NewRevision & { readonly madeFrom: number; readonly kind: 'save' | 'restore' },
   ): Promise<SaveOutcome> {
+    const { madeFrom, plan } = save;
     const number = ((await manager.maximum(RevisionEntity, 'number', { jobId: job.id })) ?? 0) + 1;
     if (madeFrom !== job.currentRevision) {
       // A save whose acknowledgement was lost comes again: it is there already.
@@ -141,10 +160,14 @@ export class JobStore {
       if (current !== null && writePlan(current.plan) === writePlan(plan)) {
         return { kind: 'saved', revision: job.currentRevision };
       }
-      await this.insertRevision(manager, job.id, number, 'conflict', madeFrom, plan);
-      return { kind: 'stale', current: job.currentRevision, kept: number };
+      if (!(await this.isOwnWork(manager, job, save))) {
+        // Sent again, after a reload or a lost answer, what is kept is kept once.
+        const kept = await this.keptBefore(manager, job.id, save);
+        if (kept === null) await this.insertRevision(manager, job.id, number, { ...save, kind: 'conflict' });
+        return { kind: 'stale', current: job.currentRevision, kept: kept ?? number };
+      }
     }
-    await this.insertRevision(manager, job.id, number, kind, madeFrom, plan);
+    await this.insertRevision(manager, job.id, number, save);
     await manager.update(
       JobEntity,
       { id: job.id },
@@ -157,9 +180,7 @@ export class JobStore {
     manager: EntityManager,
     jobId: string,
     number: number,
-    kind: Revision['kind'],
-    madeFrom: number | null,
-    plan: Plan,
+    { kind, madeFrom, plan, line }: NewRevision,
   ): Promise<void> {
     const document = writePlan(plan);
     const createdAt = this.now();
@@ -171,7 +192,41 @@ export class JobStore {
       createdAt,
       sizeChars: document.length,
       document,
+      lineOfWork: line?.id ?? null,
+      lineOrder: line?.order ?? null,
     });
+  }
+
+  /** Whether all that became current after `madeFrom` comes from earlier in the same line of edits. */
+  private async isOwnWork(
+    manager: EntityManager,
+    job: JobRow,
+    { madeFrom, line }: { readonly madeFrom: number; readonly line: LineOfWork | null },
+  ): Promise<boolean> {
+    if (line === null || madeFrom > job.currentRevision) return false;
+    const since = await manager.find(RevisionEntity, {
+      select: { number: true, lineOfWork: true, lineOrder: true },
+      where: { jobId: job.id, number: MoreThan(madeFrom), kind: Not('conflict') },
+    });
+    // A save that was long on its way comes after those that went on from it.
+    return since.every(
+      ({ lineOfWork, lineOrder }) => lineOfWork === line.id && (lineOrder ?? 0) < line.order,
+    );
+  }
+
+  /** The number of the newest conflict revision of a line of edits, where it has the same plan. */
+  private async keptBefore(
+    manager: EntityManager,
+    jobId: string,
+    { madeFrom, plan, line }: NewRevision,
+  ): Promise<number | null> {
+    if (line === null || madeFrom === null) return null;
+    const [newest] = await manager.find(RevisionEntity, {
+      where: { jobId, madeFrom, lineOfWork: line.id, kind: 'conflict' },
+      order: { number: 'DESC' },
+      take: 1,
+    });
+    return newest?.document === writePlan(plan) ? newest.number : null;
   }
 
   /** Saves of one job take turns; the row stays locked until the transaction ends. */

@@ -4,6 +4,7 @@ import { diffPlans, type Plan, type PlanDifference } from '@zarnel/core';
 import { keepMine, takeTheirs } from '../state/job-session.ts';
 import { readPlan, useImportJobMutation } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';
+import { Fault } from '../ui/Fault.tsx';
 import { Modal } from '../ui/Modal.tsx';
 
 type Props = { readonly jobId: string; readonly mine: Plan; readonly current: number; readonly kept: number };
@@ -19,6 +20,7 @@ export function ConflictDialog({ jobId, mine, current, kept }: Props) {
   const navigate = useNavigate();
   const [theirs, setTheirs] = useState<Plan | null>(null);
   const [isHidden, setHidden] = useState(false);
+  const [fault, setFault] = useState<string | null>(null);
   const [importJob] = useImportJobMutation();
   useEffect(() => {
     let isWanted = true;
@@ -32,9 +34,14 @@ export function ConflictDialog({ jobId, mine, current, kept }: Props) {
 
   const differences = theirs === null ? [] : diffPlans(mine, theirs);
   const saveAsCopy = async () => {
-    const copy = await importJob({ ...mine, name: `${mine.name.slice(0, 110)} (mine)` }).unwrap();
-    await takeTheirs(jobId);
-    await navigate(`/jobs/${copy.id}/mount`);
+    const copy = await importJob({ ...mine, name: `${mine.name.slice(0, 110)} (mine)` });
+    if ('error' in copy) {
+      setFault('The server could not make the job. Nothing was changed; try again shortly.');
+      return;
+    }
+    const why = await takeTheirs(jobId);
+    if (why !== null) setFault(`Yours is now the job “${copy.data.name}”. ${why}`);
+    else await navigate(`/jobs/${copy.data.id}/mount`);
   };
 
   return (
@@ -46,7 +53,7 @@ export function ConflictDialog({ jobId, mine, current, kept }: Props) {
       )}
       <Modal
         title="Someone else saved this job first"
-        about={`Their version is revision ${current}; yours is kept as revision ${kept}. Neither is lost, whichever you choose.`}
+        about={`Their version is revision ${current}; yours is kept as revision ${kept}. Neither is lost, whichever you choose; what you edit meanwhile is kept beside yours.`}
         isOpen={!isHidden}
         onClose={() => setHidden(true)}
       >
@@ -73,8 +80,9 @@ export function ConflictDialog({ jobId, mine, current, kept }: Props) {
           <Button look="strong" onClick={() => keepMine(current)}>
             Keep mine as the newest
           </Button>
-          <Button onClick={() => void takeTheirs(jobId)}>Take theirs</Button>
+          <Button onClick={() => void takeTheirs(jobId).then(setFault)}>Take theirs</Button>
           <Button onClick={() => void saveAsCopy()}>Take theirs, and mine as a job of its own</Button>
+          <Fault>{fault}</Fault>
         </div>
       </Modal>
     </>

@@ -10,8 +10,8 @@ function setUp(answers: SaveAnswer[]) {
   const states: SaveState[] = [];
   const drafts = new Map<string, Draft>();
   const faults = { doWritesFail: false, doesSendThrow: false };
-  const saver = new Autosaver('job', 1, {
-    send: (_job, madeFrom, plan) => {
+  const saver = new Autosaver('job', 1, 'line', {
+    send: ({ madeFrom, plan }) => {
       if (faults.doesSendThrow) {
         faults.doesSendThrow = false;
         return Promise.reject(new Error('a bug'));
@@ -25,11 +25,16 @@ function setUp(answers: SaveAnswer[]) {
         faults.doWritesFail
           ? Promise.reject(new Error('QuotaExceededError'))
           : Promise.resolve(void drafts.set(draft.jobId, draft)),
-      remove: (id) => Promise.resolve(void drafts.delete(id)),
+      remove: (id, line, order) => {
+        const kept = drafts.get(id);
+        if (kept?.line === line && kept.order <= order) drafts.delete(id);
+        return Promise.resolve();
+      },
     },
     onState: (state) => states.push(state),
     onError: () => undefined,
     settleMs: 500,
+    mostMs: 4000,
     retryMs: 3000,
   });
   const failWrites = (isFailing: boolean) => {
@@ -85,17 +90,22 @@ describe('Autosaver', () => {
     expect(drafts.size).toBe(0);
   });
 
-  test('stops at a conflict with the draft kept, and overwrites only when told to', async () => {
+  test('goes on beside the other at a conflict, each kept, and overwrites only when told to', async () => {
     const { saver, sent, states, drafts } = setUp([
       { kind: 'stale', current: 5, kept: 6 },
-      { kind: 'saved', revision: 7 },
+      { kind: 'stale', current: 5, kept: 7 },
+      { kind: 'saved', revision: 8 },
     ]);
     saver.changed(named('Mine'));
     await jest.advanceTimersByTimeAsync(500);
     expect(states.at(-1)).toEqual({ kind: 'conflict', current: 5, kept: 6 });
     saver.changed(named('Mine, more'));
     await jest.advanceTimersByTimeAsync(60_000);
-    expect(sent).toHaveLength(1);
+    expect(sent.map(({ name, madeFrom }) => [name, madeFrom])).toEqual([
+      ['Mine', 1],
+      ['Mine, more', 1],
+    ]);
+    expect(states.at(-1)).toEqual({ kind: 'conflict', current: 5, kept: 7 });
     expect(drafts.get('job')?.plan.name).toBe('Mine, more');
     saver.overwrite(5);
     await jest.advanceTimersByTimeAsync(10);
@@ -107,8 +117,49 @@ describe('Autosaver', () => {
     const { saver, drafts } = setUp([{ kind: 'stale', current: 5, kept: 6 }]);
     saver.changed(named('Mine'));
     await jest.advanceTimersByTimeAsync(500);
-    await saver.discard();
+    expect(await saver.discard()).toBe(true);
     expect(drafts.size).toBe(0);
+  });
+
+  test('forgets no edit that came after the conflict: it is kept beside first, or nothing is taken', async () => {
+    const { saver, sent, drafts } = setUp([
+      { kind: 'stale', current: 5, kept: 6 },
+      { kind: 'unreachable' },
+      { kind: 'stale', current: 5, kept: 7 },
+    ]);
+    saver.changed(named('Mine'));
+    await jest.advanceTimersByTimeAsync(500);
+    saver.changed(named('Mine, more'));
+    expect(await saver.discard()).toBe(false);
+    expect(drafts.get('job')?.plan.name).toBe('Mine, more');
+    expect(await saver.discard()).toBe(true);
+    expect(sent.map(({ name }) => name)).toEqual(['Mine', 'Mine, more', 'Mine, more']);
+    expect(drafts.size).toBe(0);
+  });
+
+  test('removes no draft but the one that was saved', async () => {
+    const { saver, drafts } = setUp([{ kind: 'saved', revision: 2 }]);
+    saver.changed(named('A'));
+    await jest.advanceTimersByTimeAsync(400);
+    // Another line of this tab has written since.
+    const other = { jobId: 'job', madeFrom: 1, plan: named('Other'), editCount: 1, line: 'other', order: 1 };
+    drafts.set('job', other);
+    await jest.advanceTimersByTimeAsync(200);
+    expect(drafts.get('job')).toBe(other);
+  });
+
+  test('lets no edit wait longer than it may, however steadily the plan is edited', async () => {
+    const { saver, sent } = setUp(
+      Array.from({ length: 9 }, (_, index) => ({ kind: 'saved', revision: index + 2 })),
+    );
+    for (let edit = 0; edit < 60; edit++) {
+      saver.changed(named(`${edit}`));
+      await jest.advanceTimersByTimeAsync(400);
+    }
+    // 24 s of edits, each within 0.5 s of the last: a save at least every 4 s and the time of one more edit.
+    const edits = sent.map(({ name }) => Number(name));
+    expect(edits.length).toBeGreaterThanOrEqual(5);
+    edits.forEach((edit, index) => expect(edit - (edits[index - 1] ?? 0)).toBeLessThanOrEqual(11));
   });
 
   test('goes on keeping drafts after a write that failed, and says meanwhile that they are not kept', async () => {

@@ -1,5 +1,5 @@
 import type { Plan } from '@zarnel/core';
-import type { DraftStore } from './drafts.ts';
+import type { Draft, DraftStore } from './drafts.ts';
 
 export type SaveState =
   | { readonly kind: 'saved' }
@@ -16,92 +16,121 @@ export type SaveAnswer =
   | { readonly kind: 'unreachable' }
   | { readonly kind: 'refused'; readonly message: string };
 
+/** What is sent: a plan, the revision it was made from, and its place in the line of edits. */
+export type Save = Pick<Draft, 'jobId' | 'madeFrom' | 'plan' | 'line' | 'order'>;
+
 export type AutosaverParts = {
-  readonly send: (jobId: string, madeFrom: number, plan: Plan) => Promise<SaveAnswer>;
+  readonly send: (save: Save) => Promise<SaveAnswer>;
   readonly drafts: DraftStore;
   readonly onState: (state: SaveState) => void;
   /** Something broke that the person is told of by the state; here for whoever looks for why. */
   readonly onError: (error: unknown) => void;
-  /** Edits within this time of each other are sent together. */
+  /** Edits within this time of each other are sent together, but none waits longer than `mostMs`. */
   readonly settleMs: number;
+  readonly mostMs: number;
   /** How long to wait before trying an unreachable server again. */
   readonly retryMs: number;
 };
 
 /**
- * Sends a job’s plan after each edit, one save at a time. Until the server acknowledges an edit it stays in
- * the draft store; a stale save stops and waits for a decision.
+ * Sends a job’s plan after each edit, one save at a time: the only one of its job in this page. Until the server
+ * acknowledges an edit it stays in the draft store, and only the save that contained a draft removes it. Where another
+ * saved first, both go on: what is edited here is kept beside the other until the person decides.
  */
 export class Autosaver {
   private unsent: Plan | null = null;
   private editCount = 0;
-  private isSending = false;
+  /** Grows with every edit of this line, through reloads. */
+  private order = 0;
+  private sending: Promise<void> | null = null;
   private isHalted = false;
+  /** What the server kept beside another’s newest, while nobody has decided. */
+  private beside: { readonly plan: Plan; readonly current: number; readonly kept: number } | null = null;
   /** Whether the last try did not reach the server. */
   private isAway = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** By when what is unsent is sent, however steadily it is edited. */
+  private dueMs: number | null = null;
   /** Draft writes and removals in the order they were asked for; one that fails holds up none after it. */
   private draftWork: Promise<void> = Promise.resolve();
   /** Whether the newest draft is in the store. */
   private isKept = true;
+  private state: SaveState = { kind: 'saved' };
 
+  /** `line` names the line of edits, through reloads; `revision` is the one it goes on from. */
   constructor(
     private readonly jobId: string,
     private revision: number,
+    private readonly line: string,
     private readonly parts: AutosaverParts,
   ) {}
+
+  /** The newest plan, while the server has not acknowledged it; null when nothing is unsent. */
+  get unsentPlan(): Plan | null {
+    return this.unsent;
+  }
 
   /** An edit was made; the plan is now this. */
   changed(plan: Plan): void {
     this.unsent = plan;
     this.editCount++;
+    this.order++;
     this.keepDraft();
     if (this.isHalted) return;
-    this.parts.onState({ kind: 'saving' });
     this.isAway = false;
-    this.schedule(this.parts.settleMs);
+    if (this.beside === null) this.tell({ kind: 'saving' });
+    const now = Date.now();
+    this.dueMs ??= now + this.parts.mostMs;
+    this.schedule(Math.max(0, Math.min(this.parts.settleMs, this.dueMs - now)));
   }
 
-  /** Edits found in the draft store from before, made from an older or the present revision. */
-  resume(plan: Plan, madeFrom: number, editCount: number): void {
+  /** A draft found in the store from before, made from an older or the present revision. */
+  resume({ plan, madeFrom, editCount, order }: Draft): void {
     this.unsent = plan;
     this.editCount = editCount;
+    this.order = order;
     this.revision = madeFrom;
-    this.parts.onState({ kind: 'saving' });
+    this.tell({ kind: 'saving' });
     this.schedule(0);
   }
 
   /** After a conflict: what is here is to stand, over revision `current`. */
   overwrite(current: number): void {
     this.revision = current;
+    this.beside = null;
     this.isHalted = false;
-    this.parts.onState({ kind: 'saving' });
+    this.tell({ kind: 'saving' });
     this.schedule(0);
   }
 
   /** Sends at once what is unsent; ends when the server has answered. */
   async flush(): Promise<void> {
+    if (this.sending !== null) await this.sending;
     clearTimeout(this.timer);
     const plan = this.unsent;
-    if (plan === null || this.isSending || this.isHalted) return;
-    this.isSending = true;
-    const answer = await this.parts
-      .send(this.jobId, this.revision, plan)
-      .catch((error: unknown): SaveAnswer => {
-        // Whatever broke on the way, nothing was acknowledged: it is tried again.
-        this.parts.onError(error);
-        return { kind: 'unreachable' };
-      });
-    this.isSending = false;
+    if (plan === null || this.sending !== null || this.isHalted || this.beside?.plan === plan) return;
+    this.sending = this.sendNow(plan).finally(() => (this.sending = null));
+    await this.sending;
+  }
+
+  private async sendNow(plan: Plan): Promise<void> {
+    this.dueMs = null;
+    const { jobId, revision: madeFrom, line, order } = this;
+    const answer = await this.parts.send({ jobId, madeFrom, plan, line, order }).catch((error: unknown) => {
+      // Whatever broke on the way, nothing was acknowledged: it is tried again.
+      this.parts.onError(error);
+      return { kind: 'unreachable' } as const;
+    });
     switch (answer.kind) {
       case 'saved':
         this.isAway = false;
+        this.beside = null;
         this.revision = answer.revision;
         if (this.unsent === plan) {
           this.unsent = null;
           this.editCount = 0;
-          this.doOnDrafts(() => this.parts.drafts.remove(this.jobId));
-          this.parts.onState({ kind: 'saved' });
+          this.doOnDrafts(() => this.parts.drafts.remove(jobId, line, order));
+          this.tell({ kind: 'saved' });
         } else {
           this.keepDraft();
           this.schedule(0);
@@ -109,26 +138,34 @@ export class Autosaver {
         return;
       case 'unreachable':
         this.isAway = true;
-        this.tellOffline();
+        if (this.beside === null) this.tellOffline();
         this.schedule(this.parts.retryMs);
         return;
       case 'stale':
-        this.isHalted = true;
-        this.parts.onState({ kind: 'conflict', current: answer.current, kept: answer.kept });
+        this.isAway = false;
+        this.beside = { plan, current: answer.current, kept: answer.kept };
+        this.tell({ kind: 'conflict', current: answer.current, kept: answer.kept });
+        if (this.unsent !== plan) this.schedule(this.parts.settleMs);
         return;
       case 'refused':
         this.isHalted = true;
-        this.parts.onState({ kind: 'refused', message: answer.message });
+        this.tell({ kind: 'refused', message: answer.message });
         return;
     }
   }
 
-  /** Forgets what is unsent: the decision was to take the server’s version. */
-  async discard(): Promise<void> {
+  /**
+   * Forgets what is unsent, for the decision was to take the server’s version; not before the server has kept it beside.
+   * False where that could not be: then nothing has changed.
+   */
+  async discard(): Promise<boolean> {
+    await this.flush();
+    if (this.unsent !== null && this.beside?.plan !== this.unsent) return false;
     this.stop();
     this.unsent = null;
-    this.doOnDrafts(() => this.parts.drafts.remove(this.jobId));
+    this.doOnDrafts(() => this.parts.drafts.remove(this.jobId, this.line, this.order));
     await this.draftWork;
+    return true;
   }
 
   /** Ends the timers; drafts stay. */
@@ -137,15 +174,20 @@ export class Autosaver {
     this.isHalted = true;
   }
 
+  /** Says again how it stands, to a page that comes back to the job. */
+  tellAgain(): void {
+    this.parts.onState(this.state);
+  }
+
+  private tell(state: SaveState): void {
+    this.state = state;
+    this.parts.onState(state);
+  }
+
   private keepDraft(): void {
-    if (this.unsent === null) return;
-    const draft = {
-      jobId: this.jobId,
-      madeFrom: this.revision,
-      plan: this.unsent,
-      editCount: this.editCount,
-    };
-    this.doOnDrafts(() => this.parts.drafts.write(draft));
+    const { jobId, revision: madeFrom, unsent: plan, editCount, line, order } = this;
+    if (plan === null) return;
+    this.doOnDrafts(() => this.parts.drafts.write({ jobId, madeFrom, plan, editCount, line, order }));
   }
 
   /** One thing after the other; whether the newest of them worked is told, and the next is tried in any case. */
@@ -159,12 +201,12 @@ export class Autosaver {
         this.isKept = false;
         if (wasKept) this.parts.onError(error);
       }
-      if (wasKept !== this.isKept && this.isAway) this.tellOffline();
+      if (wasKept !== this.isKept && this.isAway && this.beside === null) this.tellOffline();
     });
   }
 
   private tellOffline(): void {
-    this.parts.onState({ kind: 'offline', editCount: this.editCount, isKept: this.isKept });
+    this.tell({ kind: 'offline', editCount: this.editCount, isKept: this.isKept });
   }
 
   private schedule(afterMs: number): void {

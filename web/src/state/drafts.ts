@@ -9,6 +9,9 @@ export type Draft = {
   readonly madeFrom: number;
   readonly plan: Plan;
   readonly editCount: number;
+  /** The line of edits it belongs to, and how far along that line it is. */
+  readonly line: string;
+  readonly order: number;
 };
 
 /** Where unsent edits wait: for each job, one draft of each tab. */
@@ -16,10 +19,12 @@ export type DraftStore = {
   /** This tab’s draft of a job; else one that a closed or crashed tab left behind. */
   readonly read: (jobId: string) => Promise<Draft | undefined>;
   readonly write: (draft: Draft) => Promise<void>;
-  readonly remove: (jobId: string) => Promise<void>;
+  /** Removes this tab’s draft of a job, unless it is of another line or has gone on since `order`. */
+  readonly remove: (jobId: string, line: string, order: number) => Promise<void>;
 };
 
-type Kept = Draft & { readonly tab: string };
+/** Drafts of before lines of edits had names have none. */
+type Kept = Omit<Draft, 'line' | 'order'> & Partial<Pick<Draft, 'line' | 'order'>> & { readonly tab: string };
 type Schema = DBSchema & { drafts: { key: [string, string]; value: Kept; indexes: { job: string } } };
 
 /** Drafts in the browser's own database, which outlives a crash or a closed window. */
@@ -37,7 +42,7 @@ export function browserDrafts(): DraftStore {
     read: async (jobId) => {
       const [store, tab] = [await database(), await ownTab()];
       const own = await store.get('drafts', [jobId, tab]);
-      if (own !== undefined) return own;
+      if (own !== undefined) return draftOf(own);
       const alive = await openTabs();
       const orphan = (await store.getAllFromIndex('drafts', 'job', jobId)).find(
         (draft) => !alive.has(draft.tab),
@@ -48,11 +53,26 @@ export function browserDrafts(): DraftStore {
       await work.store.put({ ...orphan, tab });
       await work.store.delete([jobId, orphan.tab]);
       await work.done;
-      return orphan;
+      return draftOf(orphan);
     },
     write: async (draft) => {
       await (await database()).put('drafts', { ...draft, tab: await ownTab() });
     },
-    remove: async (jobId) => (await database()).delete('drafts', [jobId, await ownTab()]),
+    remove: async (jobId, line, order) => {
+      const key: [string, string] = [jobId, await ownTab()];
+      const work = (await database()).transaction('drafts', 'readwrite');
+      const kept = await work.store.get(key);
+      if (kept !== undefined && isOver(kept, line, order)) await work.store.delete(key);
+      await work.done;
+    },
   };
+}
+
+function draftOf({ jobId, madeFrom, plan, editCount, line, order }: Kept): Draft {
+  return { jobId, madeFrom, plan, editCount, line: line ?? crypto.randomUUID(), order: order ?? editCount };
+}
+
+function isOver(kept: Kept, line: string, order: number): boolean {
+  // One without a name was taken up by the line that now removes it.
+  return kept.line === undefined || (kept.line === line && (kept.order ?? 0) <= order);
 }

@@ -2,18 +2,21 @@ import { applyEdits, applyPlanPatches, type Plan, type PlanEdit, type Result } f
 import { evaluateInWorker } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
 import { Autosaver, type SaveState } from './autosaver.ts';
-import { browserDrafts } from './drafts.ts';
+import { browserDrafts, type Draft } from './drafts.ts';
 import { planSlice } from './plan-slice.ts';
 import { readPlan, sendPlan, sendRestore, serverApi } from './server-api.ts';
 import { store } from './store.ts';
 import { viewSlice } from './view-slice.ts';
 
 const SETTLE_MS = 500;
+const MOST_MS = 4000;
 const RETRY_MS = 3000;
 
 const drafts = browserDrafts();
 const { actions } = planSlice;
 let saver: Autosaver | null = null;
+/** Of jobs that were left with something unsent: each goes on sending, and is taken up again when its job is opened. */
+const left = new Map<string, Autosaver>();
 
 const evaluator = new LatestOnly(
   evaluateInWorker,
@@ -32,6 +35,15 @@ export function checkAgain(): void {
 /** Opens a job: its newest plan, and on top of it what this browser had not sent yet. */
 export async function openJob(jobId: string): Promise<void> {
   leaveJob();
+  const own = left.get(jobId);
+  left.delete(jobId);
+  if (own?.unsentPlan != null) {
+    saver = own;
+    store.dispatch(actions.opened({ jobId, plan: own.unsentPlan }));
+    own.tellAgain();
+    evaluator.ask(own.unsentPlan);
+    return;
+  }
   // A store that cannot be opened keeps no draft, and hinders nobody from working on what the server has.
   const kept = drafts.read(jobId).catch((error: unknown) => {
     console.error(error);
@@ -39,30 +51,35 @@ export async function openJob(jobId: string): Promise<void> {
   });
   const [read, draft] = await Promise.all([readPlan(jobId), kept]);
   if (read.kind === 'plan') {
-    startSession(jobId, draft?.plan ?? read.plan, read.revision);
     // A draft from an older revision is sent as such: the server keeps it, and says that there is a conflict.
-    if (draft !== undefined) saver?.resume(draft.plan, draft.madeFrom, draft.editCount);
+    startSession(jobId, read.plan, read.revision, draft);
   } else if (read.kind === 'unreachable' && draft !== undefined) {
-    startSession(jobId, draft.plan, draft.madeFrom);
-    saver?.resume(draft.plan, draft.madeFrom, draft.editCount);
+    startSession(jobId, draft.plan, draft.madeFrom, draft);
   } else store.dispatch(actions.loadFailed(faultText(read)));
 }
 
-function startSession(jobId: string, plan: Plan, revision: number): void {
-  const own: Autosaver = new Autosaver(jobId, revision, {
+function startSession(jobId: string, newest: Plan, revision: number, draft: Draft | undefined): void {
+  const plan = draft?.plan ?? newest;
+  const own: Autosaver = new Autosaver(jobId, revision, draft?.line ?? crypto.randomUUID(), {
     send: sendPlan,
     drafts,
     // A job left behind may still be sending; its state is no longer on the screen.
     onState: (state) => {
       if (saver === own) onSaveState(state);
+      else if (state.kind === 'saved') {
+        if (left.get(jobId) === own) left.delete(jobId);
+        store.dispatch(serverApi.util.invalidateTags(['jobs', 'revisions']));
+      }
     },
     onError: (error) => console.error(error),
     settleMs: SETTLE_MS,
+    mostMs: MOST_MS,
     retryMs: RETRY_MS,
   });
   saver = own;
   store.dispatch(actions.opened({ jobId, plan }));
   evaluator.ask(plan);
+  if (draft !== undefined) own.resume(draft);
 }
 
 function onSaveState(state: SaveState): void {
@@ -82,7 +99,9 @@ function faultText(read: Exclude<Awaited<ReturnType<typeof readPlan>>, { kind: '
 }
 
 export function leaveJob(): void {
-  // Unsent edits stay in the draft store; one more try is made to send them.
+  // Unsent edits stay in the draft store, and go on being sent.
+  const { jobId } = store.getState().plan;
+  if (saver !== null && jobId !== null && saver.unsentPlan !== null) left.set(jobId, saver);
   void saver?.flush();
   saver = null;
   evaluator.cancel();
@@ -141,11 +160,13 @@ export function keepMine(current: number): void {
   saver?.overwrite(current);
 }
 
-/** After a conflict: the server's newest plan is taken; what was here stays in the history. */
-export async function takeTheirs(jobId: string): Promise<void> {
-  await saver?.discard();
+/** After a conflict: the server's newest plan is taken; what was here stays in the history. Says why not, or null. */
+export async function takeTheirs(jobId: string): Promise<string | null> {
+  if (saver !== null && !(await saver.discard()))
+    return 'The server cannot be reached to keep your latest edits. Nothing was changed; try again shortly.';
   saver = null;
   await openJob(jobId);
+  return null;
 }
 
 /** Brings an older revision back as a new one. Says why not, or null. */

@@ -11,7 +11,7 @@ import {
   type Plan,
   type RevisionList,
 } from '@zarnel/core';
-import type { SaveAnswer } from './autosaver.ts';
+import type { Save, SaveAnswer } from './autosaver.ts';
 
 type NewJob = Pick<Plan, 'name' | 'codeBasis'> &
   Pick<Plan['site'], 'setting'> & { readonly meanMaxTempC: number };
@@ -87,8 +87,8 @@ export async function readPlan(jobId: string, revision?: number): Promise<ReadPl
 }
 
 /** Sends a plan made from a revision. Never throws: what went wrong is in the answer. */
-export function sendPlan(jobId: string, madeFrom: number, plan: Plan): Promise<SaveAnswer> {
-  return sendOver(`/api/jobs/${jobId}/plan`, 'PUT', madeFrom, plan);
+export function sendPlan({ jobId, madeFrom, plan, line, order }: Save): Promise<SaveAnswer> {
+  return sendOver(`/api/jobs/${jobId}/plan`, 'PUT', madeFrom, plan, { 'Line-Of-Work': `${line}; ${order}` });
 }
 
 /** Makes an older revision the newest again. */
@@ -101,8 +101,9 @@ async function sendOver(
   method: string,
   madeFrom: number,
   content: unknown,
+  more: Readonly<Record<string, string>> = {},
 ): Promise<SaveAnswer> {
-  const headers = { 'Content-Type': 'application/json', 'If-Match': `"${madeFrom}"` };
+  const headers = { 'Content-Type': 'application/json', 'If-Match': `"${madeFrom}"`, ...more };
   const response = await tryFetch(url, { method, headers, body: JSON.stringify(content) });
   if (response === null || response.status >= 500) return { kind: 'unreachable' };
   const body: unknown = await response.json().catch(() => null);
