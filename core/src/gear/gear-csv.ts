@@ -1,10 +1,9 @@
 // One closed format with its reader and writer: a gear type as a row. Columns are documented in docs/gear-format.md.
-import Papa from 'papaparse';
 import type { GearType } from '../plan/gear-type.ts';
 import { parseLength } from '../quantity/parse-length.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { fail, ok, type Result } from '../result.ts';
-import { readCsvRows } from '../csv-rows.ts';
+import { csvText, readCsvRows } from '../csv-rows.ts';
 import { offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
 
 /** Within a cell entries are parted by `;` and their fields by `|`. */
@@ -437,7 +436,10 @@ export function writeGearCsv(gear: readonly GearType[]): string {
       ]),
     };
   });
-  return Papa.unparse<Record<string, string>>(rows, { columns: GEAR_CSV_COLUMNS, escapeFormulae: false });
+  return csvText(
+    GEAR_CSV_COLUMNS,
+    rows.map((row) => GEAR_CSV_COLUMNS.map((column) => row[column] ?? '')),
+  );
 }
 
 type Threshold = GearType['rules'][number]['when']['meanMaxAtLeast'];

@@ -1,3 +1,4 @@
+import { csvText } from '../csv-rows.ts';
 import { formatLength, markOf, type Reader } from '../quantity/format.ts';
 import type { DrillSheet } from './holes.ts';
 
@@ -46,12 +47,5 @@ export function holesCsv(sheets: readonly DrillSheet[], reader: Reader): string 
       ];
     }),
   );
-  return [[...COLUMNS], ...rows].map((row) => `${row.map(csvField).join(',')}\r\n`).join('');
-}
-
-/** Text that a spreadsheet would take for a formula is kept text by a leading apostrophe; numbers stay numbers. */
-function csvField(text: string): string {
-  const isNumber = /^[-−]?\d+(?:\.\d+)?$/u.test(text);
-  const safe = !isNumber && /^[=+\-@\t]/u.test(text) ? `'${text}` : text;
-  return /[",\r\n]/u.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
+  return `${csvText(COLUMNS, rows)}\r\n`;
 }
