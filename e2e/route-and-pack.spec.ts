@@ -126,9 +126,9 @@ test('shows and gives no hole of a plan before the last edit while the checks ar
   request,
 }) => {
   await page.addInitScript(() => {
-    const post = Worker.prototype.postMessage as (this: Worker, ...all: unknown[]) => void;
+    const post = Reflect.get(Worker.prototype, 'postMessage') as (...all: unknown[]) => void;
     Worker.prototype.postMessage = function (this: Worker, ...all: unknown[]) {
-      if (!('isStuck' in window)) post.apply(this, all);
+      if (!('isStuck' in window)) Reflect.apply(post, this, all);
     };
   });
   await openJob(page, await importDemo(request, 'Stuck'));

@@ -1,10 +1,10 @@
 import { readFileSync, statSync } from 'node:fs';
-import { MAX_PLAN_CHARS } from '@zarnel/core';
+import { MAX_FILE_CHARS } from '@zarnel/core';
 import { runCli } from './cli.ts';
 
 // The only place of the command line that touches the machine.
 const { code, out, err } = runCli(process.argv.slice(2), (path) => {
-  if (statSync(path).size > MAX_PLAN_CHARS * 4) return null;
+  if (statSync(path).size > MAX_FILE_CHARS * 4) return null;
   return readFileSync(path, 'utf8');
 });
 process.stdout.write(out);

@@ -118,7 +118,7 @@ const readingBase = {
   value: z.number().min(-1e7).max(1e7),
   unit: z.enum(['mm', 'deg']),
   instrument: z.enum(['laser', 'level', 'typed']),
-  takenAt: z.iso.datetime(),
+  takenAt: z.iso.datetime().refine((at) => at >= '1970' && at < '2200', 'must lie between 1970 and 2200'),
   takenBy: z.string().trim().min(1, 'must name who took it').max(MOST_TAKER_CHARACTERS),
   note: z.string().max(500),
 } as const;

@@ -37,7 +37,14 @@ export type { EditFault } from './plan/edits/edit.ts';
 export type { GearFault, PlanFault } from './plan/fault.ts';
 export type { Obstacle } from './plan/obstacle.ts';
 export type { GearType, Knockout } from './plan/gear-type.ts';
-export { MAX_PLAN_CHARS, openPlan, openPlanText, PLAN_TOO_LARGE, writePlan } from './plan/open-plan.ts';
+export {
+  MAX_FILE_CHARS,
+  openPlan,
+  openPlanText,
+  PLAN_TOO_LARGE,
+  writePlan,
+  writePlanCompact,
+} from './plan/open-plan.ts';
 export type { Joint, Placement, Port } from './plan/placement.ts';
 export { planJsonSchema, planSchema, type Plan } from './plan/plan.ts';
 export type { Pass, Run } from './plan/run.ts';
@@ -150,6 +157,7 @@ export {
   sideOfKnockout,
   type WirewaySide,
 } from './wireway/unit-at-wireway.ts';
+export { nameWith } from './plan/name-with.ts';
 export { freshId, freshIdIn } from './plan/fresh-id.ts';
 export { railsOf, type Rail } from './fixing/rail.ts';
 export { stockOf, type BoardStock } from './fixing/sheet-cut.ts';

@@ -5,7 +5,7 @@ import { honeyHouse } from '../demo/honey-house.ts';
 import { diffPlans } from './diff-plans.ts';
 import type { PlanFaultCode } from './fault.ts';
 import { migrate, MIGRATIONS, type Migration } from './migrate.ts';
-import { MAX_PLAN_CHARS, openPlan, openPlanText, writePlan } from './open-plan.ts';
+import { MAX_FILE_CHARS, MAX_PLAN_CHARS, openPlan, openPlanText, writePlan } from './open-plan.ts';
 import { FORMAT_VERSION, planJsonSchema, type Plan } from './plan.ts';
 
 /** The demo as raw JSON with one value put in place of another. */
@@ -31,10 +31,30 @@ describe('openPlanText', () => {
     ['text that is not JSON', '{ "format": ', 'not-json'],
     ['a list', '[]', 'not-a-plan'],
     ['some other JSON', '{"type":"FeatureCollection"}', 'not-a-plan'],
-    ['more than the most', ' '.repeat(MAX_PLAN_CHARS + 1), 'too-large'],
+    ['more than the most', ' '.repeat(MAX_FILE_CHARS + 1), 'too-large'],
   ])('refuses %s', (_, text, code) => {
     const opened = openPlanText(text);
     expect(opened).toMatchObject({ ok: false, fault: [{ code }] });
+  });
+});
+
+describe('the size of a plan', () => {
+  test('is measured without its spaces: what is kept can be opened again however it is printed', () => {
+    const spaced = `${writePlan(honeyHouse())}${' '.repeat(MAX_PLAN_CHARS)}`;
+    expect(openPlanText(spaced).ok).toBe(true);
+  });
+
+  test('is the same wherever it is read: as text or as JSON', () => {
+    const [type] = honeyHouse().gearTypes;
+    if (type === undefined) throw new Error('no type');
+    const count = Math.ceil(MAX_PLAN_CHARS / JSON.stringify(type).length);
+    const gearTypes = Array.from({ length: count }, (_, index) => ({ ...type, id: `t-${index}` }));
+    const large = { ...honeyHouse(), gearTypes: [...honeyHouse().gearTypes, ...gearTypes] };
+    const codes = [openPlan(large), openPlanText(JSON.stringify(large))].map((opened) =>
+      opened.ok ? 'opened' : opened.fault[0]?.code,
+    );
+    expect(new Set(codes).size).toBe(1);
+    expect(codes[0]).not.toBe('opened');
   });
 });
 

@@ -4,14 +4,19 @@ import { migrate, MIGRATIONS } from './migrate.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, planSchema, type Plan } from './plan.ts';
 import { findReferenceFaults } from './references.ts';
 
-/** Largest plan file taken, in UTF-16 units: far above the largest job meant (200 faces, 2,000 placements). */
+/**
+ * Largest plan, in UTF-16 units of its JSON without spaces, by which it is measured wherever it is read, sent or kept: far
+ * above the largest job meant (200 faces, 2,000 placements).
+ */
 export const MAX_PLAN_CHARS = 8_000_000;
+/** Longest text that is looked at, spaces included. */
+export const MAX_FILE_CHARS = 40_000_000;
 
 /** What a file over the limit gets; also for one too large to be read at all. */
 export const PLAN_TOO_LARGE: PlanFault = {
   code: 'too-large',
   path: '',
-  message: `The file is larger than ${MAX_PLAN_CHARS / 1e6} million characters, the most a plan may have.`,
+  message: `The file is larger than ${MAX_PLAN_CHARS / 1e6} million characters without its spaces, the most a plan may have.`,
 };
 
 /** More faults than this help nobody. */
@@ -19,7 +24,7 @@ const MAX_FAULTS = 20;
 
 /** Reads a plan file: size, JSON, kind, version, migrations, schema, references, in that order. */
 export function openPlanText(text: string): Result<Plan, PlanFault[]> {
-  if (text.length > MAX_PLAN_CHARS) return fail([PLAN_TOO_LARGE]);
+  if (text.length > MAX_FILE_CHARS) return fail([PLAN_TOO_LARGE]);
   let raw: unknown;
   try {
     raw = JSON.parse(text.replace(/^\uFEFF/u, ''));
@@ -52,11 +57,21 @@ export function openPlan(raw: unknown): Result<Plan, PlanFault[]> {
         .map((issue) => ({ code: 'invalid', path: pathText(issue.path), message: issue.message })),
     );
   }
+  if (JSON.stringify(parsed.data).length > MAX_PLAN_CHARS) return fail([PLAN_TOO_LARGE]);
   const faults = findReferenceFaults(parsed.data);
   return faults.length > 0 ? fail(faults.slice(0, MAX_FAULTS)) : ok(parsed.data);
 }
 
-/** The open format: two-space JSON with a last newline, keys in the schema’s order. */
+/**
+ * The open format: two-space JSON with a last newline, keys in the schema’s order; without spaces where they would make it
+ * longer than any file that is read.
+ */
 export function writePlan(plan: Plan): string {
-  return `${JSON.stringify(planSchema.parse(plan), null, 2)}\n`;
+  const text = `${JSON.stringify(planSchema.parse(plan), null, 2)}\n`;
+  return text.length > MAX_FILE_CHARS ? writePlanCompact(plan) : text;
+}
+
+/** The same without spaces, for keeping. */
+export function writePlanCompact(plan: Plan): string {
+  return JSON.stringify(planSchema.parse(plan));
 }

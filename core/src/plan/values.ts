@@ -8,7 +8,8 @@ export const idSchema = z
   .regex(/^[a-z0-9][a-z0-9-]{0,39}$/u, 'must be 1 to 40 small letters, digits or hyphens')
   .describe('Short name, unique in the plan');
 
-export const nameSchema = z.string().trim().min(1, 'must not be empty').max(120);
+export const MOST_NAME_CHARACTERS = 120;
+export const nameSchema = z.string().trim().min(1, 'must not be empty').max(MOST_NAME_CHARACTERS);
 const TOO_FAR = 'must be within 1 km';
 export const positionMmSchema = z.number().min(-MAX_LENGTH_MM, TOO_FAR).max(MAX_LENGTH_MM, TOO_FAR);
 export const sizeMmSchema = z.number().positive('must be more than 0').max(MAX_LENGTH_MM, TOO_FAR);

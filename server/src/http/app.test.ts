@@ -19,8 +19,10 @@ import {
 } from '@zarnel/core';
 import { startMariadb } from '../../../scripts/lib/mariadb.mjs';
 import { openDatabase } from '../database.ts';
+import { RevisionEntity } from '../entities/revision.ts';
 import { JobStore } from '../jobs/job-store.ts';
 import { throwawayDatabaseUrl } from '../test-database.ts';
+import { rawAnswer } from '../test-http.ts';
 import { createApp } from './app.ts';
 
 const log = pino({ level: 'silent' });
@@ -242,6 +244,86 @@ describe('bad requests', () => {
     expect((await call('GET', '/api/jobs/00000000-0000-0000-0000-000000000000')).status).toBe(404);
     expect((await call('GET', '/api/nothing')).status).toBe(404);
     expect((await call('GET', '/api/jobs?limit=-1')).status).toBe(400);
+  });
+
+  test('are told as problems, whatever is wrong with the address, the way or the packing', async () => {
+    const raw = (...sent: [string, string, Record<string, string>?, string?]) => rawAnswer(base, ...sent);
+    const json = { 'Content-Type': 'application/json' };
+    const answers = [
+      await raw('GET', '/%zz'),
+      await raw('GET', '/api/jobs/%zz'),
+      await raw('GET', '/../../../etc/passwd'),
+      await raw('GET', '/..%2f..%2fetc/passwd'),
+      await raw('GET', '/%00'),
+      await raw('DELETE', '/api/jobs'),
+      await raw('PROPFIND', '/api/jobs'),
+      await raw('POST', '/api/jobs', { ...json, 'Content-Encoding': 'rot13' }, '{}'),
+      await raw('POST', '/api/jobs', { ...json, 'Content-Encoding': 'gzip' }, '{}'),
+      await raw('POST', '/api/jobs', { ...json, 'Content-Encoding': 'gzip, gzip' }, '{}'),
+    ];
+    for (const { status, type, text } of answers) {
+      expect([status >= 400 && (status < 500 || status === 501), text.slice(0, 200)]).toEqual([
+        true,
+        text.slice(0, 200),
+      ]);
+      expect(type).toContain('application/problem+json');
+      expect(problemSchema.parse(JSON.parse(text)).status).toBe(status);
+    }
+    expect(answers[0]?.text).not.toContain('not JSON');
+  });
+
+  test('are answered briefly, however much is wrong with them', async () => {
+    const many = Object.fromEntries(Array.from({ length: 100_000 }, (_, index) => [`unknown-${index}`, 1]));
+    for (const [path, body] of [
+      ['/api/jobs', { name: 'x', codeBasis: 'us', meanMaxTempC: 1, ...many }],
+      ['/api/jobs/import', { ...honeyHouse(), ...many }],
+    ] as const) {
+      const answer = await call('POST', path, body);
+      expect(answer.status).toBe(422);
+      expect(JSON.stringify(answer.json).length).toBeLessThan(10_000);
+    }
+  });
+
+  test('a reading with the id of another job’s is refused, and one from the year 1 too', async () => {
+    const [one, two] = [await importPlan(), await importPlan()];
+    const reading = {
+      id: 'cccccccc-0000-4000-8000-000000000003',
+      item: 'plant-wall/width',
+      value: 4000,
+      unit: 'mm',
+      instrument: 'laser',
+      takenAt: '2026-05-04T08:15:00.000Z',
+      takenBy: 'Rowan Pell',
+      note: '',
+    };
+    const post = (job: JobSummary, more: object = {}) =>
+      call('POST', `/api/jobs/${job.id}/readings`, { readings: [{ ...reading, ...more }] });
+    expect((await post(one)).status).toBe(204);
+    expect((await post(one)).status).toBe(204);
+    expect((await post(two)).status).toBe(409);
+    expect((await post(two, { takenAt: '0001-01-01T00:00:00.000Z' })).status).toBe(422);
+  });
+
+  test('a revision that does not open is said to be so; the others open and the job goes on', async () => {
+    const job = await importPlan();
+    await savePlan(job.id, 1, { ...honeyHouse(), name: 'Second' });
+    await source
+      .getRepository(RevisionEntity)
+      .update({ jobId: job.id, number: 2 }, { document: '{"format":' });
+    const answer = await call('GET', `/api/jobs/${job.id}/plan`);
+    expect(answer.status).toBe(422);
+    expect(problemSchema.parse(answer.json).detail).toContain('Revision 2 does not open');
+    const list = revisionListSchema.parse((await call('GET', `/api/jobs/${job.id}/revisions`)).json);
+    expect(list.revisions).toHaveLength(2);
+    expect((await call('GET', `/api/jobs/${job.id}/revisions/1`)).status).toBe(200);
+    const restored = await call(
+      'POST',
+      `/api/jobs/${job.id}/restore`,
+      { revision: 1 },
+      { 'If-Match': '"2"' },
+    );
+    expect(restored.json).toEqual({ revision: 3 });
+    expect((await savePlan(job.id, 1, { ...honeyHouse(), name: 'Mine' })).status).toBe(412);
   });
 
   test('refuse a body over the limit with a clear 413 and keep the job as it was', async () => {

@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
+import { rawAnswer } from '../test-http.ts';
 import { createApp } from './app.ts';
 
 let server: Server;
@@ -63,9 +64,22 @@ describe('the client’s files', () => {
     expect(policy).not.toContain('unsafe-eval');
   });
 
-  test('do not lead out of their folder', async () => {
-    const answer = await fetch(`${base}/..%2f..%2fetc%2fpasswd`);
-    expect(answer.status).toBeGreaterThanOrEqual(400);
-    expect(await answer.text()).not.toContain('root:');
-  });
+  test.each([
+    '/..%2f..%2fetc%2fpasswd',
+    '/../../../etc/passwd',
+    '/assets/../../../etc/passwd',
+    '/%2e%2e/%2e%2e/etc/passwd',
+    '//etc/passwd',
+    '/assets/%00',
+    '/%zz',
+    '/C:%5cwindows',
+  ])(
+    'do not lead out of their folder, and an address without sense is a problem of the caller: %s',
+    async (path) => {
+      const { status, type, text } = await rawAnswer(base, 'GET', path);
+      expect(text).not.toContain('root:');
+      expect([status >= 400 && status < 500, status]).toEqual([true, status]);
+      expect(type).toContain('application/problem+json');
+    },
+  );
 });

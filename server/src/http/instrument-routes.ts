@@ -17,6 +17,8 @@ const INSTRUMENTS = [
 const LINE_EVERY_MS = 400;
 /** An instrument that is left on switches itself off. */
 const MOST_LINES = 1500;
+/** More than a crew has in its hands. */
+const MOST_STREAMS = 40;
 
 /** Simulated instruments. The server keeps nothing: a reading follows from the job, the item and its count. */
 export function instrumentRoutes(jobs: JobStore): Router {
@@ -26,11 +28,22 @@ export function instrumentRoutes(jobs: JobStore): Router {
     ctx.body = { instruments: INSTRUMENTS };
   });
 
+  let open = 0;
+  router.get('/api/jobs/:id/instruments/:instrument/lines', async (ctx, next) => {
+    if (open >= MOST_STREAMS)
+      throw new ProblemError(429, `No more than ${MOST_STREAMS} instruments are read at once.`);
+    open++;
+    ctx.res.once('close', () => open--);
+    await next();
+  });
+
   router.get('/api/jobs/:id/instruments/:instrument/lines', async (ctx) => {
     const id = idOf(ctx, 'job');
     const instrument = INSTRUMENTS.find((each) => each.id === ctx.params.instrument);
     if (instrument === undefined) throw new ProblemError(404, 'There is no such instrument.');
     const { plan } = found(await jobs.readPlan(id), 'job');
+    // Whoever has gone meanwhile needs nothing worked out.
+    if (ctx.res.destroyed) return;
     const key = ctx.query.item;
     const item = surveyItems(plan, prepare(plan).site).find((each) => each.key === key);
     if (item === undefined)

@@ -3,6 +3,7 @@ import type { Context } from 'koa';
 import {
   blankPlan,
   createJobSchema,
+  nameWith,
   patchJobSchema,
   restoreSchema,
   writePlan,
@@ -47,7 +48,7 @@ export function jobRoutes(store: JobStore): Router {
 
   router.post('/:id/copy', async (ctx) => {
     const { plan } = found(await store.readPlan(idOf(ctx, 'job')), 'job');
-    answerCreated(ctx, await store.create({ ...plan, name: `${plan.name.slice(0, 113)} (copy)` }));
+    answerCreated(ctx, await store.create({ ...plan, name: nameWith(plan.name, ' (copy)') }));
   });
 
   router.get('/:id/plan', async (ctx) => {

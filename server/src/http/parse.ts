@@ -2,25 +2,24 @@ import type { Context } from 'koa';
 import { openPlan, pathText, type Plan } from '@zarnel/core';
 import type { z } from 'zod';
 import type { LineOfWork } from '../jobs/job-store.ts';
-import { ProblemError } from './problem.ts';
+import { ProblemError, toldFaults } from './problem.ts';
 
 /** The body through its schema, or a problem that names each field. */
 export function parseBody<Schema extends z.ZodType>(ctx: Context, schema: Schema): z.infer<Schema> {
   const parsed = schema.safeParse(jsonBody(ctx));
   if (parsed.success) return parsed.data;
-  const errors = parsed.error.issues.map(({ path, message }) => ({ path: pathText(path), message }));
-  throw new ProblemError(422, errors.map(({ path, message }) => `${path} ${message}`).join('; '), { errors });
+  const { errors, detail } = toldFaults(
+    parsed.error.issues.map(({ path, message }) => ({ path: pathText(path), message })),
+  );
+  throw new ProblemError(422, detail, { errors });
 }
 
 /** A plan in the body, with every fault by its path. */
 export function parsePlan(ctx: Context): Plan {
   const opened = openPlan(jsonBody(ctx));
   if (opened.ok) return opened.value;
-  const errors = opened.fault.map(({ path, message }) => ({ path, message }));
-  const [first] = opened.fault;
-  throw new ProblemError(422, `${first?.path ?? ''}: ${first?.message ?? 'not a plan'}`.replace(/^: /u, ''), {
-    errors,
-  });
+  const { errors, detail } = toldFaults(opened.fault);
+  throw new ProblemError(422, detail, { errors });
 }
 
 /** The revision named by If-Match: `"12"`. */

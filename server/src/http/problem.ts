@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import type { Problem } from '@zarnel/core';
 import { isDatabaseLost } from '../database.ts';
 import { UnreadableGear } from '../gear/gear-store.ts';
+import { UnreadablePlan } from '../jobs/job-store.ts';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'The request was not understood',
@@ -13,10 +14,13 @@ const TITLES: Readonly<Record<number, string>> = {
   409: 'Not possible as it is',
   412: 'Someone saved first',
   413: 'Too large',
-  415: 'Not JSON',
+  414: 'The address is too long',
+  415: 'Not in a form that is read here',
   422: 'The content is not valid',
+  429: 'Too many at once',
   428: 'Say which revision this was made from',
   500: 'Something went wrong here',
+  501: 'Not done here',
   503: 'The database cannot be reached',
 };
 
@@ -37,11 +41,15 @@ export function answerProblems(log: Logger): Middleware {
     const requestId = randomUUID();
     try {
       await next();
-      if (ctx.status === 404 && ctx.body == null)
-        throw new ProblemError(404, `There is nothing at ${ctx.path}.`);
+      if (ctx.body == null && ctx.status === 404)
+        throw new ProblemError(404, `There is nothing at ${ctx.path.slice(0, MOST_TOLD)}.`);
+      // The router answers these by themselves, with what is allowed in a header.
+      if (ctx.body == null && (ctx.status === 405 || ctx.status === 501))
+        throw new ProblemError(ctx.status, `${ctx.method} is not done at this address.`);
     } catch (error) {
       const problem = problemOf(error);
-      if (problem.status >= 500) log.error({ requestId, err: error, path: ctx.path });
+      if (problem.status >= 500)
+        log.error({ requestId, err: told(error), path: ctx.path.slice(0, MOST_TOLD) });
       const { status, detail, more } = problem;
       const body: Problem = {
         type: 'about:blank',
@@ -70,11 +78,56 @@ function problemOf(error: unknown): ProblemError {
       },
     );
   }
+  if (error instanceof UnreadablePlan) {
+    const errors = error.faults.map(({ path, message }) => ({ path, message }));
+    return new ProblemError(
+      422,
+      `${error.message} It is kept as it is, and so are the revisions before it: open one of them.`,
+      { errors },
+    );
+  }
   if (isDatabaseLost(error)) {
     return new ProblemError(503, 'Nothing was lost; what you sent was not saved. Try again shortly.');
   }
-  const status = (error as { status?: unknown } | null)?.status;
+  const { status, code } = (error ?? {}) as { status?: unknown; code?: unknown };
   if (status === 413) return new ProblemError(413, 'The document is larger than 16 MB.');
-  if (status === 400) return new ProblemError(400, 'The body is not JSON.');
+  if (error instanceof SyntaxError) return new ProblemError(400, 'The body is not JSON.');
+  if (typeof code === 'string' && code.startsWith('Z_'))
+    return new ProblemError(400, 'The body is not packed as its Content-Encoding says.');
+  if (status === 415) return new ProblemError(415, 'The body is in an encoding that is not read here.');
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new ProblemError(
+      status in TITLES ? status : 400,
+      'The address or the headers make no sense here.',
+    );
   return new ProblemError(500, 'The request could not be carried out. Nothing was changed.');
 }
+
+/** What is told or logged of a text that came from outside, at most. */
+const MOST_TOLD = 300;
+
+/** An error as it is logged: what it is and where, without what was sent. A failed query carries all of its values. */
+function told(error: unknown): object {
+  if (!(error instanceof Error)) return { message: 'something else than an error was thrown' };
+  const { code } = error as { code?: unknown };
+  const [, ...trace] = (error.stack ?? '').replace(error.message, '').split('\n');
+  return { name: error.name, code, message: error.message.slice(0, MOST_TOLD), trace: trace.slice(0, 20) };
+}
+
+/** Faults as they are told: enough to go on with, whatever was sent. */
+export function toldFaults(faults: readonly { readonly path: string; readonly message: string }[]): {
+  readonly errors: { path: string; message: string }[];
+  readonly detail: string;
+} {
+  const errors = faults.slice(0, MOST_FAULTS).map(({ path, message }) => ({
+    path: path.slice(0, MOST_TOLD),
+    message: message.length > MOST_TOLD ? `${message.slice(0, MOST_TOLD)} …` : message,
+  }));
+  const detail = errors
+    .slice(0, 3)
+    .map(({ path, message }) => (path === '' ? message : `${path}: ${message}`))
+    .join('; ');
+  return { errors, detail };
+}
+
+const MOST_FAULTS = 20;

@@ -16,7 +16,10 @@ export function readingRoutes(store: ReadingStore): Router {
 
   router.post('/', async (ctx) => {
     const { readings } = parseBody(ctx, newReadingsSchema);
-    if (!(await store.add(idOf(ctx, 'job'), readings))) throw new ProblemError(404, 'There is no such job.');
+    const answer = await store.add(idOf(ctx, 'job'), readings);
+    if (answer === 'no-job') throw new ProblemError(404, 'There is no such job.');
+    if (answer === 'taken')
+      throw new ProblemError(409, 'A reading has an id that a reading of another job has. None was kept.');
     ctx.status = 204;
   });
 

@@ -3,10 +3,11 @@ import { IsNull, MoreThan, Not, type DataSource, type EntityManager } from 'type
 import {
   applyEdit,
   openPlanText,
-  writePlan,
+  writePlanCompact,
   type JobList,
   type JobSummary,
   type Plan,
+  type PlanFault,
   type Revision,
 } from '@zarnel/core';
 import { JobEntity, type JobRow } from '../entities/job.ts';
@@ -30,6 +31,16 @@ type NewRevision = {
   readonly plan: Plan;
   readonly line: LineOfWork | null;
 };
+
+/** A kept revision that this version cannot read; it stays as it is. */
+export class UnreadablePlan extends Error {
+  constructor(
+    readonly revision: number,
+    readonly faults: readonly PlanFault[],
+  ) {
+    super(`Revision ${revision} does not open: ${faults[0]?.path ?? ''} ${faults[0]?.message ?? ''}`);
+  }
+}
 
 /** Jobs and their revisions in the database. Every change is one transaction; revisions are only added. */
 export class JobStore {
@@ -156,8 +167,8 @@ export class JobStore {
     const number = ((await manager.maximum(RevisionEntity, 'number', { jobId: job.id })) ?? 0) + 1;
     if (madeFrom !== job.currentRevision) {
       // A save whose acknowledgement was lost comes again: it is there already.
-      const current = await this.readRevision(manager, job.id, job.currentRevision);
-      if (current !== null && writePlan(current.plan) === writePlan(plan)) {
+      const current = await this.readRevision(manager, job.id, job.currentRevision).catch(unlessUnreadable);
+      if (current !== null && writePlanCompact(current.plan) === writePlanCompact(plan)) {
         return { kind: 'saved', revision: job.currentRevision };
       }
       if (!(await this.isOwnWork(manager, job, save))) {
@@ -182,7 +193,7 @@ export class JobStore {
     number: number,
     { kind, madeFrom, plan, line }: NewRevision,
   ): Promise<void> {
-    const document = writePlan(plan);
+    const document = writePlanCompact(plan);
     const createdAt = this.now();
     await manager.insert(RevisionEntity, {
       jobId,
@@ -226,7 +237,7 @@ export class JobStore {
       order: { number: 'DESC' },
       take: 1,
     });
-    return newest?.document === writePlan(plan) ? newest.number : null;
+    return newest?.document === writePlanCompact(plan) ? newest.number : null;
   }
 
   /** Saves of one job take turns; the row stays locked until the transaction ends. */
@@ -242,8 +253,7 @@ export class JobStore {
     const row = await manager.findOneBy(RevisionEntity, { jobId, number });
     if (row === null) return null;
     const opened = openPlanText(row.document);
-    if (!opened.ok)
-      throw new Error(`Revision ${number} of job ${jobId} does not open: ${opened.fault[0]?.message}`);
+    if (!opened.ok) throw new UnreadablePlan(number, opened.fault);
     return { revision: number, plan: opened.value };
   }
 
@@ -262,4 +272,9 @@ function summaryOf(row: JobRow): JobSummary {
     updatedAt: row.updatedAt.toISOString(),
     revision: row.currentRevision,
   };
+}
+
+function unlessUnreadable(error: unknown): null {
+  if (error instanceof UnreadablePlan) return null;
+  throw error;
 }

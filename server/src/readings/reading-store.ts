@@ -1,4 +1,4 @@
-import type { DataSource } from 'typeorm';
+import { In, Not, type DataSource } from 'typeorm';
 import type { NewReading, Reading, ReadingList } from '@zarnel/core';
 import { JobEntity } from '../entities/job.ts';
 import { ReadingEntity, type ReadingRow } from '../entities/reading.ts';
@@ -19,10 +19,15 @@ export class ReadingStore {
     return { readings: rows.map(readingOf), total };
   }
 
-  /** Adds all or none. A reading that is there already, by its id, is kept once: a client may send again. */
-  async add(jobId: string, readings: readonly NewReading[]): Promise<boolean> {
+  /**
+   * Adds all or none. A reading that is there already, by its id, is kept once: a client may send again. `taken` where an id
+   * belongs to a reading of another job: then nothing was added.
+   */
+  async add(jobId: string, readings: readonly NewReading[]): Promise<'added' | 'no-job' | 'taken'> {
     return this.source.transaction(async (manager) => {
-      if (!(await manager.existsBy(JobEntity, { id: jobId }))) return false;
+      if (!(await manager.existsBy(JobEntity, { id: jobId }))) return 'no-job';
+      const ids = readings.map(({ id }) => id);
+      if (await manager.existsBy(ReadingEntity, { id: In(ids), jobId: Not(jobId) })) return 'taken';
       const rows = readings.map((reading) => ({
         ...reading,
         jobId,
@@ -30,7 +35,7 @@ export class ReadingStore {
         struck: null,
       }));
       await manager.createQueryBuilder().insert().into(ReadingEntity).values(rows).orIgnore().execute();
-      return true;
+      return 'added';
     });
   }
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { diffPlans, type Plan, type PlanDifference } from '@zarnel/core';
+import { diffPlans, nameWith, type Plan, type PlanDifference } from '@zarnel/core';
 import { keepMine, takeTheirs } from '../state/job-session.ts';
 import { readPlan, useImportJobMutation } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';
@@ -34,7 +34,7 @@ export function ConflictDialog({ jobId, mine, current, kept }: Props) {
 
   const differences = theirs === null ? [] : diffPlans(mine, theirs);
   const saveAsCopy = async () => {
-    const copy = await importJob({ ...mine, name: `${mine.name.slice(0, 110)} (mine)` });
+    const copy = await importJob({ ...mine, name: nameWith(mine.name, ' (mine)') });
     if ('error' in copy) {
       setFault('The server could not make the job. Nothing was changed; try again shortly.');
       return;

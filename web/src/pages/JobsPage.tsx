@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { MAX_PLAN_CHARS, openPlanText, PLAN_TOO_LARGE, type JobSummary, type PlanFault } from '@zarnel/core';
+import { MAX_FILE_CHARS, openPlanText, PLAN_TOO_LARGE, type JobSummary, type PlanFault } from '@zarnel/core';
 import {
   useCopyJobMutation,
   useImportJobMutation,
@@ -106,7 +106,7 @@ function JobRow({ job, onRename }: { readonly job: JobSummary; readonly onRename
 }
 
 /** A character takes at most this many bytes. */
-const MAX_FILE_BYTES = MAX_PLAN_CHARS * 4;
+const MAX_FILE_BYTES = MAX_FILE_CHARS * 4;
 
 /** Takes a job file. A file that is not one is refused with what is wrong and where; nothing else changes. */
 function ImportButton({ onImported }: { readonly onImported: (id: string) => void }) {

@@ -77,6 +77,10 @@ export async function readPlan(jobId: string, revision?: number): Promise<ReadPl
   const response = await tryFetch(`/api/jobs/${jobId}/${path}`);
   if (response === null || response.status >= 500) return { kind: 'unreachable' };
   if (response.status === 404) return { kind: 'missing' };
+  if (!response.ok) {
+    const problem = problemSchema.safeParse(await response.json().catch(() => null));
+    return { kind: 'refused', message: problem.data?.detail ?? `The server refused (${response.status}).` };
+  }
   const opened = openPlan(await response.json());
   if (!opened.ok) return { kind: 'refused', message: opened.fault[0]?.message ?? 'The plan does not open.' };
   return {

@@ -1,0 +1,26 @@
+import { request } from 'node:http';
+
+export type RawAnswer = { readonly status: number; readonly type: string; readonly text: string };
+
+/** An answer to a request whose path goes out letter by letter, as no well-behaved client would send it. For tests. */
+export function rawAnswer(
+  base: string,
+  method: string,
+  path: string,
+  headers: Record<string, string> = {},
+  body = '',
+): Promise<RawAnswer> {
+  const { hostname, port } = new URL(base);
+  return new Promise((resolve, reject) => {
+    const sent = request({ hostname, port, method, path, headers }, (answer) => {
+      const parts: Buffer[] = [];
+      answer.on('data', (part: Buffer) => parts.push(part));
+      answer.on('end', () => {
+        const type = answer.headers['content-type'] ?? '';
+        resolve({ status: answer.statusCode ?? 0, type, text: Buffer.concat(parts).toString() });
+      });
+    });
+    sent.on('error', reject);
+    sent.end(body);
+  });
+}
