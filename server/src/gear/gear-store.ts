@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { In, IsNull, Like, Not, type DataSource, type EntityManager, type FindOptionsWhere } from 'typeorm';
+import { In, IsNull, Not, type DataSource, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import {
   GEAR_FORMAT_VERSION,
   gearSummarySchema,
@@ -14,6 +14,7 @@ import {
   type Result,
 } from '@zarnel/core';
 import { GearEntity, GearVersionEntity, type GearRow } from '../entities/gear.ts';
+import { likeText } from '../like.ts';
 
 export type GearQuery = {
   readonly search: string;
@@ -40,7 +41,7 @@ export class GearStore {
     const where: FindOptionsWhere<GearRow> = {
       archivedAt: archived ? Not(IsNull()) : IsNull(),
       ...(kind === null ? {} : { kind }),
-      ...(search === '' ? {} : { name: Like(`%${search.replace(/[\\%_]/gu, '\\$&')}%`) }),
+      ...(search === '' ? {} : { name: likeText(search) }),
     };
     const [rows, total] = await this.source.getRepository(GearEntity).findAndCount({
       where,

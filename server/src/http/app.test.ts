@@ -100,6 +100,11 @@ describe('jobs', () => {
       await call('POST', '/api/jobs', { name, codeBasis: 'us', meanMaxTempC: 20 });
     const page = jobListSchema.parse((await call('GET', '/api/jobs?limit=2&offset=0')).json);
     expect(page.jobs).toHaveLength(2);
+    const search = async (words: string) =>
+      jobListSchema.parse((await call('GET', `/api/jobs?search=${encodeURIComponent(words)}`)).json);
+    expect((await search(' p2 ')).jobs.map(({ name }) => name)).toEqual(['P2']);
+    // What has a meaning in a pattern stands for itself.
+    for (const words of ['P_', '%', '\\']) expect((await search(words)).total).toBe(0);
     expect(page.total).toBeGreaterThanOrEqual(3);
     const times = page.jobs.map(({ updatedAt }) => updatedAt);
     expect(times).toEqual([...times].sort().reverse());

@@ -13,16 +13,16 @@ import {
 } from '@zarnel/core';
 import type { GearStore } from '../gear/gear-store.ts';
 import { found, idOf } from './found.ts';
-import { parseBody, parseIfMatch, parseNumber } from './parse.ts';
+import { parseBody, parseIfMatch, parseNumber, parseSearch } from './parse.ts';
 import { ProblemError } from './problem.ts';
 
 export function gearRoutes(store: GearStore): Router {
   const router = new Router({ prefix: '/api/gear' });
 
   router.get('/', async (ctx) => {
-    const { search, kind } = ctx.query;
+    const { kind } = ctx.query;
     ctx.body = await store.list({
-      search: typeof search === 'string' ? search.trim().slice(0, 120) : '',
+      search: parseSearch(ctx.query.search),
       kind: parseKind(kind),
       archived: ctx.query.archived === 'true',
       offset: parseNumber(ctx.query.offset, 'offset', 0, 0, 1_000_000),

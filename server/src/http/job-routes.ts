@@ -11,7 +11,7 @@ import {
 } from '@zarnel/core';
 import type { JobStore, SaveOutcome, SavedPlan } from '../jobs/job-store.ts';
 import { found, idOf } from './found.ts';
-import { parseBody, parseIfMatch, parseLineOfWork, parseNumber, parsePlan } from './parse.ts';
+import { parseBody, parseIfMatch, parseLineOfWork, parseNumber, parsePlan, parseSearch } from './parse.ts';
 import { ProblemError } from './problem.ts';
 
 export function jobRoutes(store: JobStore): Router {
@@ -21,7 +21,7 @@ export function jobRoutes(store: JobStore): Router {
     const archived = ctx.query.archived === 'true';
     const offset = parseNumber(ctx.query.offset, 'offset', 0, 0, 1_000_000);
     const limit = parseNumber(ctx.query.limit, 'limit', 100, 1, 500);
-    ctx.body = await store.list(archived, offset, limit);
+    ctx.body = await store.list({ search: parseSearch(ctx.query.search), archived, offset, limit });
   });
 
   router.post('/', async (ctx) => {

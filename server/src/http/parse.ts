@@ -40,6 +40,11 @@ export function parseLineOfWork(ctx: Context): LineOfWork | null {
   return { id: match[1] ?? '', order: Number(match[2]) };
 }
 
+/** Words to search by; what is longer than any name is cut. */
+export function parseSearch(text: unknown): string {
+  return typeof text === 'string' ? [...text.trim()].slice(0, 120).join('') : '';
+}
+
 export function parseNumber(text: unknown, name: string, fallback: number, min: number, max: number): number {
   if (text === undefined) return fallback;
   const value = typeof text === 'string' && /^\d{1,9}$/u.test(text) ? Number(text) : NaN;

@@ -12,6 +12,7 @@ import {
 } from '@zarnel/core';
 import { JobEntity, type JobRow } from '../entities/job.ts';
 import { RevisionEntity } from '../entities/revision.ts';
+import { likeText } from '../like.ts';
 
 /** A plan as it was saved, with the number of its revision. */
 export type SavedPlan = { readonly revision: number; readonly plan: Plan };
@@ -32,6 +33,14 @@ type NewRevision = {
   readonly line: LineOfWork | null;
 };
 
+/** Which jobs are listed. */
+export type JobsQuery = {
+  readonly search: string;
+  readonly archived: boolean;
+  readonly offset: number;
+  readonly limit: number;
+};
+
 /** A kept revision that this version cannot read; it stays as it is. */
 export class UnreadablePlan extends Error {
   constructor(
@@ -49,9 +58,13 @@ export class JobStore {
     private readonly now: () => Date,
   ) {}
 
-  async list(archived: boolean, offset: number, limit: number): Promise<JobList> {
+  /** Newest first. `search` is part of a name; empty for all. */
+  async list({ search, archived, offset, limit }: JobsQuery): Promise<JobList> {
     const [rows, total] = await this.source.getRepository(JobEntity).findAndCount({
-      where: { archivedAt: archived ? Not(IsNull()) : IsNull() },
+      where: {
+        archivedAt: archived ? Not(IsNull()) : IsNull(),
+        ...(search === '' ? {} : { name: likeText(search) }),
+      },
       order: { updatedAt: 'DESC', id: 'ASC' },
       skip: offset,
       take: limit,

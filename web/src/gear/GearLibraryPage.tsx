@@ -6,6 +6,8 @@ import { Preferences } from '../pages/Preferences.tsx';
 import { useArchiveGearMutation, useGearListQuery } from '../state/gear-api.ts';
 import { useAppSelector } from '../state/store.ts';
 import { Button } from '../ui/Button.tsx';
+import { Pager } from '../ui/Pager.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 import { Select } from '../ui/Select.tsx';
 import { CompareTable } from './CompareTable.tsx';
 import { ExportButtons } from './ExportButtons.tsx';
@@ -35,6 +37,7 @@ export function GearLibraryPage() {
   });
   const total = data?.total ?? 0;
   const pageCount = Math.max(1, Math.ceil(total / PAGE));
+  if (data !== undefined && page >= pageCount) setPage(pageCount - 1);
   const pick = (id: string, isOn: boolean) =>
     setPicked(isOn ? [...picked, id].slice(-MOST_COMPARED) : picked.filter((each) => each !== id));
   return (
@@ -61,18 +64,13 @@ export function GearLibraryPage() {
         </Button>
       </div>
       <div className="mb-3 flex flex-wrap items-center gap-4">
-        <label className="flex items-center gap-2">
-          Search
-          <input
-            type="search"
-            className="min-h-9 w-64 border border-faint bg-paper px-2"
-            value={search}
-            onChange={(event) => {
-              setSearch(event.target.value);
-              setPage(0);
-            }}
-          />
-        </label>
+        <SearchField
+          value={search}
+          onChange={(words) => {
+            setSearch(words);
+            setPage(0);
+          }}
+        />
         <div className="-mb-2">
           <Select
             label="Kind"
@@ -134,19 +132,7 @@ export function GearLibraryPage() {
           ))}
         </tbody>
       </table>
-      {pageCount > 1 && (
-        <nav aria-label="Pages" className="mt-3 flex items-center gap-2">
-          <Button disabled={page === 0} onClick={() => setPage(page - 1)}>
-            Before
-          </Button>
-          <span className="figure">
-            {page + 1} of {pageCount}
-          </span>
-          <Button disabled={page + 1 >= pageCount} onClick={() => setPage(page + 1)}>
-            Next
-          </Button>
-        </nav>
-      )}
+      <Pager page={page} pageCount={pageCount} onPage={setPage} />
       {picked.length > 1 && <CompareTable ids={picked} reader={reader} onClear={() => setPicked([])} />}
       <ImportGearDialog isOpen={isImporting} onClose={() => setImporting(false)} />
     </div>

@@ -1,6 +1,13 @@
-import { useRef, useState } from 'react';
+import { useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { MAX_FILE_CHARS, openPlanText, PLAN_TOO_LARGE, type JobSummary, type PlanFault } from '@zarnel/core';
+import {
+  countText,
+  MAX_FILE_CHARS,
+  openPlanText,
+  PLAN_TOO_LARGE,
+  type JobSummary,
+  type PlanFault,
+} from '@zarnel/core';
 import {
   useCopyJobMutation,
   useImportJobMutation,
@@ -9,15 +16,29 @@ import {
 } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
+import { Pager } from '../ui/Pager.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 import { NewJobDialog } from './NewJobDialog.tsx';
 import { Preferences } from './Preferences.tsx';
 import { RenameDialog } from './RenameDialog.tsx';
 
-/** All jobs. */
+const PAGE = 50;
+
+/** All jobs, newest first, a page at a time. */
 export function JobsPage() {
   const navigate = useNavigate();
   const [showsArchived, setShowsArchived] = useState(false);
-  const { data, isError, isLoading, refetch } = useJobsQuery({ archived: showsArchived });
+  const [search, setSearch] = useState('');
+  const [page, setPage] = useState(0);
+  const { data, isError, isLoading, refetch } = useJobsQuery({
+    search: useDeferredValue(search).trim(),
+    archived: showsArchived,
+    offset: page * PAGE,
+    limit: PAGE,
+  });
+  const total = data?.total ?? 0;
+  const pageCount = Math.max(1, Math.ceil(total / PAGE));
+  if (data !== undefined && page >= pageCount) setPage(pageCount - 1);
   const [isMaking, setMaking] = useState(false);
   const [renaming, setRenaming] = useState<JobSummary | null>(null);
   return (
@@ -37,9 +58,25 @@ export function JobsPage() {
           New job
         </Button>
         <ImportButton onImported={(id) => void navigate(`/jobs/${id}/mount`)} />
-        <Button onClick={() => setShowsArchived(!showsArchived)} aria-pressed={showsArchived}>
+        <Button
+          onClick={() => {
+            setShowsArchived(!showsArchived);
+            setPage(0);
+          }}
+          aria-pressed={showsArchived}
+        >
           {showsArchived ? 'Show open jobs' : 'Show archived jobs'}
         </Button>
+        <div className="ml-auto flex items-center gap-4">
+          <SearchField
+            value={search}
+            onChange={(words) => {
+              setSearch(words);
+              setPage(0);
+            }}
+          />
+          <span className="figure text-kraft">{countText(total, 'job', 'jobs')}</span>
+        </div>
       </div>
       {isError && (
         <p role="alert" className="mb-3 flex items-center gap-3 text-crayon">
@@ -50,9 +87,11 @@ export function JobsPage() {
       {isLoading && <p>Reading the jobs …</p>}
       {data !== undefined && data.jobs.length === 0 && (
         <p>
-          {showsArchived
-            ? 'No job is archived.'
-            : 'No jobs yet: make a new one, or import a .zarnel.json file.'}
+          {search.trim() !== ''
+            ? 'No job has that in its name.'
+            : showsArchived
+              ? 'No job is archived.'
+              : 'No jobs yet: make a new one, or import a .zarnel.json file.'}
         </p>
       )}
       <ul>
@@ -60,6 +99,7 @@ export function JobsPage() {
           <JobRow key={job.id} job={job} onRename={() => setRenaming(job)} />
         ))}
       </ul>
+      <Pager page={page} pageCount={pageCount} onPage={setPage} />
       <NewJobDialog
         isOpen={isMaking}
         onClose={() => setMaking(false)}

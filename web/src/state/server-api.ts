@@ -17,13 +17,20 @@ type NewJob = Pick<Plan, 'name' | 'codeBasis'> &
   Pick<Plan['site'], 'setting'> & { readonly meanMaxTempC: number };
 
 /** The server's jobs. Answers go through the schemas the server used. */
+export type JobsQuery = {
+  readonly search: string;
+  readonly archived: boolean;
+  readonly offset: number;
+  readonly limit: number;
+};
+
 export const serverApi = createApi({
   reducerPath: 'server',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
   tagTypes: ['jobs', 'revisions'],
   endpoints: (build) => ({
-    jobs: build.query<JobList, { archived: boolean }>({
-      query: ({ archived }) => `jobs?archived=${archived}`,
+    jobs: build.query<JobList, JobsQuery>({
+      query: (params) => ({ url: 'jobs', params }),
       transformResponse: (raw) => jobListSchema.parse(raw),
       providesTags: ['jobs'],
     }),
