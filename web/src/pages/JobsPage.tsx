@@ -67,7 +67,7 @@ export function JobsPage() {
         >
           {showsArchived ? 'Show open jobs' : 'Show archived jobs'}
         </Button>
-        <div className="ml-auto flex items-center gap-4">
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-2 sm:ml-auto">
           <SearchField
             value={search}
             onChange={(words) => {

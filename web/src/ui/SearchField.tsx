@@ -7,7 +7,7 @@ export function SearchField({ value, onChange }: Props) {
       Search
       <input
         type="search"
-        className="min-h-9 w-64 border border-faint bg-paper px-2"
+        className="min-h-9 w-64 max-w-[55vw] border border-faint bg-paper px-2"
         value={value}
         onChange={(event) => onChange(event.target.value)}
       />
