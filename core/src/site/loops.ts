@@ -10,7 +10,7 @@ const SAME_END_RATIO = 1e-4;
  * the chain is given up: it bounds no one area. Loops in the order of their first segment.
  */
 export function findLoops(segments: readonly Segment[]): PointMm[][] {
-  const corners = new Corners(sameEnd(segments));
+  const corners = new Corners(extentOf(segments));
   const edges = segments
     .map(([a, b]) => [corners.idOf(a), corners.idOf(b)] as const)
     .filter(([a, b]) => a !== b);
@@ -30,9 +30,11 @@ export function findLoops(segments: readonly Segment[]): PointMm[][] {
     let corner = second;
     while (corner !== start) {
       const here = atCorner.get(corner) ?? [];
+      // Asked first: where thousands meet none of them is looked through.
+      if (here.length !== 2) return [];
       const next = here.find((each) => !used.has(each));
       const edge = next === undefined ? undefined : edges[next];
-      if (here.length !== 2 || next === undefined || edge === undefined) return [];
+      if (next === undefined || edge === undefined) return [];
       used.add(next);
       loop.push(corner);
       corner = edge[0] === corner ? edge[1] : edge[0];
@@ -45,24 +47,32 @@ export function findLoops(segments: readonly Segment[]): PointMm[][] {
 /** The corners of a drawing by their place: ends that nearly meet get the same number. */
 class Corners {
   private readonly points: PointMm[] = [];
-  private readonly cells = new Map<string, number[]>();
+  private readonly cells = new Map<number, number[]>();
+  private readonly low: PointMm;
+  private readonly reach: number;
 
-  constructor(private readonly reach: number) {}
+  constructor({ low, size }: Extent) {
+    this.low = low;
+    this.reach = Math.max(size * SAME_END_RATIO, Number.MIN_VALUE);
+  }
 
   idOf(point: PointMm): number {
-    const [column, row] = [Math.floor(point[0] / this.reach), Math.floor(point[1] / this.reach)];
-    for (let dx = -1; dx <= 1; dx++) {
-      for (let dy = -1; dy <= 1; dy++) {
-        const near = this.cells.get(`${column + dx},${row + dy}`)?.find((id) => this.isAt(id, point));
-        if (near !== undefined) return near;
-      }
+    const here = this.cellOf(point);
+    for (const step of [0, ...NEIGHBOURS]) {
+      const near = this.cells.get(here + step)?.find((id) => this.isAt(id, point));
+      if (near !== undefined) return near;
     }
     const id = this.points.push(point) - 1;
-    const cell = `${column},${row}`;
-    const known = this.cells.get(cell);
-    if (known === undefined) this.cells.set(cell, [id]);
+    const known = this.cells.get(here);
+    if (known === undefined) this.cells.set(here, [id]);
     else known.push(id);
     return id;
+  }
+
+  /** The number of its cell; the drawing is so many cells wide that none in a row has that of a neighbour’s. */
+  private cellOf([x, y]: PointMm): number {
+    const [column, row] = [x - this.low[0], y - this.low[1]].map((far) => Math.floor(far / this.reach));
+    return (row ?? 0) * ROW_CELLS + (column ?? 0);
   }
 
   pointOf(id: number): PointMm {
@@ -77,16 +87,23 @@ class Corners {
   }
 }
 
-/** How far apart ends may be to be one corner, in the drawing’s units. */
-function sameEnd(segments: readonly Segment[]): number {
-  const low = [Infinity, Infinity];
-  const high = [-Infinity, -Infinity];
-  for (const end of segments.flat()) {
-    for (const axis of [0, 1] as const) {
-      low[axis] = Math.min(low[axis] ?? Infinity, end[axis]);
-      high[axis] = Math.max(high[axis] ?? -Infinity, end[axis]);
+/** Cells of one row: those of the drawing, and room on both sides. */
+const ROW_CELLS = Math.ceil(1 / SAME_END_RATIO) + 4;
+const NEIGHBOURS = [-1, 0, 1].flatMap((row) => [-1, 0, 1].map((column) => row * ROW_CELLS + column)).filter((step) => step !== 0); // prettier-ignore
+
+type Extent = { readonly low: PointMm; readonly size: number };
+
+/** Where a drawing begins and how far it is across, in its own units. */
+function extentOf(segments: readonly Segment[]): Extent {
+  const low: [number, number] = [Infinity, Infinity];
+  const high: [number, number] = [-Infinity, -Infinity];
+  for (const segment of segments) {
+    for (const end of segment) {
+      for (const axis of [0, 1] as const) {
+        low[axis] = Math.min(low[axis], end[axis]);
+        high[axis] = Math.max(high[axis], end[axis]);
+      }
     }
   }
-  const size = Math.hypot((high[0] ?? 0) - (low[0] ?? 0), (high[1] ?? 0) - (low[1] ?? 0));
-  return Math.max(size * SAME_END_RATIO, Number.MIN_VALUE);
+  return { low, size: Math.hypot(high[0] - low[0], high[1] - low[1]) };
 }

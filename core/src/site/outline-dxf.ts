@@ -25,7 +25,11 @@ const UNIT_OF_CODE: Readonly<Record<number, LengthUnit>> = { 1: 'in', 2: 'ft', 4
 const READ = new Set(['LWPOLYLINE', 'POLYLINE', 'LINE']);
 /** Parts of the entities above, which stand for themselves in the file. */
 const PARTS = new Set(['VERTEX', 'SEQEND']);
-const MOST_CHARS = 20_000_000;
+const MOST_CHARS = 10_000_000;
+/** A drawing of 10 million characters has about one and a half million lines of text. */
+const MOST_LINES = 2_000_000;
+/** Groups of lines and polylines: tens of thousands of them. */
+const MOST_READ_GROUPS = 400_000;
 /** A bulge is drawn by chords that stay this near to its arc, as a part of its radius. */
 const SAGITTA_RATIO = 0.005;
 
@@ -34,12 +38,18 @@ const SAGITTA_RATIO = 0.005;
  * is counted and left out. Says why for text that is no DXF or has no closed shape.
  */
 export function readDxfOutlines(text: string): Result<DrawnOutlines, string> {
-  if (text.length > MOST_CHARS) return fail('The drawing is larger than 20 million characters.');
-  const counts = countEntities(text);
-  if (counts === null) return fail('This is not a text DXF: it has no ENTITIES section.');
+  if (text.length > MOST_CHARS) return fail('The drawing is larger than 10 million characters.');
+  if (countLines(text) > MOST_LINES) return fail('The drawing has more than 2 million lines of text.');
+  const scan = scanDrawing(text);
+  if (scan === null) return fail('This is not a text DXF: it has no ENTITIES section.');
+  if (scan.readGroups > MOST_READ_GROUPS) {
+    return fail(
+      'The drawing has more lines and polylines than can be read here: save the layer with the outline on its own.',
+    );
+  }
   let drawing: IDxf | null;
   try {
-    drawing = new Parser().parseSync(text);
+    drawing = new Parser().parseSync(scan.text);
   } catch (error) {
     return fail(`The DXF could not be read: ${error instanceof Error ? error.message : String(error)}.`);
   }
@@ -59,20 +69,22 @@ export function readDxfOutlines(text: string): Result<DrawnOutlines, string> {
   for (const [layer, lines] of segments) {
     outlines.push(...findLoops(lines).map((points) => ({ layer, points })));
   }
-  const leftOut = [...counts]
+  const leftOut = [...scan.counts]
     .filter(([kind]) => !READ.has(kind) && !PARTS.has(kind))
     .map(([kind, count]) => ({ kind, count }))
     .sort((a, b) => (a.kind < b.kind ? -1 : 1));
-  const usable = outlines.filter(({ points }) => points.length >= 3);
+  // A count of corners that does not fit them leaves some without a place.
+  const usable = outlines.filter(
+    ({ points }) => points.length >= 3 && points.every((point) => point.every(Number.isFinite)),
+  );
   if (usable.length === 0) {
     const others = leftOut.map(({ kind, count }) => `${count} ${kind}`).join(', ');
     return fail(
       `The drawing has no closed polyline or loop of lines${others === '' ? '' : `; it has ${others}`}.`,
     );
   }
-  const code: unknown = drawing?.header.$INSUNITS;
   return ok({
-    unit: typeof code === 'number' ? (UNIT_OF_CODE[code] ?? null) : null,
+    unit: scan.unitCode === null ? null : (UNIT_OF_CODE[scan.unitCode] ?? null),
     outlines: usable,
     leftOut,
   });
@@ -95,17 +107,75 @@ function isPolyline(entity: { readonly type: string }): entity is ILwpolylineEnt
   return entity.type === 'LWPOLYLINE' || entity.type === 'POLYLINE';
 }
 
-/** Counts the entities of the ENTITIES section by name, whether the parser knows them or not. Null if there is none. */
-function countEntities(text: string): Map<string, number> | null {
-  const section = /\n\s*2\s*\r?\n\s*ENTITIES\s*\r?\n([\s\S]*?)\n\s*0\s*\r?\n\s*ENDSEC/u.exec(text)?.[1];
-  if (section === undefined) return null;
-  const counts = new Map<string, number>();
-  const lines = section.split(/\r?\n/u);
-  for (let index = 0; index + 1 < lines.length; index += 2) {
-    const name = lines[index + 1]?.trim() ?? '';
-    if (lines[index]?.trim() === '0' && name !== '') counts.set(name, (counts.get(name) ?? 0) + 1);
+function countLines(text: string): number {
+  let count = 1;
+  for (let at = 0; at < text.length; at++) {
+    const code = text.charCodeAt(at);
+    if (code === LINE_FEED || (code === CARRIAGE_RETURN && text.charCodeAt(at + 1) !== LINE_FEED)) count++;
   }
-  return counts;
+  return count;
+}
+const LINE_FEED = 10;
+const CARRIAGE_RETURN = 13;
+
+/** What a drawing holds of use here. */
+type Scan = {
+  /** Entities of the ENTITIES section by name, whether they are read or not. */
+  readonly counts: ReadonlyMap<string, number>;
+  /** $INSUNITS of the header, where there is one. */
+  readonly unitCode: number | null;
+  /** Groups of the entities that are read. */
+  readonly readGroups: number;
+  /** The entities that are read, as a drawing of their own: nothing else reaches the parser. */
+  readonly text: string;
+};
+
+/**
+ * Goes once through the groups of a DXF, each a line with its code and a line with its value. Null where it has no ENTITIES
+ * section.
+ */
+function scanDrawing(text: string): Scan | null {
+  const lines = text.split(/\r\n|\r|\n/u);
+  const counts = new Map<string, number>();
+  const kept = ['0', 'SECTION', '2', 'ENTITIES'];
+  let [section, isNamed, isRead, hasEntities] = ['', true, false, false];
+  let variable = '';
+  let unitCode: number | null = null;
+  let readGroups = 0;
+  /** Whether a polyline was begun and not ended. */
+  let isOpen = false;
+  let index = lines.findIndex((line) => line.trim() !== '');
+  if (index < 0) return null;
+  for (; index + 1 < lines.length; index += 2) {
+    const code = (lines[index] ?? '').trim();
+    const value = (lines[index + 1] ?? '').trim();
+    if (code === '0' && value === 'SECTION') isNamed = false;
+    else if (code === '0' && value === 'ENDSEC') section = '';
+    else if (code === '2' && !isNamed) {
+      [section, isNamed, isRead] = [value, true, false];
+      hasEntities ||= section === 'ENTITIES';
+    } else if (section === 'HEADER') {
+      if (code === '9') variable = value;
+      else if (code === '70' && variable === '$INSUNITS') unitCode = Number(value);
+    } else if (section === 'ENTITIES') {
+      if (code === '0') {
+        if (value !== '') counts.set(value, (counts.get(value) ?? 0) + 1);
+        // The parser never comes out of a polyline that is not ended, and knows no part without its whole.
+        const isPart = PARTS.has(value);
+        if (isOpen && !isPart) kept.push('0', 'SEQEND');
+        isRead = isPart ? isOpen : READ.has(value);
+        isOpen = isPart ? isOpen && value !== 'SEQEND' : value === 'POLYLINE';
+      }
+      if (isRead) {
+        readGroups++;
+        if (readGroups > MOST_READ_GROUPS) break;
+        kept.push(code, value);
+      }
+    }
+  }
+  if (!hasEntities) return null;
+  if (isOpen) kept.push('0', 'SEQEND');
+  return { counts, unitCode, readGroups, text: [...kept, '0', 'ENDSEC', '0', 'EOF', ''].join('\n') };
 }
 
 type Vertex = { readonly x: number; readonly y: number; readonly bulge?: number };

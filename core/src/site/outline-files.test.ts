@@ -76,6 +76,43 @@ describe('readDxfOutlines', () => {
     ]);
   });
 
+  test('needs no header, and no other section: the entities are enough', () => {
+    const square = [line(0, 0, 9, 0), line(9, 0, 9, 9), line(9, 9, 0, 9), line(0, 9, 0, 0)];
+    const bare = `0\nSECTION\n2\nENTITIES\n${square
+      .flat()
+      .map(([code, value]) => `${code}\n${value}\n`)
+      .join('')}0\nENDSEC\n0\nEOF\n`;
+    for (const text of [bare, `\n\n${bare}`, bare.replaceAll('\n', '\r\n'), bare.replaceAll('\n', '\r')]) {
+      const read = readDxfOutlines(text);
+      expect(read.ok ? [read.value.unit, read.value.outlines[0]?.points.length] : read.fault).toEqual([
+        null,
+        4,
+      ]);
+    }
+  });
+
+  // Each of these took minutes or never ended where work grew with the square of the file.
+  test.each<[string, string]>([
+    ['blank lines', '\n'.repeat(300_000)],
+    ['blanks', ' '.repeat(300_000)],
+    ['half a section, again and again', '\n2\n'.repeat(100_000)],
+    ['sections in sections', '0\nSECTION\n2\nENTITIES\n'.repeat(20_000)],
+    ['polylines that never end', `0\nSECTION\n2\nENTITIES\n${'0\nPOLYLINE\n'.repeat(100_000)}`],
+    ['a polyline with more corners than it counts', dxf([[[0, 'LWPOLYLINE'], [8, 'A'], [90, 9], [70, 1], ...Array.from({ length: 20_000 }, (_, index) => [index % 2 === 0 ? 10 : 20, 1] as const)]])], // prettier-ignore
+    ['lines on top of each other', dxf(Array.from({ length: 40_000 }, () => line(0, 0, 5, 5)))],
+    ['a fan from one corner', dxf(Array.from({ length: 40_000 }, (_, index) => line(0, 0, index, 5)))],
+    [
+      'a chain that leads nowhere',
+      dxf(Array.from({ length: 40_000 }, (_, index) => line(index, 0, index + 1, index % 2))),
+    ],
+    [
+      'more lines than are read',
+      dxf(Array.from({ length: 80_000 }, (_, index) => line(index, 0, index + 1, 0))),
+    ],
+  ])('comes to an end with %s, and says why there is no outline', (_, text) => {
+    expect(readDxfOutlines(text)).toMatchObject({ ok: false });
+  });
+
   test('draws a bulge of one as the half circle it is', () => {
     const text = dxf([
       [

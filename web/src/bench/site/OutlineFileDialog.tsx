@@ -31,7 +31,7 @@ type Offer = Pick<DrawnOutlines, 'outlines' | 'leftOut' | 'unit'> & {
 };
 type Unit = NonNullable<DrawnOutlines['unit']>;
 
-const MOST_BYTES = 20_000_000;
+const MOST_BYTES = 10_000_000;
 const UNITS: readonly { readonly value: Unit; readonly label: string }[] = [
   { value: 'mm', label: 'Millimetres' },
   { value: 'cm', label: 'Centimetres' },
