@@ -157,7 +157,7 @@ export {
   sideOfKnockout,
   type WirewaySide,
 } from './wireway/unit-at-wireway.ts';
-export { nameWith } from './plan/name-with.ts';
+export { cutText, nameWith } from './plan/name-with.ts';
 export { freshId, freshIdIn } from './plan/fresh-id.ts';
 export { railsOf, type Rail } from './fixing/rail.ts';
 export { stockOf, type BoardStock } from './fixing/sheet-cut.ts';

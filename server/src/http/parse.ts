@@ -1,5 +1,5 @@
 import type { Context } from 'koa';
-import { openPlan, pathText, type Plan } from '@zarnel/core';
+import { cutText, openPlan, pathText, type Plan } from '@zarnel/core';
 import type { z } from 'zod';
 import type { LineOfWork } from '../jobs/job-store.ts';
 import { ProblemError, toldFaults } from './problem.ts';
@@ -40,9 +40,11 @@ export function parseLineOfWork(ctx: Context): LineOfWork | null {
   return { id: match[1] ?? '', order: Number(match[2]) };
 }
 
+const MOST_SEARCH = 120;
+
 /** Words to search by; what is longer than any name is cut. */
 export function parseSearch(text: unknown): string {
-  return typeof text === 'string' ? [...text.trim()].slice(0, 120).join('') : '';
+  return typeof text === 'string' ? cutText(text.trim(), MOST_SEARCH) : '';
 }
 
 export function parseNumber(text: unknown, name: string, fallback: number, min: number, max: number): number {
