@@ -83,6 +83,29 @@ test('goes on with one line of edits when a job is left while the server is away
   expect(revisions.map(({ kind }) => kind)).toEqual(['save', 'save']);
 });
 
+test('shows the job that was asked for last, whichever answer comes first', async ({ page, request }) => {
+  const slow = await importDemo(request, 'Slow to come');
+  await importDemo(request, 'Asked for last');
+  let wasHeld = false;
+  await page.route(`**/api/jobs/${slow}/plan`, async (route) => {
+    wasHeld = true;
+    await new Promise((resolve) => setTimeout(resolve, 2500));
+    await route.continue();
+  });
+  await page.goto('/jobs');
+  await page.getByRole('link', { name: 'Slow to come', exact: true }).click();
+  await expect.poll(() => wasHeld).toBe(true);
+  await page.goBack();
+  await page.getByRole('link', { name: 'Asked for last', exact: true }).click();
+  const answered = page.waitForResponse(`**/api/jobs/${slow}/plan`);
+  const title = page.getByRole('heading', { level: 1 });
+  await expect(title).toHaveText('Asked for last');
+  await answered;
+  // What was held has come by now, and changes nothing.
+  await page.waitForTimeout(500);
+  await expect(title).toHaveText('Asked for last');
+});
+
 test('keeps the unsent edits of two tabs apart, and loses neither when both are closed', async ({
   context,
   request,

@@ -53,6 +53,14 @@ export type RevisionList = z.infer<typeof revisionListSchema>;
 
 export const savedSchema = z.strictObject({ revision: z.number().int().min(1) });
 
+/** Which jobs are listed, newest first; `search` is part of a name, empty for all. */
+export type JobsQuery = {
+  readonly search: string;
+  readonly archived: boolean;
+  readonly offset: number;
+  readonly limit: number;
+};
+
 /** RFC 9457 problem document; `errors` name the fields, `current` and `kept` the revisions of a refused save. */
 export const problemSchema = z.object({
   type: z.string(),

@@ -315,6 +315,13 @@ describe('the registry of checks', () => {
     expect(evaluatePlan(edited(...Object.values(FAILING).slice(0, 4).flat())).findings).toEqual(findings);
   });
 
+  test('gives no two findings one id, in any failing case', () => {
+    for (const edits of Object.values(FAILING)) {
+      const ids = evaluatePlan(edited(...edits)).findings.map(({ id }) => id);
+      expect(ids.filter((id, index) => ids.indexOf(id) !== index)).toEqual([]);
+    }
+  });
+
   test('finds in the demo what a first sketch gets wrong, and no more', () => {
     expect(evaluatePlan(honeyHouse()).findings.map(({ check }) => check)).toEqual([
       'seal.framing',

@@ -55,7 +55,6 @@ export {
   formatExactLength,
   formatLength,
   formatQuantity,
-  formatRequired,
   formatUse,
   INCH_READER,
   largeStepMm,
@@ -123,6 +122,7 @@ export {
   type GearList,
   type GearSummary,
   type JobList,
+  type JobsQuery,
   type JobSummary,
   type NewReading,
   type Problem,
@@ -157,6 +157,7 @@ export {
   sideOfKnockout,
   type WirewaySide,
 } from './wireway/unit-at-wireway.ts';
+export { cornersOfPart } from './site/obstacle-zone.ts';
 export { cutText, nameWith } from './plan/name-with.ts';
 export { freshId, freshIdIn } from './plan/fresh-id.ts';
 export { railsOf, type Rail } from './fixing/rail.ts';

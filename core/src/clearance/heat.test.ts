@@ -7,7 +7,7 @@ import { ambientCheck } from './ambient.ts';
 import { compartmentRise, type ClosedAir } from './compartment-rise.ts';
 import { heatFaceCheck } from './heat-face.ts';
 import { sunCheck } from './sun.ts';
-import { ventilationNeed } from './ventilation-need.ts';
+import { ventilationNeedOf } from './ventilation-need.ts';
 import { ventilationCheck } from './ventilation.ts';
 
 const sealed: ClosedAir = { kind: 'closed', widthMm: 1000, heightMm: 1000, depthMm: 1000, vents: [] };
@@ -120,12 +120,12 @@ describe('ambientCheck', () => {
 describe('a battery’s fresh air', () => {
   // IEC 62485-2: 24 cells of 200 Ah, vented, at boost 20 mA/Ah: 0.05 · 24 · 20 · 200 / 1000 = 4.8 m³/h, 134.4 cm².
   test('is Q = 0.05·n·I·C and 28·Q', () => {
-    const need = ventilationNeed({ chemistry: 'vented-lead-acid', cells: 24, capacityAh: 200 });
+    const need = ventilationNeedOf([{ chemistry: 'vented-lead-acid', cells: 24, capacityAh: 200 }]);
     expect(need?.flowM3PerH).toBeCloseTo(4.8, 9);
     expect(need?.openingCm2).toBeCloseTo(134.4, 9);
-    const valve = ventilationNeed({ chemistry: 'valve-regulated-lead-acid', cells: 24, capacityAh: 200 });
+    const valve = ventilationNeedOf([{ chemistry: 'valve-regulated-lead-acid', cells: 24, capacityAh: 200 }]);
     expect(valve?.flowM3PerH).toBeCloseTo(1.92, 9);
-    expect(ventilationNeed({ chemistry: 'lithium', cells: 16, capacityAh: 200 })).toBeNull();
+    expect(ventilationNeedOf([{ chemistry: 'lithium', cells: 16, capacityAh: 200 }])).toBeNull();
   });
 
   test('adds up for batteries that share a space, in the finding and its working alike, in an open room too', () => {

@@ -14,6 +14,7 @@ import { beside, faceOf, gear, hang, lineOf, plan, rectangle, wall } from '../te
 import { handlesCheck } from './handles.ts';
 import { workingSpaceCheck } from './working-space.ts';
 import { findCovered } from './clear-moves.ts';
+import { findCoverAt } from '../seal/pass-spot.ts';
 
 type Way = 'left' | 'right' | 'up' | 'down' | 'front';
 
@@ -244,6 +245,39 @@ describe('heights above a floor that was measured out of level', () => {
     // Down to the right the floor is highest at the body’s left edge, 1,800 from the datum: nine tenths of 70 lower.
     const [gap] = tooClose(sloping(70, 1800 + 300 - 100));
     expect(gap).toBeCloseTo(1700 + 63, 3);
+  });
+});
+
+describe('a hole beside a slanting pipe', () => {
+  test('comes out in the open where the boxes around the pipe would have it covered', () => {
+    const pipe = lineOf('p', 'Pipe', 'pipe', [[0, 0], [3000, 3000]], 40, { standsOutMm: 300, clearMm: 50 }); // prettier-ignore
+    const prepared = prepare(plan({ faces: [wall('w', rectangle(5000, 3000), { obstacles: [pipe] })] }));
+    const face = prepared.site.faces.get('w');
+    if (face === undefined) throw new Error('no wall');
+    // Square off the middle line at (1500, 1500): 20 is its own half, 70 with what is kept clear.
+    const cover = (offMm: number, clear: 'body' | 'clear-zone') =>
+      findCoverAt(prepared, { face, at: [1500 + offMm / Math.SQRT2, 1500 - offMm / Math.SQRT2] }, clear);
+    expect([cover(19.9, 'body'), cover(20, 'body')]).toEqual(['Pipe', undefined]);
+    expect([cover(69.9, 'clear-zone'), cover(70, 'clear-zone')]).toEqual(['Pipe', undefined]);
+  });
+});
+
+describe('rules for the room in front', () => {
+  test('to a surface and to gear, both too near, are two findings with two ids', () => {
+    const ahead = (id: string, counterpart: 'surface' | 'any-gear') =>
+      beside(id, { side: 'front', counterpart, distance: { value: 900, unit: 'mm' } });
+    const opposite = { originMm: [3000, -500, 0], turnDeg: 180, tiltDeg: 0 } as const;
+    const of = plan({
+      faces: [
+        wall('w', rectangle(3000, 2500)),
+        faceOf({ id: 'o', name: 'Opposite', points: rectangle(3000, 2500), thicknessMm: 10, stands: { ...opposite, originMm: [3000, -500, 0] } }), // prettier-ignore
+      ],
+      gearTypes: [gear('t', { rules: [ahead('a', 'surface'), ahead('b', 'any-gear')] }), gear('u')],
+      placements: [hang('a', 't', 'w', 1500, 1500), hang('b', 'u', 'o', 1500, 1500)],
+    });
+    const found = workingSpaceCheck.check(prepare(of)).filter(({ message }) => message === 'front-rule');
+    expect(found.filter(({ subjects }) => subjects[0]?.id === 'a')).toHaveLength(2);
+    expect(new Set(found.map(({ id }) => id)).size).toBe(found.length);
   });
 });
 

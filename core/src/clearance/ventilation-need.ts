@@ -56,8 +56,3 @@ export function ventilationNeedOf(batteries: readonly Battery[]): VentilationNee
     },
   };
 }
-
-/** The same for one battery. */
-export function ventilationNeed(battery: Battery): VentilationNeed | null {
-  return ventilationNeedOf([battery]);
-}

@@ -359,6 +359,7 @@ function ruledFindings(item: Hung, rooms: readonly FrontRoom[]): Finding[] {
     .map(({ rule: { mm, owner, rule }, room }) =>
       findingOf(meta, {
         message: 'front-rule',
+        id: `${meta.id}/front-rule/${item.id}+${rule.counterpart}`,
         data: { gear: item.placement.name, owner, ends: endsText(room) },
         subjects: [{ kind: 'placement', id: item.id }],
         at: middleOf(item),

@@ -9,10 +9,10 @@ import { freshId } from '../plan/fresh-id.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { RAIL_KINDS, RAIL_LIMITS, RAILS, type RailKind } from '../reference/rails.ts';
-import { mayLieUnder } from '../site/obstacle-zone.ts';
+import { mayLieUnder, partInBox } from '../site/obstacle-zone.ts';
 import { doBoxesOverlap } from '../site/polygon.ts';
 import { fixingPlanOf } from './fixing-plan.ts';
-import { CARRIES } from './hole-fixing.ts';
+import { CARRIES, holds } from './hole-fixing.ts';
 import { fixingLoadOf, loadOnHole } from './loads.ts';
 import { bendingOf } from './rail.ts';
 
@@ -261,8 +261,8 @@ function isInTheWay(prepared: Prepared, item: Hung, backing: Hung): boolean {
   return (
     near.some(({ id, body }) => id !== item.id && doBoxesOverlap(body, backing.body)) ||
     item.face.inTheWay.some(
-      ({ obstacle, boxes }) =>
-        !mayLieUnder(obstacle, 0) && boxes.some((each) => doBoxesOverlap(each, backing.body)),
+      ({ obstacle, parts }) =>
+        !mayLieUnder(obstacle, 0) && parts.some((part) => partInBox(part, backing.body) !== null),
     )
   );
 }
@@ -273,14 +273,7 @@ function standingOut(item: Hung, byMm: number): Hung {
 
 function doAllHold(prepared: Prepared, item: Hung, carried: readonly Hung[]): boolean {
   const plan = fixingPlanOf(prepared, item, carried);
-  return (
-    plan?.holes.every(
-      ({ kind, useRatio }) =>
-        kind !== 'nothing' &&
-        kind !== 'unknown' &&
-        (useRatio === null ? kind !== 'screw-in-board' : !isAbove(useRatio, 1, 'ratio')),
-    ) ?? false
-  );
+  return plan?.holes.every((hole) => hole.kind !== 'unknown' && holds(hole)) ?? false;
 }
 
 /** Heights of rows of holes, lowest first, each once. */

@@ -15,7 +15,7 @@ import { LAG_DISTANCES, LEAD_HOLES, LEAST_PENETRATION, WOOD_FACTORS } from '../r
 import { lengthInput } from '../working/working.ts';
 import { backingFixes } from './backing.ts';
 import { fixingPlanOf, type FixingPlan } from './fixing-plan.ts';
-import { isShallow, type HoleFixing } from './hole-fixing.ts';
+import { holds, isShallow, type HoleFixing } from './hole-fixing.ts';
 import { nogginFix } from './noggin.ts';
 import { leastPenetrationMm } from './wood-screw-strength.ts';
 
@@ -283,10 +283,7 @@ function shifts(prepared: Prepared, item: Hung): Fix[] {
 
 function isSound(prepared: Prepared, item: Hung): boolean {
   const plan = fixingPlanOf(prepared, item);
-  return (
-    plan === null ||
-    plan.holes.every(({ kind, useRatio }) => kind !== 'nothing' && !isAbove(useRatio ?? 0, 1, 'ratio'))
-  );
+  return plan === null || plan.holes.every(holds);
 }
 
 export const fixingsCheck: ItemCheck = itemCheck(meta, checkItem, worstOfEach);

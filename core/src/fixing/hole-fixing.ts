@@ -3,7 +3,7 @@ import type { BracketHole } from '../plan/gear-type.ts';
 import type { Framing } from '../plan/framing.ts';
 import type { Material } from '../plan/material.ts';
 import type { PointMm } from '../plan/values.ts';
-import { isBelow, TOUCH_MM } from '../quantity/compare.ts';
+import { isAbove, isBelow, TOUCH_MM } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
   BRACKET,
@@ -270,6 +270,15 @@ function screwedIn(
 /** Whether a screw goes in less than the least that the code has values for. */
 export function isShallow({ screw, seat }: Pick<HoleFixing, 'screw' | 'seat'>): boolean {
   return screw !== null && seat !== null && isBelow(seat.penetrationMm, leastPenetrationMm(screw), 'mm');
+}
+
+/**
+ * Whether a hole holds what it carries. What nobody approved yet is asked for and counts as holding, but for screws in a
+ * sheet too thin for any value.
+ */
+export function holds({ kind, useRatio }: Pick<HoleFixing, 'kind' | 'useRatio'>): boolean {
+  if (kind === 'nothing') return false;
+  return useRatio === null ? kind !== 'screw-in-board' : !isAbove(useRatio, 1, 'ratio');
 }
 
 function fixingIn(

@@ -6,7 +6,7 @@ import { mmFromInch } from '../quantity/convert.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { membersOfFraming, mirroredMember } from '../site/members.ts';
 import type { FixingPlan } from './fixing-plan.ts';
-import { holeFixings } from './hole-fixing.ts';
+import { holds, holeFixings } from './hole-fixing.ts';
 import { loadOnHole } from './loads.ts';
 
 /** A noggin is cut from what the studs are: two-by-four laid flat shows its wide side. */
@@ -63,10 +63,7 @@ export function nogginFix(prepared: Prepared, item: Hung, { load, holes }: Fixin
     front === item.face ? member : mirroredMember(member, item.face.mirrorSumMm),
   );
   const then = holeFixings(prepared, item, (hole) => loadOnHole(load, hole), { framing: noggins, members });
-  const doHold = then.every(
-    ({ kind, useRatio }) => kind !== 'nothing' && !isAbove(useRatio ?? 0, 1, 'ratio'),
-  );
-  if (!doHold) return null;
+  if (!then.every(holds)) return null;
   return {
     message: 'noggin',
     data: { gear: item.placement.name },

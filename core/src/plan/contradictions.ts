@@ -40,6 +40,11 @@ export function contradictionText({ code, names }: Pick<PlanContradiction, 'code
   return CONTRADICTION_WORDS[code].replace(/\{([ab])\}/gu, (_, name: 'a' | 'b') => names[name]);
 }
 
+/** The same for one contradiction however the plan’s lists are moved along, and for no other. */
+export function contradictionKey(found: PlanContradiction): string {
+  return `${found.code}/${found.subject?.kind}:${found.subject?.id}/${contradictionText(found)}`;
+}
+
 function ofFaces(plan: Plan): PlanContradiction[] {
   const { conditions } = plan.site;
   const found: PlanContradiction[] = [];

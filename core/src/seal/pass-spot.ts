@@ -5,9 +5,9 @@ import { isBelow } from '../quantity/compare.ts';
 import { distanceToSegmentMm } from '../plan/outline.ts';
 import type { PassPlace } from '../site/pass-places.ts';
 import { setbackZones } from '../site/setback-zones.ts';
-import { growBox, isInside } from '../site/polygon.ts';
+import { isInside } from '../site/polygon.ts';
 import type { Member } from '../site/members.ts';
-import { distanceToObstacleMm } from '../site/obstacle-zone.ts';
+import { distanceToObstacleMm, isInPart } from '../site/obstacle-zone.ts';
 import { cutMm } from '../wireway/hole-saw.ts';
 import { findPassSides, type PassSides } from './pass-sides.ts';
 
@@ -68,16 +68,13 @@ export function findCoverAt(
   clear: 'body' | 'clear-zone',
 ): string | undefined {
   const [x, y] = at;
-  const obstacles = face.inTheWay.flatMap(({ obstacle, boxes }) =>
-    boxes.map((box) => ({ name: obstacle.name, box: growBox(box, clear === 'body' ? 0 : obstacle.clearMm) })),
+  const obstacle = face.inTheWay.find(({ obstacle: { clearMm }, parts }) =>
+    parts.some((part) => isInPart(at, part, clear === 'body' ? 0 : clearMm)),
   );
-  const gear = (prepared.onFace.get(face.id) ?? []).map(({ placement, body }) => ({
-    name: placement.name,
-    box: body,
-  }));
-  return [...obstacles, ...gear].find(
-    ({ box }) => x > box.minX && x < box.maxX && y > box.minY && y < box.maxY,
-  )?.name;
+  if (obstacle !== undefined) return obstacle.obstacle.name;
+  return (prepared.onFace.get(face.id) ?? []).find(
+    ({ body }) => x > body.minX && x < body.maxX && y > body.minY && y < body.maxY,
+  )?.placement.name;
 }
 
 /** Whether a hole is on its face, beside all framing, and comes out in the open on both sides. */

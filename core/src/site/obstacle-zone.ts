@@ -1,7 +1,7 @@
 import { distanceToSegmentMm } from '../plan/outline.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { PointMm } from '../plan/values.ts';
-import { isAbove, TOUCH_MM } from '../quantity/compare.ts';
+import { isAbove, isBelow, TOUCH_MM } from '../quantity/compare.ts';
 import { clipToBox } from './clip.ts';
 import { boundsOf, growBox, type BoxMm } from './polygon.ts';
 import type { Vec3 } from './vec3.ts';
@@ -50,6 +50,16 @@ export function cornersOfPart({ middle, along, halfAlongMm, halfAcrossMm }: Obst
     x + u * halfAlongMm * dx - v * halfAcrossMm * dy,
     y + u * halfAlongMm * dy + v * halfAcrossMm * dx,
   ]);
+}
+
+/** Whether a place lies in a part with so much around it, by more than a touch. */
+export function isInPart([x, y]: PointMm, part: ObstaclePart, aroundMm = 0): boolean {
+  const [dx, dy] = [x - part.middle[0], y - part.middle[1]];
+  const along = Math.abs(dx * part.along[0] + dy * part.along[1]);
+  const across = Math.abs(dy * part.along[0] - dx * part.along[1]);
+  return (
+    isBelow(along, part.halfAlongMm + aroundMm, 'mm') && isBelow(across, part.halfAcrossMm + aroundMm, 'mm')
+  );
 }
 
 /** The bounds of what of a part lies in a box, more than a touch; null where nothing does. */

@@ -5,6 +5,7 @@ import {
   openPlanText,
   writePlanCompact,
   type JobList,
+  type JobsQuery,
   type JobSummary,
   type Plan,
   type PlanFault,
@@ -33,14 +34,6 @@ type NewRevision = {
   readonly line: LineOfWork | null;
 };
 
-/** Which jobs are listed. */
-export type JobsQuery = {
-  readonly search: string;
-  readonly archived: boolean;
-  readonly offset: number;
-  readonly limit: number;
-};
-
 /** A kept revision that this version cannot read; it stays as it is. */
 export class UnreadablePlan extends Error {
   constructor(
@@ -58,7 +51,6 @@ export class JobStore {
     private readonly now: () => Date,
   ) {}
 
-  /** Newest first. `search` is part of a name; empty for all. */
   async list({ search, archived, offset, limit }: JobsQuery): Promise<JobList> {
     const [rows, total] = await this.source.getRepository(JobEntity).findAndCount({
       where: {

@@ -13,6 +13,7 @@ import {
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import {
   boundsOfFrames,
+  cornersOfPart,
   foldUp,
   type Frame,
   type Hung,
@@ -183,7 +184,7 @@ function GearMesh(props: {
   );
 }
 
-/** The outline and the boxes of what stands on the face, as pencil lines. */
+/** The outline and what is in the way on the face, as pencil lines. */
 function edgesGeometry(face: SiteFace): BufferGeometry {
   const points: number[] = [];
   const ring = (corners: readonly (readonly [number, number])[]) => {
@@ -193,9 +194,7 @@ function edgesGeometry(face: SiteFace): BufferGeometry {
     });
   };
   ring(face.outline);
-  for (const { minX, minY, maxX, maxY } of face.inTheWay.flatMap(({ boxes }) => boxes)) {
-    ring([[minX, minY], [maxX, minY], [maxX, maxY], [minX, maxY]]); // prettier-ignore
-  }
+  for (const part of face.inTheWay.flatMap(({ parts }) => parts)) ring(cornersOfPart(part));
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new Float32BufferAttribute(points, 3));
   return geometry;

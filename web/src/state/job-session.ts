@@ -17,6 +17,8 @@ const { actions } = planSlice;
 let saver: Autosaver | null = null;
 /** Of jobs that were left with something unsent: each goes on sending, and is taken up again when its job is opened. */
 const left = new Map<string, Autosaver>();
+/** Counts openings and leavings: an answer that comes after the next of them is for a job that is no longer wanted. */
+let turn = 0;
 
 const evaluator = new LatestOnly(
   evaluateInWorker,
@@ -35,13 +37,13 @@ export function checkAgain(): void {
 /** Opens a job: its newest plan, and on top of it what this browser had not sent yet. */
 export async function openJob(jobId: string): Promise<void> {
   leaveJob();
-  const own = left.get(jobId);
+  const before = left.get(jobId);
   left.delete(jobId);
-  if (own?.unsentPlan != null) {
-    saver = own;
-    store.dispatch(actions.opened({ jobId, plan: own.unsentPlan }));
-    own.tellAgain();
-    evaluator.ask(own.unsentPlan);
+  if (before?.unsentPlan != null) {
+    saver = before;
+    store.dispatch(actions.opened({ jobId, plan: before.unsentPlan }));
+    before.tellAgain();
+    evaluator.ask(before.unsentPlan);
     return;
   }
   // A store that cannot be opened keeps no draft, and hinders nobody from working on what the server has.
@@ -49,7 +51,9 @@ export async function openJob(jobId: string): Promise<void> {
     console.error(error);
     return undefined;
   });
+  const own = turn;
   const [read, draft] = await Promise.all([readPlan(jobId), kept]);
+  if (own !== turn) return;
   if (read.kind === 'plan') {
     // A draft from an older revision is sent as such: the server keeps it, and says that there is a conflict.
     startSession(jobId, read.plan, read.revision, draft);
@@ -99,6 +103,7 @@ function faultText(read: Exclude<Awaited<ReturnType<typeof readPlan>>, { kind: '
 }
 
 export function leaveJob(): void {
+  turn++;
   // Unsent edits stay in the draft store, and go on being sent.
   const { jobId } = store.getState().plan;
   if (saver !== null && jobId !== null && saver.unsentPlan !== null) left.set(jobId, saver);

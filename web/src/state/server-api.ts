@@ -7,6 +7,7 @@ import {
   revisionListSchema,
   savedSchema,
   type JobList,
+  type JobsQuery,
   type JobSummary,
   type Plan,
   type RevisionList,
@@ -17,13 +18,6 @@ type NewJob = Pick<Plan, 'name' | 'codeBasis'> &
   Pick<Plan['site'], 'setting'> & { readonly meanMaxTempC: number };
 
 /** The server's jobs. Answers go through the schemas the server used. */
-export type JobsQuery = {
-  readonly search: string;
-  readonly archived: boolean;
-  readonly offset: number;
-  readonly limit: number;
-};
-
 export const serverApi = createApi({
   reducerPath: 'server',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),

@@ -7,6 +7,7 @@ import { SAMPLE_MATERIALS } from '../../site/materials.ts';
 import { GLAND_SIZES } from '../../reference/glands.ts';
 import { openPlan } from '../open-plan.ts';
 import type { Plan } from '../plan.ts';
+import { findContradictions } from '../contradictions.ts';
 import { applyEdit, applyEdits, applyPlanPatches, planEditSchema, type PlanEdit } from './apply-edit.ts';
 import { beside } from '../../test/plans.ts';
 
@@ -339,7 +340,7 @@ describe('applyEdit', () => {
     );
   });
 
-  test('never makes a plan that would not open again', () => {
+  test('never makes a plan that would not open again, or that says what cannot be', () => {
     fc.assert(
       fc.property(editLists, (edits) => {
         let plan: Plan = base;
@@ -349,6 +350,7 @@ describe('applyEdit', () => {
         }
         const opened = openPlan(JSON.parse(JSON.stringify(plan)));
         expect(opened.ok ? [] : opened.fault).toEqual([]);
+        expect(findContradictions(plan)).toEqual([]);
       }),
       { seed: 6, numRuns: 150 },
     );

@@ -2,7 +2,7 @@ import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch
 import { fail, ok, type Result } from '../../result.ts';
 import { z } from '../../zod.ts';
 import { pathText } from '../fault.ts';
-import { contradictionText, findContradictions } from '../contradictions.ts';
+import { contradictionKey, contradictionText, findContradictions } from '../contradictions.ts';
 import { findReferenceFaults } from '../references.ts';
 import type { Plan } from '../plan.ts';
 import type { EditFault } from './edit.ts';
@@ -100,10 +100,6 @@ const APPLY = new Map<string, AnyApply>(
 const MAY_DANGLE =
   /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|link|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
-/** Edits that can say what cannot be. What the plan said before, it may go on saying until it is cleared. */
-const MAY_CONTRADICT =
-  /^(?:add-(?:joint|run|gear-type|face)|set-(?:link|gear-type|framing|conditions)|inherit-condition|place-gear)$/u;
-
 /**
  * Makes an edit. A fault leaves the plan as it was and says why; so the same call also answers “may I?”.
  * Edits that add references are refused when they would dangle.
@@ -133,11 +129,10 @@ export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<Appli
     const [first] = findReferenceFaults(next);
     if (first !== undefined) return fail({ code: 'not-allowed', message: first.message });
   }
-  if (edits.some((edit) => MAY_CONTRADICT.test(edit.kind))) {
-    const before = new Set(findContradictions(plan).map(contradictionText));
-    const fresh = findContradictions(next).find((found) => !before.has(contradictionText(found)));
-    if (fresh !== undefined) return fail({ code: 'not-allowed', message: contradictionText(fresh) });
-  }
+  // What the plan said before, it may go on saying until it is cleared.
+  const before = new Set(findContradictions(plan).map(contradictionKey));
+  const fresh = findContradictions(next).find((found) => !before.has(contradictionKey(found)));
+  if (fresh !== undefined) return fail({ code: 'not-allowed', message: contradictionText(fresh) });
   return ok({ plan: next, patches, inverse });
 }
 

@@ -4,6 +4,7 @@ import { useGearListQuery, useLazyGearDetailQuery } from '../../state/gear-api.t
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Modal } from '../../ui/Modal.tsx';
+import { SearchField } from '../../ui/SearchField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { GEAR_KIND_WORDS, optionsOf } from '../words.ts';
 
@@ -33,15 +34,7 @@ export function AddGearDialog({ plan, isOpen, onClose }: Props) {
   return (
     <Modal title="Gear from the library" isOpen={isOpen} onClose={onClose}>
       <div className="mb-2 flex flex-wrap items-center gap-3">
-        <label className="flex items-center gap-2">
-          Search
-          <input
-            type="search"
-            className="min-h-9 w-48 border border-faint bg-paper px-2"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-          />
-        </label>
+        <SearchField value={search} onChange={setSearch} />
         <Select
           label="Kind"
           value={kind}

@@ -3,7 +3,6 @@ import {
   fixingPlanOf,
   formatLength,
   formatQuantity,
-  formatRequired,
   formatUse,
   liftsOf,
   type Hung,
@@ -63,8 +62,10 @@ export function FixingSection({ item, prepared, reader }: Props) {
                         <>
                           ; this wood takes{' '}
                           <span className="figure">
-                            {leadMm[0] === 0 ? 'up to ' : `${formatRequired(leadMm[0], reader, 'least')} to `}
-                            {formatRequired(leadMm[1], reader, 'most')}
+                            {leadMm[0] === 0
+                              ? 'up to '
+                              : `${formatQuantity({ value: leadMm[0], unit: 'mm' }, reader)} to `}
+                            {formatQuantity({ value: leadMm[1], unit: 'mm' }, reader)}
                           </span>
                         </>
                       )}
