@@ -233,8 +233,12 @@ describe('the registry of checks', () => {
         const meta = getCheckMeta(finding.check);
         for (const reader of [INCH_READER, METRIC_READER]) {
           expect(sentenceOf(finding, meta, reader)).not.toMatch(/[{}]|undefined|NaN/u);
-          for (const fix of finding.fixes)
-            expect(fixLabelOf(fix, meta, reader)).not.toMatch(/[{}]|undefined/u);
+          for (const fix of finding.fixes) {
+            const label = fixLabelOf(fix, meta, reader);
+            expect(label).not.toMatch(/[{}]|undefined/u);
+            // What to move by is a mark on a tape, and never nothing.
+            expect(label).not.toMatch(/\d\.\d+″|\d\.\d\d+ mm|(?<![\d.])0(?:″| mm)/u);
+          }
         }
       }
     }

@@ -31,7 +31,7 @@ const meta: CheckMeta = {
       '{missing} of {count} bracket holes of {gear} {missing:meets|meet} no framing well inside its edges and ends, and {face} holds nothing itself.',
     'too-shallow':
       'Of the {screw} of {gear} {measured} is in wood that holds, at {hole}; below {required} there is no value for it.',
-    lead: 'The pilot of {gear} is {measured} for a {screw}; in this wood drill {least} to {most}.',
+    lead: 'The pilot of {gear} is {measured} for a {screw}; in this wood drill {least=} to {most=}.',
     'depth-unknown':
       'How deep the {framing} of {face} are is not stated: screws are taken to find all the wood they want there.',
     overloaded: 'The fixings of {gear} carry {measured} times what they may: {fixing} on {face}.',

@@ -1,10 +1,14 @@
-import { formatQuantity, type Reader } from './format.ts';
+import { formatQuantity, formatRequired, type Reader } from './format.ts';
 import type { Quantity } from './units.ts';
 
 /** What a text is filled with: names as they are, quantities in the reader’s units. */
 export type ToldData = Readonly<Record<string, string | Quantity>>;
 
-/** A text with its figures beside it: {name} stands for one, {name:hole|holes} for the word that goes with a count. */
+/**
+ * A text with its figures beside it: {name} stands for one, {name:hole|holes} for the word that goes with a count. A length
+ * in a text is one to keep, to move by or to leave free: it is told as it was stated, else on a mark of the reader’s tape and
+ * never too short. {name=} tells it to the last digit, as the width of a drill.
+ */
 export type Told = { readonly text: string; readonly data: ToldData };
 
 const plurals = new Intl.PluralRules('en');
@@ -28,13 +32,16 @@ export function toldText(
   if (typeof told === 'string') return told;
   const { text, data } = told;
   return text.replace(
-    /\{(\w+)(?::([^|{}]*)\|([^{}]*))?\}/gu,
-    (_, name: string, one?: string, many?: string) => {
+    /\{(\w+)(=)?(?::([^|{}]*)\|([^{}]*))?\}/gu,
+    (_, name: string, isExact?: string, one?: string, many?: string) => {
       const value = figures[name] ?? data[name];
       if (value === undefined) throw new Error(`The message “${text}” lacks {${name}}.`);
       if (one !== undefined && many !== undefined)
         return wordFor(typeof value === 'string' ? Number(value) : value.value, one, many);
-      return typeof value === 'string' ? value : formatQuantity(value, reader);
+      if (typeof value === 'string') return value;
+      return value.unit === 'mm' && isExact === undefined
+        ? formatRequired(value.value, reader, 'least')
+        : formatQuantity(value, reader);
     },
   );
 }
