@@ -4,6 +4,7 @@ import { bench, expectSaved, gear, importDemo, openJob, savedPlan } from './job.
 
 test('the demo is there from the start', async ({ page }) => {
   await page.goto('/');
+  await page.getByLabel('Search').fill('Hollowmere');
   await expect(page.getByRole('link', { name: 'Hollowmere honey house', exact: true })).toBeVisible();
 });
 
@@ -191,7 +192,7 @@ test('shows both versions when someone saved first, and loses neither', async ({
 
 test('refuses a file that is not a plan, naming what and where, and changes nothing', async ({ page }) => {
   await page.goto('/jobs');
-  await expect(page.getByRole('link', { name: 'Hollowmere honey house', exact: true })).toBeVisible();
+  await expect(page.getByRole('listitem').first()).toBeVisible();
   const before = await page.getByRole('listitem').count();
   const tries: [string, string, string][] = [
     ['broken.json', '{ "format": ', 'The file is not JSON'],

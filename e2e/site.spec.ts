@@ -348,6 +348,8 @@ test('every demo job opens with its site whole, and says what a first sketch got
     ['Pebble Hythe survey launch', 4],
   ] as const) {
     await page.goto('/jobs');
+    // Other tests may have made more jobs than stand on one page.
+    await page.getByLabel('Search').fill(name);
     await page.getByRole('link', { name, exact: true }).click();
     await page.getByRole('link', { name: /Site/u }).click();
     await expect(page.locator('[data-face]')).toHaveCount(faces);
