@@ -45,11 +45,26 @@ export const revisionSchema = z.strictObject({
   madeFrom: z.number().int().min(1).nullable(),
   createdAt: z.iso.datetime(),
   sizeChars: z.number().int().min(0),
+  /** Who made it, as they call themselves; empty where nobody said. */
+  who: z.string(),
+  /** What was changed, in words; empty for the first, or where nothing was. */
+  what: z.string(),
+  /** Given by a person; a revision with a name is never thinned out. */
+  name: z.string().nullable(),
+  /** When something to drill by was last printed or taken from it. */
+  printedAt: z.iso.datetime().nullable(),
 });
 export type Revision = z.infer<typeof revisionSchema>;
 
-export const revisionListSchema = z.strictObject({ revisions: z.array(revisionSchema) });
+export const revisionListSchema = z.strictObject({
+  revisions: z.array(revisionSchema),
+  total: z.number().int().min(0),
+});
 export type RevisionList = z.infer<typeof revisionListSchema>;
+
+export const nameRevisionSchema = z.strictObject({
+  name: z.string().trim().min(1, 'must not be empty').max(120).nullable().describe('Null takes the name away'),
+});
 
 export const savedSchema = z.strictObject({ revision: z.number().int().min(1) });
 
@@ -115,8 +130,8 @@ export const gearVersionsSchema = z.strictObject({
 });
 export const patchGearSchema = z.strictObject({ archived: z.boolean() });
 
-/** Who took a reading, at most. */
-export const MOST_TAKER_CHARACTERS = 80;
+/** Who took a reading or made a revision, at most. */
+export const MOST_PERSON_CHARACTERS = 80;
 
 const readingBase = {
   /** Made where the reading is taken, so that sending it twice keeps it once. */
@@ -127,7 +142,7 @@ const readingBase = {
   unit: z.enum(['mm', 'deg']),
   instrument: z.enum(['laser', 'level', 'typed']),
   takenAt: z.iso.datetime().refine((at) => at >= '1970' && at < '2200', 'must lie between 1970 and 2200'),
-  takenBy: z.string().trim().min(1, 'must name who took it').max(MOST_TAKER_CHARACTERS),
+  takenBy: z.string().trim().min(1, 'must name who took it').max(MOST_PERSON_CHARACTERS),
   note: z.string().max(500),
 } as const;
 

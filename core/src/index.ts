@@ -24,7 +24,7 @@ export { ADVICE, CAUTIONS } from './pack/cautions.ts';
 export { cautionsOf, countHoles, drillSheets, type DrillHole, type DrillSheet } from './pack/holes.ts';
 export { holesCsv } from './pack/holes-csv.ts';
 export { storyPoles, type PoleMark, type StoryPoles } from './pack/story-pole.ts';
-export { diffPlans, type PlanDifference } from './plan/diff-plans.ts';
+export { changesInWords, diffPlans, type PlanDifference } from './plan/diff-plans.ts';
 export {
   applyEdit,
   applyEdits,
@@ -105,7 +105,8 @@ export {
   importGearSchema,
   instrumentListSchema,
   MOST_GEAR_AT_ONCE,
-  MOST_TAKER_CHARACTERS,
+  MOST_PERSON_CHARACTERS,
+  nameRevisionSchema,
   newReadingsSchema,
   patchGearSchema,
   readingListSchema,

@@ -1,9 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
+import { honeyHouse, writePlanCompact } from '@zarnel/core';
 import { isDatabaseLost, openDatabase } from './database.ts';
+import { RevisionEntity } from './entities/revision.ts';
+import { JobStore } from './jobs/job-store.ts';
+import { digestOf, unpackText } from './jobs/packed-text.ts';
 import { Jobs1764000000001 } from './migrations/0001-jobs.ts';
 import { LibraryAndReadings1764000000002 } from './migrations/0002-library-and-readings.ts';
 import { GearFormat1764000000003 } from './migrations/0003-gear-format.ts';
 import { LinesOfWork1764000000004 } from './migrations/0004-lines-of-work.ts';
+import { PackedRevisions1764000000005 } from './migrations/0005-packed-revisions.ts';
 import { throwawayDatabaseUrl } from './test-database.ts';
 
 describe('isDatabaseLost', () => {
@@ -62,6 +67,7 @@ describe('the migrations', () => {
       await source.undoLastMigration();
       await source.undoLastMigration();
       await source.undoLastMigration();
+      await source.undoLastMigration();
       expect(await tables()).toEqual(['migrations']);
       const runner = source.createQueryRunner();
       for (const migration of [
@@ -69,6 +75,7 @@ describe('the migrations', () => {
         new LibraryAndReadings1764000000002(),
         new GearFormat1764000000003(),
         new LinesOfWork1764000000004(),
+        new PackedRevisions1764000000005(),
       ]) {
         await migration.up(runner);
         await migration.up(runner);
@@ -76,11 +83,61 @@ describe('the migrations', () => {
       await runner.release();
       expect(await tables()).toEqual(TABLES);
       // A revision without its job is refused by the database itself.
-      const orphan = "INSERT INTO revision VALUES ('x', 1, 'save', NULL, NOW(3), 2, '{}', NULL, NULL)";
+      const orphan =
+        "INSERT INTO revision (job_id, number, kind, created_at, size_chars) VALUES ('x', 1, 'save', NOW(3), 2)";
       await expect(source.query(orphan)).rejects.toThrow(/foreign key constraint/iu);
     } finally {
       await source.destroy();
       await maker.query('DROP DATABASE zarnel_migrations');
+      await maker.destroy();
+    }
+  });
+
+  test('pack what was kept plain, and lose nothing of it', async () => {
+    const own = url.replace(/\/[^/]*$/u, '/zarnel_plain');
+    const maker = await openDatabase(url);
+    await maker.query('DROP DATABASE IF EXISTS zarnel_plain');
+    await maker.query('CREATE DATABASE zarnel_plain CHARACTER SET utf8mb4');
+    const source = await openDatabase(own);
+    try {
+      await source.undoLastMigration();
+      const kept = new Map<string, string>();
+      for (const job of ['a', 'b'].map((letter) => letter.repeat(36))) {
+        const created = [job, 'Kept', new Date(), new Date(), 5];
+        await source.query(
+          'INSERT INTO job (id, name, created_at, updated_at, current_revision) VALUES (?, ?, ?, ?, ?)',
+          created,
+        );
+        for (let number = 1; number <= 5; number++) {
+          const text =
+            number === 4 ? '{"format":' : writePlanCompact({ ...honeyHouse(), name: `Kept ${number}` });
+          kept.set(`${job} ${number}`, text);
+          await source.query(
+            "INSERT INTO revision (job_id, number, kind, created_at, size_chars, document) VALUES (?, ?, 'save', ?, ?, ?)",
+            [job, number, new Date(), text.length, text],
+          );
+        }
+      }
+      await source.runMigrations();
+      const rows = await source.getRepository(RevisionEntity).find();
+      expect(rows.map(({ packing }) => packing).sort()).toEqual([
+        ...Array<string>(2).fill('br'),
+        ...Array<string>(8).fill('br-delta'),
+      ]);
+      for (const { jobId, number, packing, packed, base, digest, document } of rows) {
+        const text = kept.get(`${jobId} ${number}`) ?? '';
+        if (packing === 'text' || packed === null) throw new Error('It is not packed.');
+        const baseText = base === null ? null : (kept.get(`${jobId} ${base}`) ?? '');
+        expect(await unpackText({ packing, bytes: packed }, baseText)).toBe(text);
+        expect([digest, document]).toEqual([digestOf(text), null]);
+      }
+      const store = new JobStore(source, () => new Date());
+      expect((await store.readPlan('a'.repeat(36)))?.plan.name).toBe('Kept 5');
+      await expect(store.readPlan('a'.repeat(36), 4)).rejects.toThrow('Revision 4 does not open');
+      await expect(source.undoLastMigration()).rejects.toThrow('cannot read packed revisions');
+    } finally {
+      await source.destroy();
+      await maker.query('DROP DATABASE zarnel_plain');
       await maker.destroy();
     }
   });

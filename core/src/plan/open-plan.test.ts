@@ -2,11 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { DEMOS } from '../demo/demos.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
-import { diffPlans } from './diff-plans.ts';
+import { changesInWords, diffPlans } from './diff-plans.ts';
 import type { PlanFaultCode } from './fault.ts';
 import { migrate, MIGRATIONS, type Migration } from './migrate.ts';
 import { MAX_FILE_CHARS, MAX_PLAN_CHARS, openPlan, openPlanText, writePlan } from './open-plan.ts';
-import { FORMAT_VERSION, planJsonSchema, type Plan } from './plan.ts';
+import { FORMAT_VERSION, planJsonSchema, planSchema, type Plan } from './plan.ts';
 
 /** The demo as raw JSON with one value put in place of another. */
 function changed(path: readonly (string | number)[], value: unknown): unknown {
@@ -169,5 +169,40 @@ describe('diffPlans', () => {
       { what: 'Gear', name: 'Inverter A', change: 'both-differ' },
       { what: 'Gear', name: 'Transfer switch', change: 'only-mine' },
     ]);
+  });
+});
+
+describe('changesInWords', () => {
+  const said = (change: (plan: Plan) => Plan, most = 300) => {
+    const before = planSchema.parse(honeyHouse());
+    return changesInWords(before, planSchema.parse(change(before)), most);
+  };
+
+  test('says what was added, removed and changed, by name where they are few', () => {
+    expect(said((plan) => plan)).toBe('');
+    expect(
+      said((plan) => ({
+        ...plan,
+        name: 'Another',
+        placements: plan.placements.map((p) => (p.id === 'inverter-a' ? { ...p, xMm: 1 } : p)).slice(0, -1),
+        joints: [],
+      })),
+    ).toBe(
+      `Changed job name; changed gear Inverter A; removed gear Transfer switch; removed ${honeyHouse().joints.length} nipples`,
+    );
+    expect(said((plan) => ({ ...plan, name: 'Another', rootFace: 'roof' }), 30)).toBe(
+      'Changed job name; and 1 more',
+    );
+  });
+
+  test('notices a change in every part of a plan, whatever parts it has', () => {
+    const plan = planSchema.parse(honeyHouse());
+    for (const [key, value] of Object.entries(plan) as [keyof Plan, unknown][]) {
+      if (key === 'format' || key === 'formatVersion') continue;
+      const other = Array.isArray(value)
+        ? [...(value as unknown[]), { id: 'one-more', name: 'One more' }]
+        : null;
+      expect([key, changesInWords(plan, { ...plan, [key]: other }, 300)]).not.toEqual([key, '']);
+    }
   });
 });

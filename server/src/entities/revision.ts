@@ -1,7 +1,8 @@
 import { EntitySchema } from 'typeorm';
 import type { Revision } from '@zarnel/core';
+import type { Packing } from '../jobs/packed-text.ts';
 
-/** One saved document of a job. Rows are only ever added. */
+/** One saved document of a job. Rows are added, named, marked as printed and, where old and automatic, thinned out. */
 export type RevisionRow = {
   jobId: string;
   number: number;
@@ -9,7 +10,18 @@ export type RevisionRow = {
   madeFrom: number | null;
   createdAt: Date;
   sizeChars: number;
-  document: string;
+  packing: Packing;
+  /** The document as it is, where `packing` is `text`; else null. */
+  document: string | null;
+  packed: Buffer | null;
+  /** The revision that a `br-delta` was packed against. */
+  base: number | null;
+  /** SHA-256 of the document, in hexadecimal digits; null for those kept before there was one. */
+  digest: string | null;
+  who: string;
+  what: string;
+  name: string | null;
+  printedAt: Date | null;
   /** The line of edits it comes from; null where nobody said. */
   lineOfWork: string | null;
   /** Grows along the line. */
@@ -25,7 +37,15 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
     madeFrom: { name: 'made_from', type: 'int', unsigned: true, nullable: true },
     createdAt: { name: 'created_at', type: 'datetime', precision: 3 },
     sizeChars: { name: 'size_chars', type: 'int', unsigned: true },
-    document: { type: 'longtext' },
+    packing: { type: 'varchar', length: 12 },
+    document: { type: 'longtext', nullable: true },
+    packed: { type: 'longblob', nullable: true },
+    base: { type: 'int', unsigned: true, nullable: true },
+    digest: { type: 'char', length: 64, nullable: true },
+    who: { type: 'varchar', length: 80 },
+    what: { type: 'varchar', length: 300 },
+    name: { type: 'varchar', length: 120, nullable: true },
+    printedAt: { name: 'printed_at', type: 'datetime', precision: 3, nullable: true },
     lineOfWork: { name: 'line_of_work', type: 'char', length: 36, nullable: true },
     lineOrder: { name: 'line_order', type: 'int', unsigned: true, nullable: true },
   },

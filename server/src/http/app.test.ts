@@ -314,7 +314,7 @@ describe('bad requests', () => {
     await savePlan(job.id, 1, { ...honeyHouse(), name: 'Second' });
     await source
       .getRepository(RevisionEntity)
-      .update({ jobId: job.id, number: 2 }, { document: '{"format":' });
+      .update({ jobId: job.id, number: 2 }, { packed: Buffer.from('{"format":') });
     const answer = await call('GET', `/api/jobs/${job.id}/plan`);
     expect(answer.status).toBe(422);
     expect(problemSchema.parse(answer.json).detail).toContain('Revision 2 does not open');

@@ -3,15 +3,17 @@ import type { Context } from 'koa';
 import {
   blankPlan,
   createJobSchema,
+  nameRevisionSchema,
   nameWith,
   patchJobSchema,
   restoreSchema,
   writePlan,
   type JobSummary,
 } from '@zarnel/core';
-import type { JobStore, SaveOutcome, SavedPlan } from '../jobs/job-store.ts';
+import type { JobStore, SaveOutcome } from '../jobs/job-store.ts';
+import type { SavedPlan } from '../jobs/revision-store.ts';
 import { found, idOf } from './found.ts';
-import { parseBody, parseIfMatch, parseLineOfWork, parseNumber, parsePlan, parseSearch } from './parse.ts';
+import { parseBody, parseIfMatch, parseNumber, parsePlan, parseSearch, parseWork } from './parse.ts';
 import { ProblemError } from './problem.ts';
 
 export function jobRoutes(store: JobStore): Router {
@@ -26,11 +28,11 @@ export function jobRoutes(store: JobStore): Router {
 
   router.post('/', async (ctx) => {
     const { name, codeBasis, meanMaxTempC, setting } = parseBody(ctx, createJobSchema);
-    answerCreated(ctx, await store.create(blankPlan(name, codeBasis, meanMaxTempC, setting)));
+    answerCreated(ctx, await store.create(blankPlan(name, codeBasis, meanMaxTempC, setting), parseWork(ctx)));
   });
 
   router.post('/import', async (ctx) => {
-    answerCreated(ctx, await store.create(parsePlan(ctx)));
+    answerCreated(ctx, await store.create(parsePlan(ctx), parseWork(ctx)));
   });
 
   router.get('/:id', async (ctx) => {
@@ -41,14 +43,14 @@ export function jobRoutes(store: JobStore): Router {
     const id = idOf(ctx, 'job');
     const { name, archived } = parseBody(ctx, patchJobSchema);
     found(await store.find(id), 'job');
-    if (name !== undefined) await store.rename(id, name);
+    if (name !== undefined) await store.rename(id, name, parseWork(ctx));
     if (archived !== undefined) await store.setArchived(id, archived);
     ctx.body = found(await store.find(id), 'job');
   });
 
   router.post('/:id/copy', async (ctx) => {
     const { plan } = found(await store.readPlan(idOf(ctx, 'job')), 'job');
-    answerCreated(ctx, await store.create({ ...plan, name: nameWith(plan.name, ' (copy)') }));
+    answerCreated(ctx, await store.create({ ...plan, name: nameWith(plan.name, ' (copy)') }, parseWork(ctx)));
   });
 
   router.get('/:id/plan', async (ctx) => {
@@ -58,23 +60,35 @@ export function jobRoutes(store: JobStore): Router {
   router.put('/:id/plan', async (ctx) => {
     const id = idOf(ctx, 'job');
     const madeFrom = parseIfMatch(ctx);
-    answerSaved(ctx, found(await store.save(id, madeFrom, parsePlan(ctx), parseLineOfWork(ctx)), 'job'));
+    answerSaved(ctx, found(await store.save(id, madeFrom, parsePlan(ctx), parseWork(ctx)), 'job'));
   });
 
   router.get('/:id/revisions', async (ctx) => {
-    ctx.body = { revisions: found(await store.revisions(idOf(ctx, 'job')), 'job') };
+    const offset = parseNumber(ctx.query.offset, 'offset', 0, 0, 1_000_000);
+    const limit = parseNumber(ctx.query.limit, 'limit', 100, 1, 500);
+    ctx.body = found(await store.revisions(idOf(ctx, 'job'), offset, limit), 'job');
+  });
+
+  router.patch('/:id/revisions/:number', async (ctx) => {
+    const { name } = parseBody(ctx, nameRevisionSchema);
+    found((await store.nameRevision(idOf(ctx, 'job'), revisionOf(ctx), name)) || null, 'revision');
+    ctx.status = 204;
+  });
+
+  router.post('/:id/revisions/:number/printed', async (ctx) => {
+    found((await store.markPrinted(idOf(ctx, 'job'), revisionOf(ctx))) || null, 'revision');
+    ctx.status = 204;
   });
 
   router.get('/:id/revisions/:number', async (ctx) => {
-    const number = parseNumber(ctx.params.number, 'revision', 0, 1, 999_999_999);
-    answerPlan(ctx, found(await store.readPlan(idOf(ctx, 'job'), number), 'revision'));
+    answerPlan(ctx, found(await store.readPlan(idOf(ctx, 'job'), revisionOf(ctx)), 'revision'));
   });
 
   router.post('/:id/restore', async (ctx) => {
     const id = idOf(ctx, 'job');
     const madeFrom = parseIfMatch(ctx);
     const { revision } = parseBody(ctx, restoreSchema);
-    answerSaved(ctx, found(await store.restore(id, madeFrom, revision), 'revision'));
+    answerSaved(ctx, found(await store.restore(id, madeFrom, revision, parseWork(ctx)), 'revision'));
   });
 
   router.get('/:id/export', async (ctx) => {
@@ -85,6 +99,10 @@ export function jobRoutes(store: JobStore): Router {
   });
 
   return router;
+}
+
+function revisionOf(ctx: { readonly params: Readonly<Record<string, string | undefined>> }): number {
+  return parseNumber(ctx.params.number, 'revision', 0, 1, 999_999_999);
 }
 
 function answerCreated(ctx: Context, job: JobSummary): void {

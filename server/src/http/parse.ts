@@ -1,7 +1,7 @@
 import type { Context } from 'koa';
-import { cutText, openPlan, pathText, type Plan } from '@zarnel/core';
+import { cutText, MOST_PERSON_CHARACTERS, openPlan, pathText, type Plan } from '@zarnel/core';
 import type { z } from 'zod';
-import type { LineOfWork } from '../jobs/job-store.ts';
+import type { LineOfWork, Work } from '../jobs/revision-store.ts';
 import { ProblemError, toldFaults } from './problem.ts';
 
 /** The body through its schema, or a problem that names each field. */
@@ -32,12 +32,27 @@ export function parseIfMatch(ctx: Context): number {
 }
 
 /** The line of edits that a save comes from, and where in it, where the client says so: `UUID; NUMBER`. */
-export function parseLineOfWork(ctx: Context): LineOfWork | null {
+function parseLineOfWork(ctx: Context): LineOfWork | null {
   const header = ctx.get('Line-Of-Work');
   if (header === '') return null;
   const match = /^([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}); (\d{1,9})$/u.exec(header);
   if (match === null) throw new ProblemError(400, 'Line-Of-Work must be a UUID, a semicolon and a number.');
   return { id: match[1] ?? '', order: Number(match[2]) };
+}
+
+/** Who works, as they call themselves, with percent signs for what a header cannot hold: `Worked-By`. */
+function parseWho(ctx: Context): string {
+  try {
+    return cutText(decodeURIComponent(ctx.get('Worked-By')).trim(), MOST_PERSON_CHARACTERS);
+  } catch (error) {
+    if (!(error instanceof URIError)) throw error;
+    throw new ProblemError(400, 'Worked-By must be a name with its percent signs as in an address.');
+  }
+}
+
+/** Who makes the change of a request, and as part of which line of edits. */
+export function parseWork(ctx: Context): Work {
+  return { who: parseWho(ctx), line: parseLineOfWork(ctx) };
 }
 
 const MOST_SEARCH = 120;

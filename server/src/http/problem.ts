@@ -4,7 +4,7 @@ import type { Logger } from 'pino';
 import type { Problem } from '@zarnel/core';
 import { isDatabaseLost } from '../database.ts';
 import { UnreadableGear } from '../gear/gear-store.ts';
-import { UnreadablePlan } from '../jobs/job-store.ts';
+import { UnreadablePlan } from '../jobs/revision-store.ts';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'The request was not understood',

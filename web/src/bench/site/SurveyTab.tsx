@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import {
-  MOST_TAKER_CHARACTERS,
+  MOST_PERSON_CHARACTERS,
   surveyItems,
   surveyLines,
   type Plan,
@@ -74,7 +74,7 @@ export function SurveyTab({ plan, prepared, reader }: Props) {
         label="Taken by"
         value={person}
         mayBeEmpty
-        mostCharacters={MOST_TAKER_CHARACTERS}
+        mostCharacters={MOST_PERSON_CHARACTERS}
         onCommit={(name) => {
           dispatch(viewSlice.actions.personNamed(name));
           return null;

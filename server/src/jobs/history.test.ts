@@ -1,0 +1,163 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import type { DataSource } from 'typeorm';
+import {
+  applyEdit,
+  honeyHouse,
+  revisionListSchema,
+  writePlanCompact,
+  type Plan,
+  type PlanEdit,
+} from '@zarnel/core';
+import { openDatabase } from '../database.ts';
+import { RevisionEntity } from '../entities/revision.ts';
+import { createApp } from '../http/app.ts';
+import { throwawayDatabaseUrl } from '../test-database.ts';
+import { JobStore } from './job-store.ts';
+
+const DAY_MS = 24 * 3_600_000;
+
+let source: DataSource;
+let clockMs = Date.UTC(2026, 0, 5);
+const now = () => new Date(clockMs);
+
+beforeAll(async () => {
+  source = await openDatabase(throwawayDatabaseUrl());
+}, 60_000);
+
+afterAll(() => source.destroy());
+
+function edited(plan: Plan, edit: PlanEdit): Plan {
+  const result = applyEdit(plan, edit);
+  if (!result.ok) throw new Error(result.fault.message);
+  return result.value.plan;
+}
+
+/** One piece of gear after the other is moved a little, at each step one. */
+function* movedOn(plan: Plan, steps: number): Generator<Plan> {
+  let at = plan;
+  for (let step = 0; step < steps; step++) {
+    const placement = at.placements[step % at.placements.length];
+    if (placement === undefined) return;
+    const moved = { ...placement, xMm: placement.xMm + 1 / 8 };
+    at = { ...at, placements: at.placements.map((each) => (each.id === moved.id ? moved : each)) };
+    yield at;
+  }
+}
+
+describe('the history of a job', () => {
+  test('opens every revision as it was saved, in a small part of their size', async () => {
+    const store = new JobStore(source, now);
+    const job = await store.create(honeyHouse());
+    const plans = [...movedOn(honeyHouse(), 120)];
+    for (const [index, plan] of plans.entries()) {
+      expect(await store.save(job.id, index + 1, plan)).toEqual({ kind: 'saved', revision: index + 2 });
+    }
+    for (const [index, plan] of plans.entries()) {
+      expect((await store.readPlan(job.id, index + 2))?.plan).toEqual(plan);
+    }
+    expect(plans).toHaveLength(120);
+    const rows = await source.getRepository(RevisionEntity).findBy({ jobId: job.id });
+    const packed = rows.reduce((sum, row) => sum + (row.packed?.length ?? 0), 0);
+    const plain = plans.reduce((sum, plan) => sum + writePlanCompact(plan).length, 0);
+    expect(packed * 20).toBeLessThan(plain);
+  });
+
+  test('says who made each, and what, in words', async () => {
+    const store = new JobStore(source, now);
+    const by = (who: string) => ({ who, line: null });
+    const job = await store.create(honeyHouse(), by('Rowan Pell'));
+    const renamed = edited(honeyHouse(), { kind: 'rename-plan', name: 'Honey' });
+    const [moved = renamed] = movedOn(renamed, 1);
+    await store.save(job.id, 1, renamed, by('Rowan Pell'));
+    await store.save(job.id, 2, moved, by('Ash Tolland'));
+    await store.save(job.id, 1, { ...moved, joints: [] }, by('Wren Oakes'));
+    await store.restore(job.id, 3, 1, by('Rowan Pell'));
+    const { revisions } = (await store.revisions(job.id, 0, 100)) ?? { revisions: [] };
+    const name = moved.placements[0]?.name ?? '';
+    expect(revisions.map(({ number, kind, who, what }) => [number, kind, who, what])).toEqual([
+      [5, 'restore', 'Rowan Pell', `Changed job name; changed gear ${name}`],
+      [
+        4,
+        'conflict',
+        'Wren Oakes',
+        `Changed job name; changed gear ${name}; removed ${moved.joints.length} nipples`,
+      ],
+      [3, 'save', 'Ash Tolland', `Changed gear ${name}`],
+      [2, 'save', 'Rowan Pell', 'Changed job name'],
+      [1, 'save', 'Rowan Pell', ''],
+    ]);
+  });
+
+  test('thins old automatic revisions and nothing that a person asked for', async () => {
+    const store = new JobStore(source, now);
+    const job = await store.create(honeyHouse());
+    const plans = [...movedOn(honeyHouse(), 399)];
+    const save = async (from: number, to: number) => {
+      for (let number = from; number <= to; number++) {
+        clockMs += 1000;
+        await store.save(job.id, number - 1, plans[number - 2] ?? honeyHouse());
+      }
+    };
+    await save(2, 200);
+    expect(await store.nameRevision(job.id, 77, 'As agreed')).toBe(true);
+    expect(await store.markPrinted(job.id, 99)).toBe(true);
+    expect(await store.nameRevision(job.id, 999, 'No such')).toBe(false);
+    await store.save(job.id, 120, { ...honeyHouse(), name: 'Came second' });
+    clockMs += 3 * DAY_MS;
+    for (let number = 202; number <= 400; number++) {
+      clockMs += 1000;
+      await store.save(job.id, number === 202 ? 200 : number - 1, plans[number - 2] ?? honeyHouse());
+    }
+    const { revisions, total } = (await store.revisions(job.id, 0, 500)) ?? { revisions: [], total: 0 };
+    const left = new Set(revisions.map(({ number }) => number));
+    for (const number of [1, 77, 99, 120, 200, 201, 400]) expect(left).toContain(number);
+    // All of the last day, and of three days ago hardly more than what was asked for and what that is packed against.
+    expect(total).toBeLessThan(199 + 30);
+    for (const { number } of revisions) expect((await store.readPlan(job.id, number))?.revision).toBe(number);
+  }, 60_000);
+});
+
+describe('over HTTP', () => {
+  let server: Server;
+  let base: string;
+  beforeAll(async () => {
+    const app = createApp({ source, log: pino({ level: 'silent' }), now, webRoot: null });
+    server = createServer(app.callback() as Parameters<typeof createServer>[1]);
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/jobs`;
+  });
+  afterAll(() => server.close());
+
+  test('a revision is named, marked as printed, and listed by pages', async () => {
+    const job = await new JobStore(source, now).create(honeyHouse());
+    const send = (method: string, path: string, body?: unknown, headers: Record<string, string> = {}) =>
+      fetch(`${base}/${job.id}/${path}`, {
+        method,
+        headers: { 'Content-Type': 'application/json', ...headers },
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      });
+    const who = { 'Worked-By': encodeURIComponent('Zoë Ørn'), 'If-Match': '"1"' };
+    expect((await send('PUT', 'plan', { ...honeyHouse(), name: 'Second' }, who)).status).toBe(200);
+    expect((await send('PUT', 'plan', honeyHouse(), { ...who, 'Worked-By': '%zz' })).status).toBe(400);
+    expect((await send('PATCH', 'revisions/1', { name: ' First light ' })).status).toBe(204);
+    expect((await send('PATCH', 'revisions/1', { name: '' })).status).toBe(422);
+    expect((await send('PATCH', 'revisions/9', { name: 'None' })).status).toBe(404);
+    expect((await send('POST', 'revisions/2/printed')).status).toBe(204);
+    const page = async (query: string) =>
+      revisionListSchema.parse(await (await send('GET', `revisions${query}`)).json());
+    const { revisions, total } = await page('');
+    expect(
+      revisions.map(({ number, name, who, printedAt }) => [number, name, who, printedAt !== null]),
+    ).toEqual([
+      [2, null, 'Zoë Ørn', true],
+      [1, 'First light', '', false],
+    ]);
+    expect(total).toBe(2);
+    expect((await page('?offset=1&limit=1')).revisions.map(({ number }) => number)).toEqual([1]);
+    expect((await send('PATCH', 'revisions/1', { name: null })).status).toBe(204);
+    expect((await page('')).revisions[1]?.name).toBeNull();
+  });
+});

@@ -1,0 +1,42 @@
+import type { Revision } from '@zarnel/core';
+
+/** What decides whether a revision is kept. */
+export type Kept = Pick<Revision, 'number' | 'kind' | 'madeFrom' | 'name' | 'printedAt'> & {
+  readonly createdAt: Date;
+  /** The revision it is packed against; null where it is packed whole. */
+  readonly base: number | null;
+};
+
+/** Automatic revisions newer than this are all kept. */
+const ALL_FOR_MS = 24 * 3_600_000;
+/** Of older ones the last of each span is kept: of each hour in a week, of each day in a year, then of each week. */
+const SPANS = [
+  { untilMs: 7 * 24 * 3_600_000, spanMs: 3_600_000 },
+  { untilMs: 365 * 24 * 3_600_000, spanMs: 24 * 3_600_000 },
+  { untilMs: Infinity, spanMs: 7 * 24 * 3_600_000 },
+] as const;
+
+/**
+ * The numbers of the revisions of one job that may go: old automatic ones. Never goes what has a name, was printed, came of a
+ * conflict or was where one began, was brought back, is the first or the current, or what a kept one is packed against.
+ * @param revisions all of the job, in the order of their numbers
+ */
+export function thinned(revisions: readonly Kept[], current: number, now: Date): number[] {
+  const parted = new Set(
+    revisions.filter(({ kind }) => kind === 'conflict').flatMap(({ madeFrom }) => madeFrom ?? []),
+  );
+  const seenSpans = new Set<string>();
+  const kept = new Set<number>();
+  for (const { number, kind, name, printedAt, createdAt } of [...revisions].reverse()) {
+    const isTheirs = kind !== 'save' || name !== null || printedAt !== null || parted.has(number);
+    const ageMs = now.getTime() - createdAt.getTime();
+    const spanMs = SPANS.find(({ untilMs }) => ageMs < untilMs)?.spanMs ?? Infinity;
+    const span = `${spanMs} ${Math.floor(createdAt.getTime() / spanMs)}`;
+    const isLastOfSpan = !seenSpans.has(span);
+    if (ageMs < ALL_FOR_MS || isTheirs || isLastOfSpan || number === 1 || number === current)
+      kept.add(number);
+    if (kind === 'save') seenSpans.add(span);
+  }
+  const bases = new Set(revisions.filter(({ number }) => kept.has(number)).flatMap(({ base }) => base ?? []));
+  return revisions.map(({ number }) => number).filter((number) => !kept.has(number) && !bases.has(number));
+}

@@ -1,0 +1,241 @@
+import { Not, type EntityManager } from 'typeorm';
+import {
+  changesInWords,
+  openPlanText,
+  writePlanCompact,
+  type Plan,
+  type PlanFault,
+  type Revision,
+} from '@zarnel/core';
+import { RevisionEntity, type RevisionRow } from '../entities/revision.ts';
+import { digestOf, packText, unpackText, type Packed } from './packed-text.ts';
+import { thinned } from './retention.ts';
+
+/** A plan as it was saved, with the number of its revision. */
+export type SavedPlan = { readonly revision: number; readonly plan: Plan };
+
+/** An unbroken line of edits, those of one page through its reloads; `order` grows with each. */
+export type LineOfWork = { readonly id: string; readonly order: number };
+
+/** Who makes a change, as they call themselves (empty where nobody said), and the line of edits it belongs to. */
+export type Work = { readonly who: string; readonly line: LineOfWork | null };
+
+/** A revision before it has its number. */
+export type NewRevision = Work & {
+  readonly kind: Revision['kind'];
+  readonly madeFrom: number | null;
+  readonly plan: Plan;
+};
+
+/** A kept revision that this version cannot read; it stays as it is. */
+export class UnreadablePlan extends Error {
+  constructor(
+    readonly revision: number,
+    readonly faults: readonly Omit<PlanFault, 'code'>[],
+  ) {
+    super(`Revision ${revision} does not open: ${faults[0]?.path ?? ''} ${faults[0]?.message ?? ''}`);
+  }
+}
+
+/** After so many revisions the next is packed whole: less hangs on one row. */
+const MOST_ON_ONE_BASE = 200;
+/** Old revisions are thinned out at each of so many. */
+const THIN_EACH = 50;
+const MOST_WHAT_CHARACTERS = 300;
+
+type Whole = { readonly number: number; readonly text: string; readonly packedBytes: number };
+
+/** The revisions of a job, packed: most as what differs from an earlier one that is kept whole. */
+export class RevisionStore {
+  constructor(private readonly now: () => Date) {}
+
+  /** Newest first. */
+  async list(manager: EntityManager, jobId: string, offset: number, limit: number) {
+    const [rows, total] = await manager.findAndCount(RevisionEntity, {
+      where: { jobId },
+      select: {
+        jobId: true,
+        number: true,
+        kind: true,
+        madeFrom: true,
+        createdAt: true,
+        sizeChars: true,
+        who: true,
+        what: true,
+        name: true,
+        printedAt: true,
+      },
+      order: { number: 'DESC' },
+      skip: offset,
+      take: limit,
+    });
+    return { revisions: rows.map(revisionOf), total };
+  }
+
+  /** Null where there is no such revision. Throws UnreadablePlan where it does not open. */
+  async read(manager: EntityManager, jobId: string, number: number): Promise<SavedPlan | null> {
+    const row = await manager.findOneBy(RevisionEntity, { jobId, number });
+    if (row === null) return null;
+    const opened = openPlanText(await this.textOf(manager, row));
+    if (!opened.ok) throw new UnreadablePlan(number, opened.fault);
+    return { revision: number, plan: opened.value };
+  }
+
+  /** Whether a revision holds this very plan. */
+  async holds(manager: EntityManager, jobId: string, number: number, plan: Plan): Promise<boolean> {
+    const text = writePlanCompact(plan);
+    const row = await manager.findOne(RevisionEntity, {
+      select: { number: true, digest: true, document: true },
+      where: { jobId, number },
+    });
+    return row !== null && (row.digest === digestOf(text) || row.document === text);
+  }
+
+  /**
+   * Adds a revision, packed, with what it changes in words; at times old ones go. `current` is the job's newest until now, null
+   * for the first.
+   */
+  async add(
+    manager: EntityManager,
+    jobId: string,
+    number: number,
+    current: number | null,
+    { kind, madeFrom, plan, line, who }: NewRevision,
+  ): Promise<void> {
+    const text = writePlanCompact(plan);
+    const whole = await this.newestWhole(manager, jobId);
+    const isWorn = whole === null || number - whole.number > MOST_ON_ONE_BASE;
+    const { packing, bytes } = await packText(text, isWorn ? null : whole);
+    await manager.insert(RevisionEntity, {
+      jobId,
+      number,
+      kind,
+      madeFrom,
+      createdAt: this.now(),
+      sizeChars: text.length,
+      packing,
+      document: null,
+      packed: bytes,
+      base: packing === 'br-delta' ? (whole?.number ?? null) : null,
+      digest: digestOf(text),
+      who,
+      what: await this.whatChanged(manager, jobId, kind === 'conflict' ? madeFrom : current, text, whole),
+      name: null,
+      printedAt: null,
+      lineOfWork: line?.id ?? null,
+      lineOrder: line?.order ?? null,
+    });
+    if (number % THIN_EACH === 0) await this.thin(manager, jobId, kind === 'conflict' ? current : number);
+  }
+
+  private async thin(manager: EntityManager, jobId: string, current: number | null): Promise<void> {
+    const rows = await manager.find(RevisionEntity, {
+      select: {
+        jobId: true,
+        number: true,
+        kind: true,
+        madeFrom: true,
+        createdAt: true,
+        name: true,
+        printedAt: true,
+        base: true,
+      },
+      where: { jobId },
+      order: { number: 'ASC' },
+    });
+    const going = thinned(
+      rows.map((row) => ({ ...row, printedAt: row.printedAt?.toISOString() ?? null })),
+      current ?? 0,
+      this.now(),
+    );
+    for (const number of going) await manager.delete(RevisionEntity, { jobId, number });
+  }
+
+  private async whatChanged(
+    manager: EntityManager,
+    jobId: string,
+    since: number | null,
+    text: string,
+    whole: Whole | null,
+  ): Promise<string> {
+    const row = since === null ? null : await manager.findOneBy(RevisionEntity, { jobId, number: since });
+    if (row === null) return '';
+    try {
+      const before = JSON.parse(await this.textOf(manager, row, whole)) as Plan;
+      const after = JSON.parse(text) as Plan;
+      // Of an older format nothing is said: its words for the same things may differ.
+      if ((before.formatVersion as number) !== after.formatVersion) return '';
+      return changesInWords(before, after, MOST_WHAT_CHARACTERS);
+    } catch (error) {
+      // What it was made from is damaged; that is told to whoever opens it.
+      if (error instanceof UnreadablePlan || error instanceof SyntaxError) return '';
+      throw error;
+    }
+  }
+
+  /** The newest revision that is packed whole: what the next is packed against. */
+  private async newestWhole(manager: EntityManager, jobId: string): Promise<Whole | null> {
+    const row = await manager.findOne(RevisionEntity, {
+      where: { jobId, packing: 'br' },
+      order: { number: 'DESC' },
+    });
+    if (row === null) return null;
+    try {
+      const text = await this.textOf(manager, row);
+      return { number: row.number, text, packedBytes: row.packed?.length ?? 0 };
+    } catch (error) {
+      if (error instanceof UnreadablePlan) return null;
+      throw error;
+    }
+  }
+
+  /** The document of a revision, which must be what its digest says. */
+  private async textOf(
+    manager: EntityManager,
+    row: RevisionRow,
+    whole: Whole | null = null,
+  ): Promise<string> {
+    if (row.packing === 'text') return row.document ?? '';
+    let base: string | null = null;
+    if (row.packing === 'br-delta') {
+      if (row.base === whole?.number) base = whole.text;
+      else {
+        const baseRow = await manager.findOneBy(RevisionEntity, {
+          jobId: row.jobId,
+          number: row.base ?? 0,
+          packing: Not('br-delta'),
+        });
+        base = baseRow === null ? null : await this.textOf(manager, baseRow);
+      }
+    }
+    const packed = { packing: row.packing, bytes: row.packed ?? Buffer.alloc(0) } satisfies Packed;
+    const text = await unpackText(packed, base).catch(() => null);
+    if (text === null || digestOf(text) !== row.digest)
+      throw new UnreadablePlan(row.number, [{ path: '', message: 'what is kept of it is damaged.' }]);
+    return text;
+  }
+}
+
+function revisionOf({
+  number,
+  kind,
+  madeFrom,
+  createdAt,
+  sizeChars,
+  who,
+  what,
+  name,
+  printedAt,
+}: RevisionRow): Revision {
+  return {
+    number,
+    kind,
+    madeFrom,
+    createdAt: createdAt.toISOString(),
+    sizeChars,
+    who,
+    what,
+    name,
+    printedAt: printedAt?.toISOString() ?? null,
+  };
+}
