@@ -182,7 +182,7 @@ test('shows both versions when someone saved first, and loses neither', async ({
 
   await page.getByRole('button', { name: 'Revisions' }).click();
   const rows = page.getByRole('dialog').getByRole('listitem');
-  await expect(rows.first()).toContainText('3, kept beside');
+  await expect(rows.first()).toContainText('3. Kept beside');
   await rows.first().getByRole('button', { name: 'Bring back' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(bench(page).locator('[data-check="clearance.beside"]')).toHaveCount(0);
@@ -235,4 +235,85 @@ test('makes, renames, copies and archives a job', async ({ page }) => {
   await expect(row('Pump house (copy)')).toHaveCount(0);
   await page.getByRole('button', { name: 'Show archived jobs' }).click();
   await expect(row('Pump house (copy)')).toBeVisible();
+});
+
+test('undoes after a reload what was done before it, saved or not', async ({ page, request, context }) => {
+  const id = await importDemo(request, 'Undone later');
+  await openJob(page, id);
+  const field = () => bench(page).getByLabel('Centre, right of datum');
+  await gear(page, 'inverter-a').click();
+  const first = await field().inputValue();
+  for (const text of ['30', '31']) {
+    await field().fill(text);
+    await field().press('Enter');
+  }
+  await expectSaved(page);
+  await page.reload();
+  await gear(page, 'inverter-a').click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(field()).toHaveValue('30″');
+  await context.setOffline(true);
+  await field().fill('32');
+  await field().press('Enter');
+  await expect(page.getByTestId('save-state')).toContainText('Offline');
+  await context.setOffline(false);
+  await page.reload();
+  await expectSaved(page);
+  await gear(page, 'inverter-a').click();
+  await expect(field()).toHaveValue('32″');
+  for (const text of ['30″', first]) {
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(field()).toHaveValue(text);
+  }
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(field()).toHaveValue('30″');
+});
+
+test('tells who changed what in the revisions, and keeps a name', async ({ page, request }) => {
+  const id = await importDemo(request, 'Told apart');
+  await openJob(page, id);
+  await page.getByRole('button', { name: 'Revisions' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Revisions' });
+  await dialog.getByLabel('You, as others read it here').fill('Rowan Pell');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await gear(page, 'inverter-a').click();
+  await bench(page).getByLabel('Centre, right of datum').fill('31');
+  await bench(page).getByLabel('Centre, right of datum').press('Enter');
+  await expectSaved(page);
+  await page.getByRole('link', { name: /Pack/u }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Holes as CSV' }).click();
+  await download;
+  await page.getByRole('button', { name: 'Revisions' }).click();
+  const second = dialog.locator('[data-revision="2"]');
+  await expect(second).toContainText('Moved gear Inverter A');
+  await expect(second).toContainText('Rowan Pell');
+  await expect(second).toContainText('printed or taken to drill by');
+  await expect(dialog.locator('[data-revision="1"]')).toContainText('The job as it began');
+  await dialog.locator('[data-revision="1"]').getByRole('button', { name: 'Name' }).click();
+  await dialog.getByLabel('Name of revision 1').fill('As first drawn');
+  await dialog.getByLabel('Name of revision 1').press('Enter');
+  await expect(dialog.locator('[data-revision="1"]')).toContainText('As first drawn');
+});
+
+test('shows the revisions of a job whose newest does not open, and goes on from one that does', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Damaged');
+  const detail = 'Revision 2 does not open. It is kept as it is, and so are the revisions before it.';
+  await page.route(`**/api/jobs/${id}/plan`, (route) =>
+    route.fulfill({
+      status: 422,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ type: 'about:blank', title: 'The content is not valid', status: 422, detail }),
+    }),
+  );
+  await page.goto(`/jobs/${id}/mount`);
+  await expect(page.getByText(detail)).toBeVisible();
+  await page.unroute(`**/api/jobs/${id}/plan`);
+  await page.locator('[data-revision="1"]').getByRole('button', { name: 'Bring back' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Damaged');
+  await expectSaved(page);
 });

@@ -188,7 +188,7 @@ describe('changesInWords', () => {
         joints: [],
       })),
     ).toBe(
-      `Changed job name; changed gear Inverter A; removed gear Transfer switch; removed ${honeyHouse().joints.length} nipples`,
+      `Changed job name; moved gear Inverter A; removed gear Transfer switch; removed ${honeyHouse().joints.length} nipples`,
     );
     expect(said((plan) => ({ ...plan, name: 'Another', rootFace: 'roof' }), 30)).toBe(
       'Changed job name; and 1 more',

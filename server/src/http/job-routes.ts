@@ -111,7 +111,8 @@ function answerCreated(ctx: Context, job: JobSummary): void {
   ctx.body = job;
 }
 
-function answerPlan(ctx: Context, { revision, plan }: SavedPlan): void {
+function answerPlan(ctx: Context, { revision, plan, line }: SavedPlan): void {
+  if (line !== null) ctx.set('Line-Of-Work', `${line.id}; ${line.order}`);
   ctx.set('ETag', `"${revision}"`);
   ctx.body = plan;
 }

@@ -78,14 +78,14 @@ describe('the history of a job', () => {
     const { revisions } = (await store.revisions(job.id, 0, 100)) ?? { revisions: [] };
     const name = moved.placements[0]?.name ?? '';
     expect(revisions.map(({ number, kind, who, what }) => [number, kind, who, what])).toEqual([
-      [5, 'restore', 'Rowan Pell', `Changed job name; changed gear ${name}`],
+      [5, 'restore', 'Rowan Pell', `Changed job name; moved gear ${name}`],
       [
         4,
         'conflict',
         'Wren Oakes',
-        `Changed job name; changed gear ${name}; removed ${moved.joints.length} nipples`,
+        `Changed job name; moved gear ${name}; removed ${moved.joints.length} nipples`,
       ],
-      [3, 'save', 'Ash Tolland', `Changed gear ${name}`],
+      [3, 'save', 'Ash Tolland', `Moved gear ${name}`],
       [2, 'save', 'Rowan Pell', 'Changed job name'],
       [1, 'save', 'Rowan Pell', ''],
     ]);
@@ -129,7 +129,9 @@ describe('over HTTP', () => {
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/jobs`;
   });
-  afterAll(() => server.close());
+  afterAll(() => {
+    server.close();
+  });
 
   test('a revision is named, marked as printed, and listed by pages', async () => {
     const job = await new JobStore(source, now).create(honeyHouse());

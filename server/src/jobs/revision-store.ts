@@ -11,11 +11,11 @@ import { RevisionEntity, type RevisionRow } from '../entities/revision.ts';
 import { digestOf, packText, unpackText, type Packed } from './packed-text.ts';
 import { thinned } from './retention.ts';
 
-/** A plan as it was saved, with the number of its revision. */
-export type SavedPlan = { readonly revision: number; readonly plan: Plan };
-
 /** An unbroken line of edits, those of one page through its reloads; `order` grows with each. */
 export type LineOfWork = { readonly id: string; readonly order: number };
+
+/** A plan as it was saved, with the number of its revision and the place in a line of edits that it came from. */
+export type SavedPlan = { readonly revision: number; readonly plan: Plan; readonly line: LineOfWork | null };
 
 /** Who makes a change, as they call themselves (empty where nobody said), and the line of edits it belongs to. */
 export type Work = { readonly who: string; readonly line: LineOfWork | null };
@@ -78,7 +78,8 @@ export class RevisionStore {
     if (row === null) return null;
     const opened = openPlanText(await this.textOf(manager, row));
     if (!opened.ok) throw new UnreadablePlan(number, opened.fault);
-    return { revision: number, plan: opened.value };
+    const line = row.lineOfWork === null ? null : { id: row.lineOfWork, order: row.lineOrder ?? 0 };
+    return { revision: number, plan: opened.value, line };
   }
 
   /** Whether a revision holds this very plan. */

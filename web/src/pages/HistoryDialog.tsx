@@ -1,17 +1,7 @@
-import { useState } from 'react';
-import type { Revision } from '@zarnel/core';
-import { restoreRevision } from '../state/job-session.ts';
-import { useRevisionsQuery } from '../state/server-api.ts';
-import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
+import { Revisions } from './Revisions.tsx';
 
-const KINDS: Record<Revision['kind'], string> = {
-  save: 'saved',
-  conflict: 'kept beside, from a save that came second',
-  restore: 'brought back',
-};
-
-/** Every revision of the job; any can be brought back, as a new one. */
+/** The revisions of the job on the screen. */
 export function HistoryDialog({
   jobId,
   isOpen,
@@ -26,35 +16,9 @@ export function HistoryDialog({
       title="Revisions"
       isOpen={isOpen}
       onClose={onClose}
-      about="Bringing one back adds a revision; nothing is taken away."
+      about="Bringing one back adds a revision; nothing is taken away. Of old ones that nobody named or printed, the last of each hour, then of each day, is kept."
     >
-      <Revisions jobId={jobId} onClose={onClose} />
+      <Revisions jobId={jobId} onDone={onClose} />
     </Modal>
-  );
-}
-
-function Revisions({ jobId, onClose }: { readonly jobId: string; readonly onClose: () => void }) {
-  const { data, isError } = useRevisionsQuery(jobId);
-  const [fault, setFault] = useState<string | null>(null);
-  if (isError) return <p>The server cannot be reached just now.</p>;
-  const bringBack = async (number: number) => {
-    const refused = await restoreRevision(jobId, number);
-    if (refused === null) onClose();
-    else setFault(refused);
-  };
-  return (
-    <>
-      {fault !== null && <p className="mb-2 text-crayon">{fault}</p>}
-      <ul>
-        {data?.revisions.map(({ number, kind, createdAt }) => (
-          <li key={number} className="flex items-center justify-between gap-3 border-b border-faint py-1">
-            <span>
-              <span className="figure">{number}</span>, {KINDS[kind]}, {new Date(createdAt).toLocaleString()}
-            </span>
-            <Button onClick={() => void bringBack(number)}>Bring back</Button>
-          </li>
-        ))}
-      </ul>
-    </>
   );
 }

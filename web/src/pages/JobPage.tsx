@@ -19,6 +19,7 @@ import { HistoryDialog } from './HistoryDialog.tsx';
 import { JobLine } from './JobLine.tsx';
 import { KeysDialog } from './KeysDialog.tsx';
 import { Preferences } from './Preferences.tsx';
+import { Revisions } from './Revisions.tsx';
 import { SaveBadge } from './SaveBadge.tsx';
 
 /** The 3-D library is large, and comes only when someone folds the sheet up. */
@@ -71,13 +72,20 @@ export function JobPage() {
   if (loadFault !== null) {
     return (
       <main className="p-8">
-        <p className="mb-3">{loadFault}</p>
+        <p className="mb-3 max-w-3xl">{loadFault.message}</p>
         <div className="flex gap-3">
           <Button onClick={() => void openJob(jobId)}>Try again</Button>
           <Link className="underline" to="/jobs">
             All jobs
           </Link>
         </div>
+        {loadFault.hasRevisions && (
+          <section aria-label="Revisions" className="mt-6 max-w-3xl">
+            <h2 className="mb-2 text-lg font-semibold">Its revisions</h2>
+            <p className="mb-2">Bringing one back makes it the newest; nothing is taken away.</p>
+            <Revisions jobId={jobId} onDone={() => undefined} />
+          </section>
+        )}
       </main>
     );
   }

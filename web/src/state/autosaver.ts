@@ -65,6 +65,17 @@ export class Autosaver {
     private readonly parts: AutosaverParts,
   ) {}
 
+  /** Where in its line of edits the plan on the screen is. */
+  get place(): { readonly line: string; readonly order: number } {
+    const { line, order } = this;
+    return { line, order };
+  }
+
+  /** The revision that the plan on the screen is; null while it is not saved. */
+  get savedRevision(): number | null {
+    return this.unsent === null ? this.revision : null;
+  }
+
   /** The newest plan, while the server has not acknowledged it; null when nothing is unsent. */
   get unsentPlan(): Plan | null {
     return this.unsent;

@@ -1,7 +1,7 @@
 import { openDB, type DBSchema } from 'idb';
 import type { Plan } from '@zarnel/core';
 import { openedOnce } from './opened-once.ts';
-import { claimTab, openTabs } from './tab.ts';
+import { openTabs, ownTab } from './tab.ts';
 
 /** Edits the server has not acknowledged yet, as the plan they led to. */
 export type Draft = {
@@ -36,7 +36,6 @@ export function browserDrafts(): DraftStore {
       },
     }),
   );
-  const ownTab = openedOnce(claimTab);
 
   return {
     read: async (jobId) => {

@@ -3,9 +3,10 @@ import { evaluateInWorker } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
 import { Autosaver, type SaveState } from './autosaver.ts';
 import { browserDrafts, type Draft } from './drafts.ts';
-import { planSlice } from './plan-slice.ts';
-import { readPlan, sendPlan, sendRestore, serverApi } from './server-api.ts';
+import { planSlice, type LoadFault } from './plan-slice.ts';
+import { readNewestRevision, readPlan, sendPlan, sendPrinted, sendRestore, serverApi } from './server-api.ts';
 import { store } from './store.ts';
+import { browserSteps, type PlanPlace } from './undo-steps.ts';
 import { viewSlice } from './view-slice.ts';
 
 const SETTLE_MS = 500;
@@ -13,10 +14,13 @@ const MOST_MS = 4000;
 const RETRY_MS = 3000;
 
 const drafts = browserDrafts();
+const keptSteps = browserSteps();
 const { actions } = planSlice;
 let saver: Autosaver | null = null;
 /** Of jobs that were left with something unsent: each goes on sending, and is taken up again when its job is opened. */
 const left = new Map<string, Autosaver>();
+/** Something to drill by was taken from the open job, and its revision is not marked yet. */
+let isPrintUnmarked = false;
 /** Counts openings and leavings: an answer that comes after the next of them is for a job that is no longer wanted. */
 let turn = 0;
 
@@ -38,14 +42,7 @@ export function checkAgain(): void {
 export async function openJob(jobId: string): Promise<void> {
   leaveJob();
   const before = left.get(jobId);
-  left.delete(jobId);
-  if (before?.unsentPlan != null) {
-    saver = before;
-    store.dispatch(actions.opened({ jobId, plan: before.unsentPlan }));
-    before.tellAgain();
-    evaluator.ask(before.unsentPlan);
-    return;
-  }
+  if (before !== undefined && (await takeUp(jobId, before))) return;
   // A store that cannot be opened keeps no draft, and hinders nobody from working on what the server has.
   const kept = drafts.read(jobId).catch((error: unknown) => {
     console.error(error);
@@ -56,16 +53,37 @@ export async function openJob(jobId: string): Promise<void> {
   if (own !== turn) return;
   if (read.kind === 'plan') {
     // A draft from an older revision is sent as such: the server keeps it, and says that there is a conflict.
-    startSession(jobId, read.plan, read.revision, draft);
+    await startSession(jobId, read.plan, read.revision, read.place, draft);
   } else if (read.kind === 'unreachable' && draft !== undefined) {
-    startSession(jobId, draft.plan, draft.madeFrom, draft);
-  } else store.dispatch(actions.loadFailed(faultText(read)));
+    await startSession(jobId, draft.plan, draft.madeFrom, null, draft);
+  } else store.dispatch(actions.loadFailed(loadFaultOf(read)));
 }
 
-function startSession(jobId: string, newest: Plan, revision: number, draft: Draft | undefined): void {
+/** Goes on with a job that was left with something unsent. False where all of it has been sent since. */
+async function takeUp(jobId: string, before: Autosaver): Promise<boolean> {
+  const opening = turn;
+  const steps = await readSteps(jobId, before.place);
+  const plan = before.unsentPlan;
+  if (opening !== turn) return true;
+  left.delete(jobId);
+  if (plan === null) return false;
+  saver = before;
+  store.dispatch(actions.opened({ jobId, plan, steps }));
+  before.tellAgain();
+  evaluator.ask(plan);
+  return true;
+}
+
+async function startSession(
+  jobId: string,
+  newest: Plan,
+  revision: number,
+  newestPlace: PlanPlace | null,
+  draft: Draft | undefined,
+): Promise<void> {
   const plan = draft?.plan ?? newest;
   const own: Autosaver = new Autosaver(jobId, revision, draft?.line ?? crypto.randomUUID(), {
-    send: sendPlan,
+    send: (save) => sendPlan(save, store.getState().view.person),
     drafts,
     // A job left behind may still be sending; its state is no longer on the screen.
     onState: (state) => {
@@ -80,25 +98,69 @@ function startSession(jobId: string, newest: Plan, revision: number, draft: Draf
     mostMs: MOST_MS,
     retryMs: RETRY_MS,
   });
+  if (draft !== undefined) {
+    // Whoever opens the job again meanwhile finds this one, and starts no second.
+    left.set(jobId, own);
+    own.resume(draft);
+  }
+  const opening = turn;
+  const steps = await readSteps(jobId, draft === undefined ? newestPlace : own.place);
+  if (opening !== turn) return;
+  left.delete(jobId);
   saver = own;
-  store.dispatch(actions.opened({ jobId, plan }));
+  store.dispatch(actions.opened({ jobId, plan, steps }));
+  own.tellAgain();
   evaluator.ask(plan);
-  if (draft !== undefined) own.resume(draft);
+}
+
+/** What can be undone from where a job is; nothing where the browser keeps nothing. */
+async function readSteps(jobId: string, place: PlanPlace | null) {
+  if (place === null) return undefined;
+  return keptSteps.read(jobId, place).catch((error: unknown) => {
+    console.error(error);
+    return undefined;
+  });
+}
+
+function keepSteps(): void {
+  const { jobId, undo, redo } = store.getState().plan;
+  if (saver === null || jobId === null) return;
+  keptSteps.write(jobId, saver.place, { undo, redo }).catch((error: unknown) => console.error(error));
 }
 
 function onSaveState(state: SaveState): void {
   store.dispatch(actions.saveStateChanged(state));
-  if (state.kind === 'saved') store.dispatch(serverApi.util.invalidateTags(['jobs', 'revisions']));
+  if (state.kind !== 'saved') return;
+  store.dispatch(serverApi.util.invalidateTags(['jobs', 'revisions']));
+  void markPrinted();
 }
 
-function faultText(read: Exclude<Awaited<ReturnType<typeof readPlan>>, { kind: 'plan' }>): string {
+/** Something to drill by was printed or taken from the job as it is: its revision is kept for good. */
+export async function printed(): Promise<void> {
+  isPrintUnmarked = true;
+  await saver?.flush();
+  await markPrinted();
+}
+
+async function markPrinted(): Promise<void> {
+  const { jobId } = store.getState().plan;
+  const revision = saver?.savedRevision ?? null;
+  if (!isPrintUnmarked || jobId === null || revision === null) return;
+  isPrintUnmarked = false;
+  if (!(await sendPrinted(jobId, revision))) isPrintUnmarked = store.getState().plan.jobId === jobId;
+}
+
+function loadFaultOf(read: Exclude<Awaited<ReturnType<typeof readPlan>>, { kind: 'plan' }>): LoadFault {
   switch (read.kind) {
     case 'missing':
-      return 'There is no such job.';
+      return { message: 'There is no such job.', hasRevisions: false };
     case 'unreachable':
-      return 'The server cannot be reached. Nothing was lost; try again shortly.';
+      return {
+        message: 'The server cannot be reached. Nothing was lost; try again shortly.',
+        hasRevisions: false,
+      };
     case 'refused':
-      return read.message;
+      return { message: read.message, hasRevisions: true };
   }
 }
 
@@ -109,6 +171,7 @@ export function leaveJob(): void {
   if (saver !== null && jobId !== null && saver.unsentPlan !== null) left.set(jobId, saver);
   void saver?.flush();
   saver = null;
+  isPrintUnmarked = false;
   evaluator.cancel();
   store.dispatch(actions.closed());
   store.dispatch(viewSlice.actions.jobLeft());
@@ -157,6 +220,7 @@ export function redo(): void {
 
 function planChanged(plan: Plan): void {
   saver?.changed(plan);
+  keepSteps();
   evaluator.ask(plan);
 }
 
@@ -179,9 +243,11 @@ export async function restoreRevision(jobId: string, revision: number): Promise<
   await saver?.flush();
   if (store.getState().plan.save.kind !== 'saved')
     return 'Your edits are not saved yet; try again when they are.';
-  const current = await readPlan(jobId);
-  if (current.kind !== 'plan') return 'The server cannot be reached just now.';
-  const answer = await sendRestore(jobId, current.revision, revision);
+  const newest = await readNewestRevision(jobId);
+  if (newest === null) return 'The server cannot be reached just now.';
+  const answer = await sendRestore(jobId, newest, revision, store.getState().view.person);
+  if (answer.kind === 'refused') return answer.message;
+  if (answer.kind === 'unreachable') return 'The server cannot be reached just now.';
   if (answer.kind !== 'saved') return 'Someone saved in between; look at the list again.';
   await openJob(jobId);
   return null;

@@ -79,6 +79,9 @@ describe('planSlice', () => {
       redo: [],
     });
     expect(reducer(state, actions.closed()).plan).toBeNull();
-    expect(reducer(state, actions.loadFailed('Gone.'))).toMatchObject({ plan: null, loadFault: 'Gone.' });
+    expect(reducer(state, actions.loadFailed({ message: 'Gone.', hasRevisions: false }))).toMatchObject({
+      plan: null,
+      loadFault: { message: 'Gone.', hasRevisions: false },
+    });
   });
 });

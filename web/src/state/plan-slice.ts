@@ -1,14 +1,16 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { AppliedEdit, Evaluation, Plan } from '@zarnel/core';
 import type { SaveState } from './autosaver.ts';
+import { withStep, type Step, type Steps } from './undo-steps.ts';
 
-type Change = Pick<AppliedEdit, 'patches' | 'inverse'>;
+/** Why a job does not open, and whether its other revisions may. */
+export type LoadFault = { readonly message: string; readonly hasRevisions: boolean };
 
 export type PlanState = {
   readonly jobId: string | null;
   readonly plan: Plan | null;
-  readonly undo: readonly Change[];
-  readonly redo: readonly Change[];
+  readonly undo: readonly Step[];
+  readonly redo: readonly Step[];
   readonly save: SaveState;
   /** The newest finished evaluation; it may lag behind the plan. Figures to drill or cut come from `currentEvaluation`. */
   readonly evaluation: Evaluation | null;
@@ -18,7 +20,7 @@ export type PlanState = {
   readonly evaluationFault: string | null;
   /** Why the last edit was not made. */
   readonly refusal: string | null;
-  readonly loadFault: string | null;
+  readonly loadFault: LoadFault | null;
 };
 
 const closed: PlanState = {
@@ -41,15 +43,17 @@ export const planSlice = createSlice({
   // Whole values are put in place; no reducer walks into the document.
   reducers: {
     closed: () => closed,
-    opened: (_, { payload }: PayloadAction<{ jobId: string; plan: Plan }>): PlanState => ({
-      ...closed,
-      ...payload,
-    }),
-    loadFailed: (_, { payload }: PayloadAction<string>): PlanState => ({ ...closed, loadFault: payload }),
+    opened: (
+      _,
+      {
+        payload: { jobId, plan, steps },
+      }: PayloadAction<{ jobId: string; plan: Plan; steps?: Steps | undefined }>,
+    ): PlanState => ({ ...closed, jobId, plan, undo: steps?.undo ?? [], redo: steps?.redo ?? [] }),
+    loadFailed: (_, { payload }: PayloadAction<LoadFault>): PlanState => ({ ...closed, loadFault: payload }),
     edited: (state, { payload: { plan, patches, inverse } }: PayloadAction<AppliedEdit>): PlanState => ({
       ...(state as PlanState),
       plan,
-      undo: [...state.undo, { patches, inverse }] as Change[],
+      undo: withStep(state.undo as Step[], { patches, inverse }),
       redo: [],
       refusal: null,
     }),

@@ -1,4 +1,4 @@
-import { METRIC_READER, MOST_PERSON_CHARACTERS } from '@zarnel/core';
+import { cutText, METRIC_READER, MOST_PERSON_CHARACTERS } from '@zarnel/core';
 import type { ViewState } from './view-slice.ts';
 
 const KEY = 'zarnel-preferences';
@@ -14,7 +14,7 @@ export function readPreferences(storage: Pick<Storage, 'getItem'>): Partial<View
     ...(theme === 'night' ? { theme } : {}),
     ...(person === undefined
       ? {}
-      : { person: (JSON.parse(person) as string).slice(0, MOST_PERSON_CHARACTERS) }),
+      : { person: cutText(JSON.parse(person) as string, MOST_PERSON_CHARACTERS) }),
   };
 }
 

@@ -13,6 +13,7 @@ import {
   type RevisionList,
 } from '@zarnel/core';
 import type { Save, SaveAnswer } from './autosaver.ts';
+import type { PlanPlace } from './undo-steps.ts';
 
 type NewJob = Pick<Plan, 'name' | 'codeBasis'> &
   Pick<Plan['site'], 'setting'> & { readonly meanMaxTempC: number };
@@ -20,7 +21,13 @@ type NewJob = Pick<Plan, 'name' | 'codeBasis'> &
 /** The server's jobs. Answers go through the schemas the server used. */
 export const serverApi = createApi({
   reducerPath: 'server',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
+  baseQuery: fetchBaseQuery({
+    baseUrl: '/api/',
+    prepareHeaders: (headers, { getState }) => {
+      const { person } = (getState() as { readonly view: { readonly person: string } }).view;
+      for (const [name, value] of Object.entries(workedBy(person))) headers.set(name, value);
+    },
+  }),
   tagTypes: ['jobs', 'revisions'],
   endpoints: (build) => ({
     jobs: build.query<JobList, JobsQuery>({
@@ -28,11 +35,25 @@ export const serverApi = createApi({
       transformResponse: (raw) => jobListSchema.parse(raw),
       providesTags: ['jobs'],
     }),
-    revisions: build.query<RevisionList, string>({
-      query: (id) => `jobs/${id}/revisions`,
+    revisions: build.query<
+      RevisionList,
+      { readonly jobId: string; readonly offset: number; readonly limit: number }
+    >({
+      query: ({ jobId, ...params }) => ({ url: `jobs/${jobId}/revisions`, params }),
       transformResponse: (raw) => revisionListSchema.parse(raw),
       providesTags: ['revisions'],
       keepUnusedDataFor: 0,
+    }),
+    nameRevision: build.mutation<
+      unknown,
+      { readonly jobId: string; readonly number: number; readonly name: string | null }
+    >({
+      query: ({ jobId, number, name }) => ({
+        url: `jobs/${jobId}/revisions/${number}`,
+        method: 'PATCH',
+        body: { name },
+      }),
+      invalidatesTags: ['revisions'],
     }),
     createJob: build.mutation<JobSummary, NewJob>({
       query: (body) => ({ url: 'jobs', method: 'POST', body }),
@@ -60,6 +81,7 @@ export const serverApi = createApi({
 export const {
   useJobsQuery,
   useRevisionsQuery,
+  useNameRevisionMutation,
   useCreateJobMutation,
   useImportJobMutation,
   useCopyJobMutation,
@@ -67,7 +89,12 @@ export const {
 } = serverApi;
 
 export type ReadPlan =
-  | { readonly kind: 'plan'; readonly plan: Plan; readonly revision: number }
+  | {
+      readonly kind: 'plan';
+      readonly plan: Plan;
+      readonly revision: number;
+      readonly place: PlanPlace | null;
+    }
   | { readonly kind: 'missing' }
   | { readonly kind: 'unreachable' }
   | { readonly kind: 'refused'; readonly message: string };
@@ -88,17 +115,49 @@ export async function readPlan(jobId: string, revision?: number): Promise<ReadPl
     kind: 'plan',
     plan: opened.value,
     revision: Number(response.headers.get('ETag')?.replaceAll(/\D/gu, '')),
+    place: placeOf(response.headers.get('Line-Of-Work')),
   };
 }
 
+function placeOf(header: string | null): PlanPlace | null {
+  const [, line, order] = /^([0-9a-f-]{36}); (\d+)$/u.exec(header ?? '') ?? [];
+  return line === undefined ? null : { line, order: Number(order) };
+}
+
 /** Sends a plan made from a revision. Never throws: what went wrong is in the answer. */
-export function sendPlan({ jobId, madeFrom, plan, line, order }: Save): Promise<SaveAnswer> {
-  return sendOver(`/api/jobs/${jobId}/plan`, 'PUT', madeFrom, plan, { 'Line-Of-Work': `${line}; ${order}` });
+export function sendPlan({ jobId, madeFrom, plan, line, order }: Save, person: string): Promise<SaveAnswer> {
+  const headers = { 'Line-Of-Work': `${line}; ${order}`, ...workedBy(person) };
+  return sendOver(`/api/jobs/${jobId}/plan`, 'PUT', madeFrom, plan, headers);
 }
 
 /** Makes an older revision the newest again. */
-export function sendRestore(jobId: string, madeFrom: number, revision: number): Promise<SaveAnswer> {
-  return sendOver(`/api/jobs/${jobId}/restore`, 'POST', madeFrom, { revision });
+export function sendRestore(
+  jobId: string,
+  madeFrom: number,
+  revision: number,
+  person: string,
+): Promise<SaveAnswer> {
+  return sendOver(`/api/jobs/${jobId}/restore`, 'POST', madeFrom, { revision }, workedBy(person));
+}
+
+/** Says that something to drill by was printed or taken from a revision. False where the server did not hear it. */
+export async function sendPrinted(jobId: string, revision: number): Promise<boolean> {
+  const response = await tryFetch(`/api/jobs/${jobId}/revisions/${revision}/printed`, { method: 'POST' });
+  return response?.ok === true;
+}
+
+/** The number of a job’s newest revision, whether or not that opens; null where the server does not say. */
+export async function readNewestRevision(jobId: string): Promise<number | null> {
+  const response = await tryFetch(`/api/jobs/${jobId}`);
+  const summary = jobSummarySchema.safeParse(await response?.json().catch(() => null));
+  return summary.data?.revision ?? null;
+}
+
+/** Who makes a change, as they call themselves, in a header, which holds plain letters only. */
+function workedBy(person: string): Readonly<Record<string, string>> {
+  // Half a character cannot be encoded.
+  const whole = person.replaceAll(/\p{Surrogate}/gu, '');
+  return whole === '' ? {} : { 'Worked-By': encodeURIComponent(whole) };
 }
 
 async function sendOver(

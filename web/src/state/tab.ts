@@ -1,3 +1,5 @@
+import { openedOnce } from './opened-once.ts';
+
 const KEY = 'zarnel-tab';
 const lockName = (tab: string) => `zarnel-tab-${tab}`;
 
@@ -5,7 +7,9 @@ const lockName = (tab: string) => `zarnel-tab-${tab}`;
  * This tab’s name, the same after a reload. While the tab lives it holds a lock of that name; a duplicated tab,
  * whose name is taken, gets a new one.
  */
-export async function claimTab(): Promise<string> {
+export const ownTab = openedOnce(claimTab);
+
+async function claimTab(): Promise<string> {
   const known = sessionStorage.getItem(KEY);
   if (known !== null && (await hold(known))) return known;
   const fresh = crypto.randomUUID();

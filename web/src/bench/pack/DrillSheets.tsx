@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import {
   ADVICE,
   cautionsOf,
@@ -11,6 +12,7 @@ import {
   type Finding,
   type Reader,
 } from '@zarnel/core';
+import { printed } from '../../state/job-session.ts';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
 
 type Props = {
@@ -22,6 +24,11 @@ type Props = {
 
 /** The drill sheets as they print: each surface, seen from one side, with its holes from one datum. */
 export function DrillSheets({ evaluation, jobName, reader }: Props) {
+  useEffect(() => {
+    const onPrint = () => void printed();
+    addEventListener('beforeprint', onPrint);
+    return () => removeEventListener('beforeprint', onPrint);
+  }, []);
   if (evaluation === null) {
     return (
       <p className="p-6" role="status">

@@ -1,4 +1,5 @@
 import { countHoles, countText, holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
+import { printed } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText, fileStem } from '../../ui/download.ts';
 
@@ -32,7 +33,10 @@ export function PackBench({ sheets, jobName, reader }: Props) {
           Print the sheets
         </Button>
         <Button
-          onClick={() => downloadText(`${fileStem(jobName)}-holes.csv`, 'text/csv', holesCsv(sheets, reader))}
+          onClick={() => {
+            downloadText(`${fileStem(jobName)}-holes.csv`, 'text/csv', holesCsv(sheets, reader));
+            void printed();
+          }}
         >
           Holes as CSV
         </Button>
