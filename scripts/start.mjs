@@ -1,57 +1,84 @@
-// npm start: installs what is missing, starts its own MariaDB, migrates, loads the demo once, builds, serves.
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+// npm start: installs what is missing, starts its own MariaDB, migrates, loads the demo once, builds, serves, and keeps
+// both running until it is asked to stop.
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
 import { startApp } from './lib/app.mjs';
 import { ensureNodeBuild, ensureWebBuild } from './lib/build.mjs';
 import { checkNode, ensurePackages } from './lib/install.mjs';
+import { takeLock } from './lib/lock.mjs';
 import { startMariadb } from './lib/mariadb.mjs';
 import { isPortFree } from './lib/ports.mjs';
-import { main, ROOT, UserError } from './lib/run.mjs';
+import { main, ROOT, sleep, Stopped, stopSignal, UserError } from './lib/run.mjs';
+import { tendReserve } from './lib/reserve.mjs';
+import { supervise } from './lib/supervise.mjs';
 
-const HOME = process.env.ZARNEL_HOME ?? join(ROOT, '.zarnel');
-const LOCK = join(HOME, 'start.pid');
+/** A relative home is meant from where the command was given. */
+const HOME = resolve(process.env.INIT_CWD ?? '.', process.env.ZARNEL_HOME ?? join(ROOT, '.zarnel'));
 const PORT_FILE = join(HOME, 'port');
+const PORT_CHECK_MS = 3000;
 
 await main(async () => {
   checkNode();
   mkdirSync(HOME, { recursive: true, mode: 0o700 });
-  takeLock();
+  const letGo = takeLock(join(HOME, 'start.pid'));
   const stops = [];
-  let askedToStop = () => {};
-  const asked = new Promise((resolve) => (askedToStop = resolve));
-  process.on('SIGINT', () => askedToStop());
-  process.on('SIGTERM', () => askedToStop());
-  process.on('SIGHUP', () => askedToStop());
   try {
     await ensurePackages({ quiet: true });
-    let databaseUrl = process.env.DATABASE_URL;
-    let databaseEnded = new Promise(() => {});
-    if (databaseUrl === undefined || databaseUrl === '') {
-      const database = await startMariadb(join(HOME, 'mariadb'));
-      stops.push(() => database.stop());
-      databaseUrl = database.url('zarnel');
-      databaseEnded = database.ended;
-    }
+    const databaseUrl = process.env.DATABASE_URL || (await startDatabase(stops));
     await ensureNodeBuild();
     await ensureWebBuild();
-    const app = await startApp({ databaseUrl, port: await choosePort() });
+    const { port: wanted, usualPort } = await choosePort();
+    let port = wanted;
+    const app = await supervise({
+      name: 'The server',
+      hint: ' Its message stands above.',
+      start: async () => {
+        const started = await startApp({
+          databaseUrl,
+          port,
+          usualPort,
+          dataFolder: process.env.DATABASE_URL ? undefined : HOME,
+        });
+        port = started.port;
+        return started;
+      },
+    });
     stops.push(() => app.stop());
+    process.stdout.write(`Zarnel is ready at http://127.0.0.1:${port}\n`);
     // The same address next time: edits that were never sent wait in the browser, under this address.
-    writeFileSync(PORT_FILE, String(app.port));
-    process.stdout.write(`Zarnel is ready at ${app.url}\n`);
-    const why = await Promise.race([
-      asked.then(() => null),
-      app.ended.then(() => 'The server ended by itself; its message stands above.'),
-      databaseEnded.then(() => 'MariaDB ended by itself; see mariadb.log in its folder. Start again.'),
-    ]);
-    if (why !== null) throw new UserError(why);
+    if (usualPort === null) writeFileSync(PORT_FILE, String(port));
+    else void comeBack(app, usualPort);
+    await new Promise((done) => {
+      if (stopSignal.aborted) done();
+      else stopSignal.addEventListener('abort', done);
+    });
+  } catch (error) {
+    if (!(error instanceof Stopped)) throw error;
+    process.stdout.write('Stopped before it was ready.\n');
   } finally {
     for (const stop of stops.reverse()) await stop();
-    rmSync(LOCK, { force: true });
+    letGo();
   }
 });
 
-/** The port asked for, else that of last time if it is free, else any. */
+async function startDatabase(stops) {
+  let port;
+  const database = await supervise({
+    name: 'MariaDB',
+    hint: ` Why stands in ${join(HOME, 'mariadb', 'mariadb.log')}.`,
+    start: async () => {
+      tendReserve(HOME);
+      const started = await startMariadb(join(HOME, 'mariadb'), { port });
+      // The server knows it by this port.
+      port = started.port;
+      return started;
+    },
+  });
+  stops.push(() => database.stop());
+  return database.current().url('zarnel');
+}
+
+/** The port asked for, else that of last time if it is free, else any; then `usualPort` is the one it should be. */
 async function choosePort() {
   const wanted = process.env.ZARNEL_PORT ?? process.env.PORT;
   if (wanted !== undefined && wanted !== '') {
@@ -59,25 +86,31 @@ async function choosePort() {
     if (!Number.isInteger(port) || port < 1 || port > 65535)
       throw new UserError(`“${wanted}” is not a port.`);
     if (!(await isPortFree(port))) throw new UserError(`Port ${port} is taken by another program.`);
-    return port;
+    return { port, usualPort: null };
   }
   const last = existsSync(PORT_FILE) ? Number(readFileSync(PORT_FILE, 'utf8')) : 0;
-  return last > 0 && (await isPortFree(last)) ? last : 0;
+  const isPort = Number.isInteger(last) && last > 0 && last <= 65535;
+  if (!isPort || (await isPortFree(last))) return { port: isPort ? last : 0, usualPort: null };
+  process.stderr.write(
+    `Port ${last}, where Zarnel was last time, is taken by another program. Edits that a browser has not sent yet wait there, ` +
+      `under http://127.0.0.1:${last}. Zarnel is at another address until that is free, and then at both.\n`,
+  );
+  return { port: 0, usualPort: last };
 }
 
-/** One start at a time in one home: two would fight over the data. */
-function takeLock() {
-  if (existsSync(LOCK)) {
-    const pid = Number(readFileSync(LOCK, 'utf8'));
-    if (isRunning(pid)) throw new UserError(`Zarnel is already running here (process ${pid}).`);
-  }
-  writeFileSync(LOCK, String(process.pid));
-}
-
-function isRunning(pid) {
-  try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs');
-  } catch {
-    return false;
+/** Listens at the usual port too, as soon as it is free, and again after each time the server was started again. */
+async function comeBack(app, usualPort) {
+  let there = null;
+  for (;;) {
+    await sleep(PORT_CHECK_MS);
+    if (stopSignal.aborted) return;
+    const server = app.current();
+    if (there === server || !(await isPortFree(usualPort))) continue;
+    if (await server.listenAlso(usualPort)) {
+      there = server;
+      process.stdout.write(
+        `Port ${usualPort} is free: Zarnel is at http://127.0.0.1:${usualPort} again, too.\n`,
+      );
+    }
   }
 }

@@ -63,10 +63,20 @@ export const revisionListSchema = z.strictObject({
 export type RevisionList = z.infer<typeof revisionListSchema>;
 
 export const nameRevisionSchema = z.strictObject({
-  name: z.string().trim().min(1, 'must not be empty').max(120).nullable().describe('Null takes the name away'),
+  name: z
+    .string()
+    .trim()
+    .min(1, 'must not be empty')
+    .max(120)
+    .nullable()
+    .describe('Null takes the name away'),
 });
 
 export const savedSchema = z.strictObject({ revision: z.number().int().min(1) });
+
+/** Where the server usually is, when it is not there because another program was first; and whether it is there, too. */
+export const addressSchema = z.strictObject({ usual: z.url().nullable(), isThere: z.boolean() });
+export type Address = z.infer<typeof addressSchema>;
 
 /** Which jobs are listed, newest first; `search` is part of a name, empty for all. */
 export type JobsQuery = {

@@ -97,6 +97,7 @@ export { wirewayHoles, wirewaysOf, type WirewayHole } from './wireway/hole-patte
 export type { Working } from './working/working.ts';
 export {
   createJobSchema,
+  addressSchema,
   gearDetailSchema,
   gearIdsSchema,
   gearListSchema,
@@ -119,6 +120,7 @@ export {
   REVISION_KINDS,
   revisionListSchema,
   savedSchema,
+  type Address,
   type GearDetail,
   type GearList,
   type GearSummary,

@@ -32,8 +32,11 @@ export async function ensurePackages({ quiet = false } = {}) {
   // Not “npm ci”: it refuses where a registry lacks packages for machines other than this one. The versions
   // are the lock file's all the same, and the file is left as it was.
   const lockText = readFileSync(join(ROOT, 'package-lock.json'));
-  await must('npm', ['install', '--no-audit', '--no-fund', '--ignore-scripts'], { quiet });
-  writeFileSync(join(ROOT, 'package-lock.json'), lockText);
+  try {
+    await must('npm', ['install', '--no-audit', '--no-fund', '--ignore-scripts'], { quiet });
+  } finally {
+    writeFileSync(join(ROOT, 'package-lock.json'), lockText);
+  }
   writeFileSync(stamp, lock);
 }
 
@@ -63,6 +66,7 @@ export function findProgram(names) {
  * @returns {Promise<string[]>}
  */
 export async function ensureDebianPrograms(programs, packages, purpose) {
+  removeLeftPolicy();
   const findAll = () => programs.map(findProgram).filter((path) => path !== null);
   // ZARNEL_NO_PROGRAMS lets a test see what a bare machine would be told.
   const present = process.env.ZARNEL_NO_PROGRAMS === '1' ? [] : findAll();
@@ -87,10 +91,24 @@ export async function ensureDebianPrograms(programs, packages, purpose) {
   return installed;
 }
 
+/** By this an own policy is known that a killed installation left behind. */
+const OUR_POLICY =
+  '#!/bin/sh\n# Written by Zarnel while it installs packages; it may be removed.\nexit 101\n';
+
+/** Removes what an installation left behind that was killed on the way. */
+export function removeLeftPolicy() {
+  try {
+    if (readFileSync(NO_SERVICES, 'utf8') === OUR_POLICY) rmSync(NO_SERVICES);
+  } catch {
+    // There is none, or it is not ours to remove.
+  }
+}
+
 /** Debian starts a package's own service unless told not to; ours runs as a plain process. */
 async function withoutServices(body) {
+  removeLeftPolicy();
   const isOurs = !existsSync(NO_SERVICES);
-  if (isOurs) writeFileSync(NO_SERVICES, '#!/bin/sh\nexit 101\n', { mode: 0o755 });
+  if (isOurs) writeFileSync(NO_SERVICES, OUR_POLICY, { mode: 0o755 });
   try {
     await body();
   } finally {

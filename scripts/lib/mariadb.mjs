@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import {
   closeSync,
   existsSync,
@@ -9,14 +9,15 @@ import {
   readFileSync,
   renameSync,
   rmSync,
+  symlinkSync,
   writeFileSync,
 } from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join, resolve } from 'node:path';
 import { ensureDebianPrograms } from './install.mjs';
 import { freePort } from './ports.mjs';
-import { sleep, UserError } from './run.mjs';
+import { run, sleep, stopSignal, unlessStopped, UserError } from './run.mjs';
 
 /** The bare server, without the service Debian would start, and what its installer calls. */
 const PACKAGES = ['mariadb-server-core', 'mariadb-client-core'];
@@ -28,17 +29,19 @@ const READY_MS = 60_000;
 const STOP_MS = 30_000;
 
 /**
- * Starts a MariaDB of our own on loopback with its data in `folder`, which is made if need be.
- * @param {string} folder
+ * Starts a MariaDB of our own on loopback with its data in the folder `path`, which is made if need be.
+ * @param {string} path
  * @param {{ databases?: readonly string[], port?: number }} [options]
  * @returns {Promise<{ url: (database: string) => string, port: number, pid: number, ended: Promise<unknown>, stop: () => Promise<void> }>}
  */
-export async function startMariadb(folder, { databases = ['zarnel'], port } = {}) {
+export async function startMariadb(path, { databases = ['zarnel'], port } = {}) {
+  const folder = resolve(path);
   const [server = '', install = ''] = await ensureDebianPrograms(PROGRAMS, PACKAGES, 'MariaDB');
   const data = join(folder, 'data');
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   await stopLeftOver(folder, data);
-  if (!existsSync(data)) createData(install, folder, data);
+  if (!existsSync(data)) await createData(install, folder, data);
+  const socket = socketPath(folder);
 
   const password = keepPassword(folder);
   const initFile = join(folder, 'init.sql');
@@ -51,7 +54,7 @@ export async function startMariadb(folder, { databases = ['zarnel'], port } = {}
       '--no-defaults',
       ...asRoot(),
       `--datadir=${data}`,
-      `--socket=${socketPath(folder)}`,
+      `--socket=${socket}`,
       `--pid-file=${join(folder, 'mariadb.pid')}`,
       `--port=${usedPort}`,
       '--bind-address=127.0.0.1',
@@ -69,6 +72,9 @@ export async function startMariadb(folder, { databases = ['zarnel'], port } = {}
   child.once('error', () => undefined);
   if (!(await isReady(usedPort, child))) {
     child.kill('SIGKILL');
+    await ended;
+    removeSocketFolder(folder);
+    unlessStopped();
     throw new UserError(
       `MariaDB did not start. The last lines of its log:\n\n${tailOf(join(folder, 'mariadb.log'))}`,
     );
@@ -79,11 +85,13 @@ export async function startMariadb(folder, { databases = ['zarnel'], port } = {}
     pid: child.pid ?? 0,
     ended,
     stop: async () => {
-      if (child.exitCode !== null || child.signalCode !== null) return;
-      child.kill('SIGTERM');
-      const force = setTimeout(() => child.kill('SIGKILL'), STOP_MS);
-      await ended;
-      clearTimeout(force);
+      if (child.exitCode === null && child.signalCode === null) {
+        child.kill('SIGTERM');
+        const force = setTimeout(() => child.kill('SIGKILL'), STOP_MS);
+        await ended;
+        clearTimeout(force);
+      }
+      removeSocketFolder(folder);
     },
   };
 }
@@ -108,22 +116,30 @@ function isOurs(pid, data) {
 }
 
 /** Made beside and moved into place, so that an interrupted start leaves nothing half made. */
-function createData(install, folder, data) {
+async function createData(install, folder, data) {
   const fresh = join(folder, 'data.new');
   rmSync(fresh, { recursive: true, force: true });
-  const made = spawnSync(
-    install,
-    [
-      '--no-defaults',
-      ...asRoot(),
-      `--datadir=${fresh}`,
-      '--auth-root-authentication-method=socket',
-      '--skip-test-db',
-    ],
-    { encoding: 'utf8' },
-  );
-  if (made.status !== 0)
-    throw new UserError(`MariaDB could not make its data folder:\n\n${made.stdout}${made.stderr}`);
+  // Its script takes a path with spaces for several: it goes through a link in a folder without.
+  const plain = mkdtempSync(join(/\s/u.test(tmpdir()) ? '/tmp' : tmpdir(), 'zarnel-'));
+  const link = join(plain, 'home');
+  symlinkSync(folder, link);
+  let printed = '';
+  try {
+    const code = await run(
+      install,
+      [
+        '--no-defaults',
+        ...asRoot(),
+        `--datadir=${join(link, 'data.new')}`,
+        '--auth-root-authentication-method=socket',
+        '--skip-test-db',
+      ],
+      { output: (text) => (printed += text) },
+    );
+    if (code !== 0) throw new UserError(`MariaDB could not make its data folder:\n\n${printed}`);
+  } finally {
+    rmSync(plain, { recursive: true, force: true });
+  }
   renameSync(fresh, data);
 }
 
@@ -131,10 +147,16 @@ function asRoot() {
   return process.getuid?.() === 0 ? ['--user=root'] : [];
 }
 
+/** The password of our own account, made anew where its file is lost or damaged: each start sets it in the database. */
 function keepPassword(folder) {
   const file = join(folder, 'password');
-  if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('hex'), { mode: 0o600 });
-  return readFileSync(file, 'utf8').trim();
+  const kept = existsSync(file) ? readFileSync(file, 'utf8').trim() : '';
+  if (/^[0-9a-f]{48}$/u.test(kept)) return kept;
+  const fresh = randomBytes(24).toString('hex');
+  // Written beside and moved into place: never half of one.
+  writeFileSync(`${file}.new`, fresh, { mode: 0o600 });
+  renameSync(`${file}.new`, file);
+  return fresh;
 }
 
 /** Run at each start; every statement may be run again. One statement a line, as init files want. */
@@ -142,20 +164,36 @@ function initSql(databases, password) {
   return [
     ...databases.map((name) => `CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4;`),
     `CREATE USER IF NOT EXISTS 'zarnel'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+    `ALTER USER 'zarnel'@'127.0.0.1' IDENTIFIED BY '${password}';`,
     "GRANT ALL PRIVILEGES ON `zarnel%`.* TO 'zarnel'@'127.0.0.1';",
     '',
   ].join('\n');
 }
 
+/** Where a folder’s name is too long for a socket in it, a temporary folder, of which a note is kept to remove it by. */
 function socketPath(folder) {
+  removeSocketFolder(folder);
   const path = join(folder, 'mariadb.sock');
-  return path.length <= MAX_SOCKET_PATH ? path : join(mkdtempSync(join(tmpdir(), 'zarnel-')), 'mariadb.sock');
+  if (Buffer.byteLength(path) <= MAX_SOCKET_PATH) return path;
+  const short = mkdtempSync(join(tmpdir(), 'zarnel-'));
+  writeFileSync(join(folder, SOCKET_NOTE), short);
+  return join(short, 'mariadb.sock');
+}
+
+const SOCKET_NOTE = 'socket-folder';
+
+function removeSocketFolder(folder) {
+  const note = join(folder, SOCKET_NOTE);
+  if (!existsSync(note)) return;
+  const short = readFileSync(note, 'utf8');
+  if (basename(short).startsWith('zarnel-')) rmSync(short, { recursive: true, force: true });
+  rmSync(note, { force: true });
 }
 
 /** Ready once it greets: the server listens only after its init file has run. */
 async function isReady(port, child) {
   for (let waited = 0; waited < READY_MS; waited += 100) {
-    if (child.exitCode !== null || child.signalCode !== null) return false;
+    if (stopSignal.aborted || child.exitCode !== null || child.signalCode !== null) return false;
     if (await greets(port)) return true;
     await sleep(100);
   }

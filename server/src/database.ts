@@ -76,6 +76,17 @@ const CONNECTION_LOST = new Set([
   'ER_CON_COUNT_ERROR',
 ]);
 
+const DISK_FULL = new Set(['ENOSPC', 'ER_DISK_FULL', 'ER_RECORD_FILE_FULL']);
+
+/** Whether an error means that there is no room left where the database keeps its files. */
+export function isDiskFull(error: unknown): boolean {
+  if (typeof error !== 'object' || error === null) return false;
+  const { code, message } = error as { code?: unknown; message?: unknown };
+  if (typeof code === 'string' && DISK_FULL.has(code)) return true;
+  // Others name the system’s own error 28, ENOSPC.
+  return typeof message === 'string' && /errno: 28\b|no space left on device/iu.test(message);
+}
+
 /** Whether an error means that the database cannot be reached just now; a later try may succeed. */
 export function isDatabaseLost(error: unknown): boolean {
   if (typeof error !== 'object' || error === null) return false;

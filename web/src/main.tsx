@@ -5,6 +5,7 @@ import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { GearEditorPage } from './gear/GearEditorPage.tsx';
 import { GearLibraryPage } from './gear/GearLibraryPage.tsx';
+import { MovedNotice } from './pages/MovedNotice.tsx';
 import { JobPage } from './pages/JobPage.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
 import { store } from './state/store.ts';
@@ -25,6 +26,7 @@ function page(name: string, element: ReactNode): ReactNode {
   );
   return (
     <Boundary key={name} name={name} exits={exits}>
+      <MovedNotice />
       {element}
     </Boundary>
   );

@@ -9,12 +9,16 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
+import type { Address } from '@zarnel/core';
 import { JobStore } from '../jobs/job-store.ts';
 import { GearStore } from '../gear/gear-store.ts';
 import { ReadingStore } from '../readings/reading-store.ts';
+import { addressRoutes } from './address-routes.ts';
+import { refuseWhenFull } from './disk.ts';
 import { gearRoutes } from './gear-routes.ts';
 import { instrumentRoutes } from './instrument-routes.ts';
 import { jobRoutes } from './job-routes.ts';
+import { Metrics } from './metrics.ts';
 import { answerProblems, ProblemError } from './problem.ts';
 import { readingRoutes } from './reading-routes.ts';
 
@@ -27,13 +31,30 @@ export type AppParts = {
   readonly now: () => Date;
   /** The built client; null serves the API alone. */
   readonly webRoot: string | null;
+  /** Where it is and should be found; as it is, where nothing is said. */
+  readonly address?: () => Address;
+  /** What is free on the disk of the database; null where that is not known. */
+  readonly freeBytes?: () => Promise<number | null>;
+  /** The address that a proxy before it has, such as `https://zarnel.example.org`, beside the loopback one. */
+  readonly publicOrigin?: string | null;
 };
 
 /** The whole server in one screen. It keeps nothing in memory that a second copy of it would miss. */
-export function createApp({ source, log, now, webRoot }: AppParts): Koa {
+export function createApp({
+  source,
+  log,
+  now,
+  webRoot,
+  address = () => ({ usual: null, isThere: true }),
+  freeBytes = () => Promise.resolve(null),
+  publicOrigin = null,
+}: AppParts): Koa {
   const app = new Koa();
+  const metrics = new Metrics(source, freeBytes, log);
+  app.use(metrics.watch());
   app.use(answerProblems(log));
-  app.use(refuseStrangers);
+  app.use(refuseStrangers(publicOrigin));
+  app.use(refuseWhenFull(freeBytes));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -62,6 +83,8 @@ export function createApp({ source, log, now, webRoot }: AppParts): Koa {
   });
   const jobStore = new JobStore(source, now);
   app.use(health.routes());
+  app.use(metrics.routes().routes());
+  app.use(addressRoutes(address).routes());
   for (const router of [
     readingRoutes(new ReadingStore(source)),
     instrumentRoutes(jobStore),
@@ -75,15 +98,19 @@ export function createApp({ source, log, now, webRoot }: AppParts): Koa {
 }
 
 /** Answers only to its own address, and changes nothing for a page from another. */
-async function refuseStrangers(ctx: Koa.Context, next: Koa.Next): Promise<void> {
-  if (!/^(?:127\.0\.0\.1|localhost|\[::1\])(?::\d+)?$/u.test(ctx.host)) {
-    throw new ProblemError(403, 'This server answers on the loopback address only.');
-  }
-  const origin = ctx.get('Origin');
-  if (origin !== '' && origin !== `http://${ctx.host}`) {
-    throw new ProblemError(403, 'Pages from other addresses may not use this server.');
-  }
-  await next();
+function refuseStrangers(publicOrigin: string | null): Koa.Middleware {
+  const publicHost = publicOrigin === null ? null : new URL(publicOrigin).host;
+  return async (ctx, next) => {
+    const isPublic = ctx.host === publicHost;
+    if (!isPublic && !/^(?:127\.0\.0\.1|localhost|\[::1\])(?::\d+)?$/u.test(ctx.host)) {
+      throw new ProblemError(403, 'This server answers on the loopback address only.');
+    }
+    const origin = ctx.get('Origin');
+    if (origin !== '' && origin !== (isPublic ? publicOrigin : `http://${ctx.host}`)) {
+      throw new ProblemError(403, 'Pages from other addresses may not use this server.');
+    }
+    await next();
+  };
 }
 
 /** Built files by name; any other page address gets the client, which knows its own routes. */

@@ -2,7 +2,7 @@ import type { Context, Middleware, Next } from 'koa';
 import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import type { Problem } from '@zarnel/core';
-import { isDatabaseLost } from '../database.ts';
+import { isDatabaseLost, isDiskFull } from '../database.ts';
 import { UnreadableGear } from '../gear/gear-store.ts';
 import { UnreadablePlan } from '../jobs/revision-store.ts';
 
@@ -22,6 +22,7 @@ const TITLES: Readonly<Record<number, string>> = {
   500: 'Something went wrong here',
   501: 'Not done here',
   503: 'The database cannot be reached',
+  507: 'The disk is full',
 };
 
 /** An error the client is told about, as a problem document (RFC 9457). */
@@ -66,6 +67,14 @@ export function answerProblems(log: Logger): Middleware {
   };
 }
 
+/** What is answered where nothing more can be kept. */
+export function diskFull(): ProblemError {
+  return new ProblemError(
+    507,
+    'The disk of the server is full. What you sent was not saved; what is saved can be read, and saving goes on by itself when there is room.',
+  );
+}
+
 function problemOf(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   if (error instanceof UnreadableGear) {
@@ -85,6 +94,9 @@ function problemOf(error: unknown): ProblemError {
       `${error.message} It is kept as it is, and so are the revisions before it: open one of them.`,
       { errors },
     );
+  }
+  if (isDiskFull(error)) {
+    return diskFull();
   }
   if (isDatabaseLost(error)) {
     return new ProblemError(503, 'Nothing was lost; what you sent was not saved. Try again shortly.');

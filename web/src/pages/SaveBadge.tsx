@@ -1,5 +1,5 @@
 import { countText } from '@zarnel/core';
-import type { SaveState } from '../state/autosaver.ts';
+import type { Away, SaveState } from '../state/autosaver.ts';
 
 /** What has become of the edits, in two words. */
 export function SaveBadge({ state }: { readonly state: SaveState }) {
@@ -23,6 +23,11 @@ const INKS: Record<SaveState['kind'], string> = {
   refused: 'font-semibold text-crayon',
 };
 
+const AWAY: Record<Away, string> = {
+  unreachable: 'Offline',
+  'disk-full': 'The server’s disk is full',
+};
+
 function textOf(state: SaveState): string {
   switch (state.kind) {
     case 'saved':
@@ -30,9 +35,9 @@ function textOf(state: SaveState): string {
     case 'saving':
       return 'Saving';
     case 'offline':
-      return state.isKept
-        ? `Offline, ${countText(state.editCount, 'edit', 'edits')} kept`
-        : `Offline, ${countText(state.editCount, 'edit', 'edits')} not kept here: export the job now`;
+      return `${AWAY[state.why]}, ${countText(state.editCount, 'edit', 'edits')} ${
+        state.isKept ? 'kept' : 'not kept here: export the job now'
+      }`;
     case 'conflict':
       return 'Two versions';
     case 'refused':

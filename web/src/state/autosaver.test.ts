@@ -65,7 +65,7 @@ describe('Autosaver', () => {
     const { saver, sent, states, drafts } = setUp([{ kind: 'unreachable' }, { kind: 'saved', revision: 2 }]);
     saver.changed(named('A'));
     await jest.advanceTimersByTimeAsync(500);
-    expect(states.at(-1)).toEqual({ kind: 'offline', editCount: 1, isKept: true });
+    expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 1, isKept: true });
     expect(drafts.get('job')?.madeFrom).toBe(1);
     await jest.advanceTimersByTimeAsync(3000);
     expect(sent).toHaveLength(2);
@@ -171,12 +171,12 @@ describe('Autosaver', () => {
     failWrites(true);
     saver.changed(named('A'));
     await jest.advanceTimersByTimeAsync(600);
-    expect(states.at(-1)).toEqual({ kind: 'offline', editCount: 1, isKept: false });
+    expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 1, isKept: false });
     failWrites(false);
     saver.changed(named('B'));
     await jest.advanceTimersByTimeAsync(600);
     expect(drafts.get('job')?.plan.name).toBe('B');
-    expect(states.at(-1)).toEqual({ kind: 'offline', editCount: 2, isKept: true });
+    expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 2, isKept: true });
   });
 
   test('tries again when sending breaks in a way nobody foresaw', async () => {
@@ -184,7 +184,7 @@ describe('Autosaver', () => {
     throwOnce();
     saver.changed(named('A'));
     await jest.advanceTimersByTimeAsync(600);
-    expect(states.at(-1)).toMatchObject({ kind: 'offline', editCount: 1 });
+    expect(states.at(-1)).toMatchObject({ kind: 'offline', why: 'unreachable', editCount: 1 });
     await jest.advanceTimersByTimeAsync(3100);
     expect(sent.map(({ name }) => name)).toEqual(['A']);
     expect(states.at(-1)).toEqual({ kind: 'saved' });

@@ -5,15 +5,18 @@ export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'saving' }
   /** `isKept` says whether the browser’s own store has them; where it has not, only this page does. */
-  | { readonly kind: 'offline'; readonly editCount: number; readonly isKept: boolean }
+  | { readonly kind: 'offline'; readonly why: Away; readonly editCount: number; readonly isKept: boolean }
   | { readonly kind: 'conflict'; readonly current: number; readonly kept: number }
   | { readonly kind: 'refused'; readonly message: string };
+
+/** Why nothing is saved just now: the server does not answer, or has no room left. */
+export type Away = 'unreachable' | 'disk-full';
 
 /** What came of sending a plan. */
 export type SaveAnswer =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'stale'; readonly current: number; readonly kept: number }
-  | { readonly kind: 'unreachable' }
+  | { readonly kind: Away }
   | { readonly kind: 'refused'; readonly message: string };
 
 /** What is sent: a plan, the revision it was made from, and its place in the line of edits. */
@@ -46,8 +49,8 @@ export class Autosaver {
   private isHalted = false;
   /** What the server kept beside another’s newest, while nobody has decided. */
   private beside: { readonly plan: Plan; readonly current: number; readonly kept: number } | null = null;
-  /** Whether the last try did not reach the server. */
-  private isAway = false;
+  /** Why the last try came to nothing. */
+  private away: Away | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** By when what is unsent is sent, however steadily it is edited. */
   private dueMs: number | null = null;
@@ -88,7 +91,7 @@ export class Autosaver {
     this.order++;
     this.keepDraft();
     if (this.isHalted) return;
-    this.isAway = false;
+    this.away = null;
     if (this.beside === null) this.tell({ kind: 'saving' });
     const now = Date.now();
     this.dueMs ??= now + this.parts.mostMs;
@@ -134,7 +137,7 @@ export class Autosaver {
     });
     switch (answer.kind) {
       case 'saved':
-        this.isAway = false;
+        this.away = null;
         this.beside = null;
         this.revision = answer.revision;
         if (this.unsent === plan) {
@@ -148,12 +151,13 @@ export class Autosaver {
         }
         return;
       case 'unreachable':
-        this.isAway = true;
+      case 'disk-full':
+        this.away = answer.kind;
         if (this.beside === null) this.tellOffline();
         this.schedule(this.parts.retryMs);
         return;
       case 'stale':
-        this.isAway = false;
+        this.away = null;
         this.beside = { plan, current: answer.current, kept: answer.kept };
         this.tell({ kind: 'conflict', current: answer.current, kept: answer.kept });
         if (this.unsent !== plan) this.schedule(this.parts.settleMs);
@@ -212,12 +216,13 @@ export class Autosaver {
         this.isKept = false;
         if (wasKept) this.parts.onError(error);
       }
-      if (wasKept !== this.isKept && this.isAway && this.beside === null) this.tellOffline();
+      if (wasKept !== this.isKept && this.away !== null && this.beside === null) this.tellOffline();
     });
   }
 
   private tellOffline(): void {
-    this.tell({ kind: 'offline', editCount: this.editCount, isKept: this.isKept });
+    const why = this.away ?? 'unreachable';
+    this.tell({ kind: 'offline', why, editCount: this.editCount, isKept: this.isKept });
   }
 
   private schedule(afterMs: number): void {

@@ -248,6 +248,7 @@ export async function restoreRevision(jobId: string, revision: number): Promise<
   const answer = await sendRestore(jobId, newest, revision, store.getState().view.person);
   if (answer.kind === 'refused') return answer.message;
   if (answer.kind === 'unreachable') return 'The server cannot be reached just now.';
+  if (answer.kind === 'disk-full') return 'The disk of the server is full: nothing can be saved just now.';
   if (answer.kind !== 'saved') return 'Someone saved in between; look at the list again.';
   await openJob(jobId);
   return null;

@@ -1,11 +1,13 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import {
+  addressSchema,
   jobListSchema,
   jobSummarySchema,
   openPlan,
   problemSchema,
   revisionListSchema,
   savedSchema,
+  type Address,
   type JobList,
   type JobsQuery,
   type JobSummary,
@@ -30,6 +32,10 @@ export const serverApi = createApi({
   }),
   tagTypes: ['jobs', 'revisions'],
   endpoints: (build) => ({
+    address: build.query<Address, null>({
+      query: () => 'address',
+      transformResponse: (raw) => addressSchema.parse(raw),
+    }),
     jobs: build.query<JobList, JobsQuery>({
       query: (params) => ({ url: 'jobs', params }),
       transformResponse: (raw) => jobListSchema.parse(raw),
@@ -79,6 +85,7 @@ export const serverApi = createApi({
 });
 
 export const {
+  useAddressQuery,
   useJobsQuery,
   useRevisionsQuery,
   useNameRevisionMutation,
@@ -169,6 +176,7 @@ async function sendOver(
 ): Promise<SaveAnswer> {
   const headers = { 'Content-Type': 'application/json', 'If-Match': `"${madeFrom}"`, ...more };
   const response = await tryFetch(url, { method, headers, body: JSON.stringify(content) });
+  if (response?.status === 507) return { kind: 'disk-full' };
   if (response === null || response.status >= 500) return { kind: 'unreachable' };
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return { kind: 'saved', revision: savedSchema.parse(body).revision };
