@@ -6,5 +6,9 @@ export type Mariadb = {
 };
 export function startMariadb(
   folder: string,
-  options?: { readonly databases?: readonly string[]; readonly port?: number },
+  options?: {
+    readonly databases?: readonly string[];
+    readonly port?: number;
+    readonly more?: readonly string[];
+  },
 ): Promise<Mariadb>;

@@ -31,10 +31,10 @@ const STOP_MS = 30_000;
 /**
  * Starts a MariaDB of our own on loopback with its data in the folder `path`, which is made if need be.
  * @param {string} path
- * @param {{ databases?: readonly string[], port?: number }} [options]
+ * @param {{ databases?: readonly string[], port?: number, more?: readonly string[] }} [options] `more` are further settings, as on a command line
  * @returns {Promise<{ url: (database: string) => string, port: number, pid: number, ended: Promise<unknown>, stop: () => Promise<void> }>}
  */
-export async function startMariadb(path, { databases = ['zarnel'], port } = {}) {
+export async function startMariadb(path, { databases = ['zarnel'], port, more = [] } = {}) {
   const folder = resolve(path);
   const [server = '', install = ''] = await ensureDebianPrograms(PROGRAMS, PACKAGES, 'MariaDB');
   const data = join(folder, 'data');
@@ -63,6 +63,7 @@ export async function startMariadb(path, { databases = ['zarnel'], port } = {}) 
       '--max-allowed-packet=64M',
       '--innodb-buffer-pool-size=64M',
       `--init-file=${initFile}`,
+      ...more,
     ],
     // In a group of its own: Ctrl-C reaches the web server first, and the database outlives it.
     { detached: true, stdio: ['ignore', log, log] },

@@ -15,6 +15,8 @@ describe('isDatabaseLost', () => {
   test.each([
     [{ code: 'ECONNREFUSED' }, true],
     [{ code: 'PROTOCOL_CONNECTION_LOST' }, true],
+    [{ code: 'ER_LOCK_DEADLOCK' }, true],
+    [{ code: 'ER_UNKNOWN_COM_ERROR', message: 'WSREP has not yet prepared node for application use' }, true],
     [new Error("Can't add new command when connection is in closed state"), true],
     [{ code: 'ER_DUP_ENTRY' }, false],
     [new Error('something else'), false],

@@ -1,4 +1,4 @@
-import { DataSource } from 'typeorm';
+import { DataSource, type EntityManager } from 'typeorm';
 import { GearEntity, GearVersionEntity } from './entities/gear.ts';
 import { JobEntity } from './entities/job.ts';
 import { ReadingEntity } from './entities/reading.ts';
@@ -74,7 +74,29 @@ const CONNECTION_LOST = new Set([
   'PROTOCOL_CONNECTION_LOST',
   'ER_SERVER_SHUTDOWN',
   'ER_CON_COUNT_ERROR',
+  'ER_LOCK_DEADLOCK',
+  'ER_LOCK_WAIT_TIMEOUT',
 ]);
+
+/** Two that wait for each other, or that wrote the same on two nodes of a cluster: one of them has to start over. */
+const IN_EACH_OTHERS_WAY = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT']);
+const MOST_TRIES = 6;
+
+/** Does work in one transaction; from the start again, after a moment, where others were in its way. */
+export async function transact<T>(
+  source: DataSource,
+  work: (manager: EntityManager) => Promise<T>,
+): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await source.transaction(work);
+    } catch (error) {
+      const { code } = error as { readonly code?: unknown };
+      if (typeof code !== 'string' || !IN_EACH_OTHERS_WAY.has(code) || tries === MOST_TRIES) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 10 * 2 ** tries * (0.5 + Math.random())));
+    }
+  }
+}
 
 const DISK_FULL = new Set(['ENOSPC', 'ER_DISK_FULL', 'ER_RECORD_FILE_FULL']);
 
@@ -92,5 +114,8 @@ export function isDatabaseLost(error: unknown): boolean {
   if (typeof error !== 'object' || error === null) return false;
   const { code, message } = error as { code?: unknown; message?: unknown };
   if (typeof code === 'string' && CONNECTION_LOST.has(code)) return true;
-  return typeof message === 'string' && /connection is in closed state|closed the connection/iu.test(message);
+  return (
+    typeof message === 'string' &&
+    /connection is in closed state|closed the connection|WSREP has not yet prepared node/iu.test(message)
+  );
 }

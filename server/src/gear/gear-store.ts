@@ -13,6 +13,7 @@ import {
   type GearType,
   type Result,
 } from '@zarnel/core';
+import { transact } from '../database.ts';
 import { GearEntity, GearVersionEntity, type GearRow } from '../entities/gear.ts';
 import { likeText } from '../like.ts';
 
@@ -76,7 +77,7 @@ export class GearStore {
 
   /** All of the given types become the user's own, or none does. */
   async create(types: readonly GearType[]): Promise<GearDetail[]> {
-    return this.source.transaction(async (manager) => {
+    return transact(this.source, async (manager) => {
       const made: GearDetail[] = [];
       for (const type of types) made.push(await this.insert(manager, randomUUID(), null, type));
       return made;
@@ -85,7 +86,7 @@ export class GearStore {
 
   /** Makes the next version over version `madeFrom`. Samples are copied, not changed. */
   async save(id: string, madeFrom: number, type: GearType): Promise<GearSaved | null> {
-    return this.source.transaction(async (manager) => {
+    return transact(this.source, async (manager) => {
       const row = await this.lock(manager, id);
       if (row === null) return null;
       if (row.sampleId !== null) return { kind: 'sample' };
@@ -101,7 +102,7 @@ export class GearStore {
 
   /** Loads the samples that ship with this version; one that changed becomes a new version of itself. */
   async loadSamples(samples: readonly GearType[]): Promise<void> {
-    await this.source.transaction(async (manager) => {
+    await transact(this.source, async (manager) => {
       const known = await manager.find(GearEntity, { where: { sampleId: Not(IsNull()) } });
       for (const sample of samples) {
         const row = known.find(({ sampleId }) => sampleId === sample.id);

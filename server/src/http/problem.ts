@@ -49,7 +49,7 @@ export function answerProblems(log: Logger): Middleware {
         throw new ProblemError(ctx.status, `${ctx.method} is not done at this address.`);
     } catch (error) {
       const problem = problemOf(error);
-      if (problem.status >= 500)
+      if (problem.status >= 500 && problem.status !== 501)
         log.error({ requestId, err: told(error), path: ctx.path.slice(0, MOST_TOLD) });
       const { status, detail, more } = problem;
       const body: Problem = {
@@ -104,7 +104,8 @@ function problemOf(error: unknown): ProblemError {
   const { status, code } = (error ?? {}) as { status?: unknown; code?: unknown };
   if (status === 413) return new ProblemError(413, 'The document is larger than 16 MB.');
   if (error instanceof SyntaxError) return new ProblemError(400, 'The body is not JSON.');
-  if (typeof code === 'string' && code.startsWith('Z_'))
+  // Of gzip and deflate, and of Brotli.
+  if (typeof code === 'string' && /^(?:Z_|ERR__ERROR_|ERR_BROTLI)/u.test(code))
     return new ProblemError(400, 'The body is not packed as its Content-Encoding says.');
   if (status === 415) return new ProblemError(415, 'The body is in an encoding that is not read here.');
   if (typeof status === 'number' && status >= 400 && status < 500)

@@ -8,6 +8,7 @@ import {
   type Plan,
   type RevisionList,
 } from '@zarnel/core';
+import { transact } from '../database.ts';
 import { JobEntity, type JobRow } from '../entities/job.ts';
 import { RevisionEntity } from '../entities/revision.ts';
 import { likeText } from '../like.ts';
@@ -51,12 +52,12 @@ export class JobStore {
   }
 
   async create(plan: Plan, work: Work = NOBODY): Promise<JobSummary> {
-    return this.source.transaction((manager) => this.insertJob(manager, plan, work));
+    return transact(this.source, (manager) => this.insertJob(manager, plan, work));
   }
 
   /** Loads a demo once for all time: a demo the user archived or changed never comes back. */
   async createDemoOnce(name: string, plan: Plan): Promise<boolean> {
-    return this.source.transaction(async (manager) => {
+    return transact(this.source, async (manager) => {
       const result = await manager.query<{ affectedRows: number }>(
         'INSERT IGNORE INTO loaded_demo (name, loaded_at) VALUES (?, ?)',
         [name, this.now()],
@@ -100,7 +101,7 @@ export class JobStore {
    * first from earlier in the same line of edits is what this one goes on from, and no conflict.
    */
   async save(id: string, madeFrom: number, plan: Plan, work: Work = NOBODY): Promise<SaveOutcome | null> {
-    return this.source.transaction(async (manager) => {
+    return transact(this.source, async (manager) => {
       const job = await this.lockJob(manager, id);
       if (job === null) return null;
       return this.saveLocked(manager, job, { ...work, madeFrom, plan, kind: 'save' });
@@ -114,7 +115,7 @@ export class JobStore {
     revision: number,
     work: Work = NOBODY,
   ): Promise<SaveOutcome | null> {
-    return this.source.transaction(async (manager) => {
+    return transact(this.source, async (manager) => {
       const job = await this.lockJob(manager, id);
       const old = job === null ? null : await this.kept.read(manager, id, revision);
       if (job === null || old === null) return null;
@@ -123,7 +124,7 @@ export class JobStore {
   }
 
   async rename(id: string, name: string, work: Work = NOBODY): Promise<JobSummary | null> {
-    return this.source.transaction(async (manager) => {
+    return transact(this.source, async (manager) => {
       const job = await this.lockJob(manager, id);
       const saved = job === null ? null : await this.kept.read(manager, id, job.currentRevision);
       if (job === null || saved === null) return null;

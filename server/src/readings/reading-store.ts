@@ -1,5 +1,6 @@
 import { In, Not, type DataSource } from 'typeorm';
 import type { NewReading, Reading, ReadingList } from '@zarnel/core';
+import { transact } from '../database.ts';
 import { JobEntity } from '../entities/job.ts';
 import { ReadingEntity, type ReadingRow } from '../entities/reading.ts';
 
@@ -24,7 +25,7 @@ export class ReadingStore {
    * belongs to a reading of another job: then nothing was added.
    */
   async add(jobId: string, readings: readonly NewReading[]): Promise<'added' | 'no-job' | 'taken'> {
-    return this.source.transaction(async (manager) => {
+    return transact(this.source, async (manager) => {
       if (!(await manager.existsBy(JobEntity, { id: jobId }))) return 'no-job';
       const ids = readings.map(({ id }) => id);
       if (await manager.existsBy(ReadingEntity, { id: In(ids), jobId: Not(jobId) })) return 'taken';

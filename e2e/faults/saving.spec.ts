@@ -1,0 +1,113 @@
+import { expect, test } from '@playwright/test';
+import { honeyHouse, MM_PER_INCH, type Plan } from '@zarnel/core';
+import { expectSaved, gear } from '../job.ts';
+import { chanceOf, goRounds, pause, tell } from './chance.ts';
+import { countLost, House, importJob, readRevision, Saver } from './house.ts';
+
+test.describe.configure({ timeout: 600_000 });
+
+test('no acknowledged save is lost when the server or the database is killed while saving', async () => {
+  const chance = chanceOf('kills');
+  const house = await House.open();
+  try {
+    const savers: Saver[] = [];
+    for (let index = 0; index < 3; index++)
+      savers.push(new Saver(await importJob(house.url()), () => house.url()));
+    let isOver = false;
+    const saving = savers.map(async (saver, index) => {
+      for (let count = 0; !isOver; count++)
+        await saver.save({ ...honeyHouse(), name: `Saver ${index}, ${count}` }, Date.now() + 60_000);
+    });
+    const kills = await goRounds(4, 140, 150, async () => {
+      await pause(100 + chance.below(700));
+      if (chance.below(3) === 0) await house.killDatabase();
+      else await house.killServer();
+    });
+    isOver = true;
+    await Promise.all(saving);
+    const saves = savers.reduce((sum, { acknowledged }) => sum + acknowledged.size, 0);
+    const lost = await countLost(house.url(), savers);
+    tell('killed while saving', {
+      kills,
+      saves,
+      lost,
+      'worst ms': Math.max(...savers.map((s) => s.worstMs)),
+    });
+    expect(saves).toBeGreaterThan(kills);
+    expect(lost).toBe(0);
+  } finally {
+    await house.close();
+  }
+});
+
+test('every one of many interleaved saves is kept, and one of each becomes the newest', async () => {
+  const house = await House.open();
+  try {
+    const jobId = await importJob(house.url());
+    const savers = Array.from({ length: 8 }, () => new Saver(jobId, () => house.url()));
+    let [saves, conflicts] = [0, 0];
+    await goRounds(8, 500, 60, async (round) => {
+      const outcomes = await Promise.all(
+        savers.map((saver, index) =>
+          saver.save({ ...honeyHouse(), name: `Round ${round}, ${index}` }, Date.now() + 60_000),
+        ),
+      );
+      saves += outcomes.length;
+      conflicts += outcomes.filter((outcome) => outcome === 'stale').length;
+      expect(outcomes).toContain('saved');
+    });
+    const numbers = savers.flatMap(({ acknowledged }) => [...acknowledged.keys()]);
+    expect(new Set(numbers).size).toBe(saves);
+    const lost = await countLost(house.url(), savers);
+    tell('interleaved', { saves, conflicts, lost, 'worst ms': Math.max(...savers.map((s) => s.worstMs)) });
+    expect(lost).toBe(0);
+  } finally {
+    await house.close();
+  }
+});
+
+test('what is edited in the browser is there in the end, however often the server is killed', async ({
+  page,
+}) => {
+  const chance = chanceOf('browser kills');
+  const house = await House.open();
+  try {
+    const id = await importJob(house.url());
+    await page.goto(`${house.url()}/jobs/${id}/mount`);
+    await gear(page, 'inverter-a').click();
+    let expectedMm = placedMm(honeyHouse());
+    let edits = 0;
+    const kills = await goRounds(2, 56, 120, async () => {
+      const killing = pause(chance.below(800)).then(() => house.killServer());
+      for (let count = 0; count < 6; count++) {
+        const inches = chance.pick([-1, 1]);
+        await page.keyboard.press(inches < 0 ? 'Shift+ArrowLeft' : 'Shift+ArrowRight');
+        expectedMm += inches * MM_PER_INCH;
+        edits++;
+        await pause(chance.below(250));
+      }
+      await killing;
+      if (chance.below(4) === 0) {
+        // Gone and back while some of it is unsent.
+        await page.reload();
+        await gear(page, 'inverter-a').click();
+      }
+    });
+    await expectSaved(page);
+    expect(placedMm(await readRevision(house.url(), id))).toBeCloseTo(expectedMm, 6);
+    const { revisions } = (await (
+      await fetch(`${house.url()}/api/jobs/${id}/revisions?limit=500`)
+    ).json()) as {
+      revisions: { kind: string }[];
+    };
+    const conflicts = revisions.filter(({ kind }) => kind === 'conflict').length;
+    tell('killed while edited', { kills, edits, revisions: revisions.length, conflicts });
+    expect(conflicts).toBe(0);
+  } finally {
+    await house.close();
+  }
+});
+
+function placedMm({ placements }: Plan): number {
+  return placements.find(({ id }) => id === 'inverter-a')?.xMm ?? NaN;
+}

@@ -1,0 +1,5 @@
+export function ensureDebianPrograms(
+  programs: readonly (readonly string[])[],
+  packages: readonly string[],
+  purpose: string,
+): Promise<string[]>;
