@@ -79,16 +79,27 @@ export async function ensureDebianPrograms(programs, packages, purpose) {
   ) {
     throw new UserError(help);
   }
-  process.stderr.write(`Installing Debian's ${packages.join(' and ')} …\n`);
-  await withoutServices(async () => {
-    const env = { DEBIAN_FRONTEND: 'noninteractive' };
-    const install = ['install', '-y', '-q', '--no-install-recommends', ...packages];
-    await run('apt-get', ['update', '-q'], { quiet: true, env });
-    if ((await run('apt-get', install, { quiet: true, env })) !== 0) throw new UserError(help);
-  });
+  if (!(await installPackages(packages))) throw new UserError(help);
   const installed = findAll();
   if (installed.length !== programs.length) throw new UserError(help);
   return installed;
+}
+
+async function installPackages(packages) {
+  process.stderr.write(`Installing Debian's ${packages.join(' and ')} …\n`);
+  return withoutServices(async () => {
+    const env = { DEBIAN_FRONTEND: 'noninteractive' };
+    const install = ['install', '-y', '-q', '--no-install-recommends', ...packages];
+    await run('apt-get', ['update', '-q'], { quiet: true, env });
+    return (await run('apt-get', install, { quiet: true, env })) === 0;
+  });
+}
+
+/** Galera, for the tests of a cluster, where it is there or this user may install it; they say where it is not. */
+export async function ensureGalera() {
+  const mayInstall =
+    process.env.ZARNEL_NO_INSTALL !== '1' && process.getuid?.() === 0 && findProgram(['apt-get']) !== null;
+  if (!existsSync('/usr/lib/galera/libgalera_smm.so') && mayInstall) await installPackages(['galera-4']);
 }
 
 /** By this an own policy is known that a killed installation left behind. */
@@ -110,7 +121,7 @@ async function withoutServices(body) {
   const isOurs = !existsSync(NO_SERVICES);
   if (isOurs) writeFileSync(NO_SERVICES, OUR_POLICY, { mode: 0o755 });
   try {
-    await body();
+    return await body();
   } finally {
     if (isOurs) rmSync(NO_SERVICES, { force: true });
   }

@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, isDraft, original, type PayloadAction } from '@reduxjs/toolkit';
 import type { AppliedEdit, Evaluation, Plan } from '@zarnel/core';
 import type { SaveState } from './autosaver.ts';
 import { withStep, type Step, type Steps } from './undo-steps.ts';
@@ -36,6 +36,11 @@ const closed: PlanState = {
   loadFault: null,
 };
 
+/** The state itself: going through a draft of it would make a draft of every step of the history. */
+function plain(state: unknown): PlanState {
+  return (isDraft(state) ? original(state) : state) as PlanState;
+}
+
 /** The open job: its document, its history as patches, and what was computed from it. */
 export const planSlice = createSlice({
   name: 'plan',
@@ -51,49 +56,49 @@ export const planSlice = createSlice({
     ): PlanState => ({ ...closed, jobId, plan, undo: steps?.undo ?? [], redo: steps?.redo ?? [] }),
     loadFailed: (_, { payload }: PayloadAction<LoadFault>): PlanState => ({ ...closed, loadFault: payload }),
     edited: (state, { payload: { plan, patches, inverse } }: PayloadAction<AppliedEdit>): PlanState => ({
-      ...(state as PlanState),
+      ...plain(state),
       plan,
-      undo: withStep(state.undo as Step[], { patches, inverse }),
+      undo: withStep(plain(state).undo, { patches, inverse }),
       redo: [],
       refusal: null,
     }),
     undone: (state, { payload }: PayloadAction<Plan>): PlanState => {
-      const { undo, redo } = state as PlanState;
+      const { undo, redo } = plain(state);
       return {
-        ...(state as PlanState),
+        ...plain(state),
         plan: payload,
         undo: undo.slice(0, -1),
         redo: [...redo, ...undo.slice(-1)],
       };
     },
     redone: (state, { payload }: PayloadAction<Plan>): PlanState => {
-      const { undo, redo } = state as PlanState;
+      const { undo, redo } = plain(state);
       return {
-        ...(state as PlanState),
+        ...plain(state),
         plan: payload,
         redo: redo.slice(0, -1),
         undo: [...undo, ...redo.slice(-1)],
       };
     },
     refused: (state, { payload }: PayloadAction<string | null>): PlanState => ({
-      ...(state as PlanState),
+      ...plain(state),
       refusal: payload,
     }),
     saveStateChanged: (state, { payload }: PayloadAction<SaveState>): PlanState => ({
-      ...(state as PlanState),
+      ...plain(state),
       save: payload,
     }),
     evaluated: (
       state,
       { payload }: PayloadAction<{ readonly plan: Plan; readonly evaluation: Evaluation }>,
     ): PlanState => ({
-      ...(state as PlanState),
+      ...plain(state),
       evaluation: payload.evaluation,
       evaluationOf: payload.plan,
       evaluationFault: null,
     }),
     evaluationFailed: (state, { payload }: PayloadAction<string | null>): PlanState => ({
-      ...(state as PlanState),
+      ...plain(state),
       evaluationFault: payload,
     }),
   },

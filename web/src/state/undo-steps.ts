@@ -1,4 +1,4 @@
-import { openDB, type DBSchema } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { AppliedEdit } from '@zarnel/core';
 import { openedOnce } from './opened-once.ts';
 import { openTabs, ownTab } from './tab.ts';
@@ -37,30 +37,88 @@ export function withStep(steps: readonly Step[], step: Step): Step[] {
   return kept.reverse();
 }
 
-type Kept = Steps & PlanPlace & { readonly jobId: string; readonly tab: string };
-type Schema = DBSchema & { steps: { key: [string, string]; value: Kept; indexes: { job: string } } };
+type Key = readonly [jobId: string, tab: string];
+type KeptPlace = PlanPlace & {
+  readonly jobId: string;
+  readonly tab: string;
+  /** The steps by their numbers, in order. */
+  readonly undo: readonly number[];
+  readonly redo: readonly number[];
+};
+type KeptStep = {
+  readonly jobId: string;
+  readonly tab: string;
+  readonly number: number;
+  readonly step: Step;
+};
+type Schema = DBSchema & {
+  places: { key: [string, string]; value: KeptPlace; indexes: { job: string } };
+  steps: { key: [string, string, number]; value: KeptStep };
+};
 
-/** Steps in the browser’s own database, so that what was done can be undone after a reload. */
+/** Steps in the browser’s own database, so that what was done can be undone after a reload. Each is written once. */
 export function browserSteps() {
   const database = openedOnce(() =>
-    openDB<Schema>('zarnel-steps', 1, {
+    openDB<Schema>('zarnel-steps', 2, {
       upgrade: (fresh) => {
-        fresh.createObjectStore('steps', { keyPath: ['jobId', 'tab'] }).createIndex('job', 'jobId');
+        for (const name of fresh.objectStoreNames) fresh.deleteObjectStore(name);
+        fresh.createObjectStore('places', { keyPath: ['jobId', 'tab'] }).createIndex('job', 'jobId');
+        fresh.createObjectStore('steps', { keyPath: ['jobId', 'tab', 'number'] });
       },
     }),
   );
+  const numbers = new WeakMap<Step, number>();
+  /** Of each job, those that are in the database. */
+  const written = new Map<string, Set<number>>();
+  let last = 0;
+
+  const remove = async (store: IDBPDatabase<Schema>, [jobId, tab]: Key) => {
+    await store.delete('places', [jobId, tab]);
+    await store.delete('steps', IDBKeyRange.bound([jobId, tab, 0], [jobId, tab, Infinity]));
+  };
+
+  const write = async (jobId: string, place: PlanPlace, { undo, redo }: Steps): Promise<void> => {
+    const [store, tab] = [await database(), await ownTab()];
+    const numberOf = (step: Step) => {
+      const number = numbers.get(step) ?? ++last;
+      numbers.set(step, number);
+      return number;
+    };
+    const known = written.get(jobId) ?? new Set();
+    const kept = { undo: undo.map(numberOf), redo: redo.map(numberOf) };
+    const wanted = new Set([...kept.undo, ...kept.redo]);
+    const work = store.transaction(['places', 'steps'], 'readwrite');
+    const asked: Promise<unknown>[] = [work.objectStore('places').put({ jobId, tab, ...place, ...kept })];
+    for (const step of [...undo, ...redo]) {
+      const number = numberOf(step);
+      if (!known.has(number)) asked.push(work.objectStore('steps').put({ jobId, tab, number, step }));
+    }
+    for (const number of known)
+      if (!wanted.has(number)) asked.push(work.objectStore('steps').delete([jobId, tab, number]));
+    await Promise.all([...asked, work.done]);
+    written.set(jobId, wanted);
+  };
+
   return {
-    /** The steps that lead to the plan at a place; those of closed tabs that lead elsewhere are let go. */
+    /** The steps that lead to the plan at a place; those of closed tabs, and those that lead elsewhere, are let go. */
     read: async (jobId: string, place: PlanPlace): Promise<Steps | undefined> => {
       const [store, tab, alive] = [await database(), await ownTab(), await openTabs()];
-      const all = await store.getAllFromIndex('steps', 'job', jobId);
-      const gone = all.filter((kept) => kept.tab !== tab && !alive.has(kept.tab));
-      for (const kept of gone) await store.delete('steps', [jobId, kept.tab]);
-      const own = all.filter((kept) => kept.tab === tab);
-      return [...own, ...gone].find(({ line, order }) => line === place.line && order === place.order);
+      const all = await store.getAllFromIndex('places', 'job', jobId);
+      const ours = all.filter((kept) => kept.tab === tab || !alive.has(kept.tab));
+      const found = ours.find(({ line, order }) => line === place.line && order === place.order);
+      const steps = new Map<number, Step>();
+      if (found !== undefined) {
+        const range = IDBKeyRange.bound([jobId, found.tab, 0], [jobId, found.tab, Infinity]);
+        for (const { number, step } of await store.getAll('steps', range)) steps.set(number, step);
+      }
+      for (const kept of ours) await remove(store, [jobId, kept.tab]);
+      written.delete(jobId);
+      if (found === undefined) return undefined;
+      const stepsOf = (list: readonly number[]) => list.flatMap((number) => steps.get(number) ?? []);
+      const kept = { undo: stepsOf(found.undo), redo: stepsOf(found.redo) };
+      await write(jobId, place, kept);
+      return kept;
     },
-    write: async (jobId: string, place: PlanPlace, { undo, redo }: Steps): Promise<void> => {
-      await (await database()).put('steps', { jobId, tab: await ownTab(), ...place, undo, redo });
-    },
+    write,
   };
 }

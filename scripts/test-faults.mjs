@@ -1,0 +1,27 @@
+// npm run test:faults: kills, full disks, hostile requests, clusters; seeded, in up to fifteen minutes.
+import { ensureNodeBuild, ensureWebBuild } from './lib/build.mjs';
+import { checkNode, ensureDebianPrograms, ensureGalera, ensurePackages } from './lib/install.mjs';
+import { main, run } from './lib/run.mjs';
+
+await main(async () => {
+  checkNode();
+  await ensurePackages({ quiet: true });
+  const [chromium = ''] = await ensureDebianPrograms([['chromium']], ['chromium'], 'Chromium');
+  await ensureDebianPrograms(
+    [['mariadbd', 'mysqld']],
+    ['mariadb-server-core', 'mariadb-client-core'],
+    'MariaDB',
+  );
+  await ensureGalera();
+  await ensureNodeBuild();
+  await ensureWebBuild();
+  const seed = process.env.ZARNEL_SEED ?? '20260501';
+  process.stdout.write(`Seed ${seed}; ZARNEL_SEED chooses another.\n`);
+  return run(
+    'npx',
+    ['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--reporter', 'list', 'faults/'],
+    {
+      env: { ZARNEL_FAULTS: 'full', ZARNEL_SEED: seed, ZARNEL_CHROMIUM: chromium },
+    },
+  );
+});
