@@ -1,11 +1,11 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { MOST_GEAR_AT_ONCE, type GearOffer } from '@zarnel/core';
 import { refusalText, useImportGearMutation } from '../state/gear-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';
 import { Fault } from '../ui/Fault.tsx';
 import { Modal } from '../ui/Modal.tsx';
-import { readGearInWorker } from '../workers/compute.ts';
+import { browserFileReading } from '../workers/files.ts';
 
 type Props = { readonly isOpen: boolean; readonly onClose: () => void };
 
@@ -18,6 +18,8 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
   const [refused, setRefused] = useState<string | null>(null);
   const [isReading, setReading] = useState(false);
   const [taken, setTaken] = useState(0);
+  const [reading] = useState(browserFileReading);
+  useEffect(() => () => reading.stop(), [reading]);
   const [importGear, { isLoading }] = useImportGearMutation();
 
   const read = async (text: string, file: string) => {
@@ -25,9 +27,11 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
     setRefused(null);
     setTaken(0);
     setReading(true);
-    const result = await readGearInWorker(text, /\.json$/iu.test(file) ? 'json' : 'csv')
+    const result = await reading
+      .read(async (files) => files.gear(text, /\.json$/iu.test(file) ? 'json' : 'csv'))
       .catch(() => ({ ok: false as const, fault: 'It could not be read here.' }))
       .finally(() => setReading(false));
+    if (result === null) return;
     if (result.ok) setOffer({ ...result.value, file });
     else setRefused(`${file}: ${result.fault} Nothing was taken.`);
   };
@@ -53,6 +57,7 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
       about="A .zarnel-gear.json file, or a CSV with a row for each type."
       isOpen={isOpen}
       onClose={() => {
+        reading.stop();
         setOffer(null);
         setRefused(null);
         onClose();

@@ -1,18 +1,9 @@
 import { wrap, type Remote } from 'comlink';
-import type {
-  ClearanceLine,
-  DrawnOutlines,
-  Evaluation,
-  GearOffer,
-  LengthUnit,
-  Plan,
-  readCsvOutline,
-  Result,
-} from '@zarnel/core';
+import type { ClearanceLine, Evaluation, Plan } from '@zarnel/core';
 import { Answering } from './answering.ts';
 import type { Compute } from './compute.worker.ts';
 
-/** The largest job is checked in a few seconds; a large drawing takes longer. */
+/** The largest job is checked in a few seconds; a slow machine takes longer. */
 const ANSWER_MS = 60_000;
 
 const computer = new Answering<Worker, Remote<Compute>>(() => {
@@ -28,24 +19,4 @@ export async function evaluateInWorker(plan: Plan): Promise<Evaluation> {
 /** Every clearance of a plan that a rule asks for, measured off the main thread. */
 export async function clearancesInWorker(plan: Plan): Promise<ClearanceLine[]> {
   return computer.ask(async (remote) => remote.clearances(plan));
-}
-
-/** A gear file read off the main thread: ten thousand rows take a while. */
-export async function readGearInWorker(
-  text: string,
-  kind: 'json' | 'csv',
-): Promise<Result<GearOffer, string>> {
-  return computer.ask(async (remote) => remote.readGear(text, kind));
-}
-
-/** The outlines of a drawing, read off the main thread: a whole house may be in it. */
-export async function readDxfInWorker(text: string): Promise<Result<DrawnOutlines, string>> {
-  return computer.ask(async (remote) => remote.readDxfOutlines(text));
-}
-
-export async function readCsvOutlineInWorker(
-  text: string,
-  bareUnit: LengthUnit,
-): Promise<ReturnType<typeof readCsvOutline>> {
-  return computer.ask(async (remote) => remote.readCsvOutline(text, bareUnit));
 }

@@ -3,19 +3,11 @@ import {
   clearanceMatrix,
   evaluateAfter,
   prepare,
-  readCsvOutline,
-  readDxfOutlines,
-  readGearCsv,
-  readGearFile,
   sharePlan,
   type Checked,
   type ClearanceLine,
   type Evaluation,
-  type DrawnOutlines,
-  type GearOffer,
-  type LengthUnit,
   type Plan,
-  type Result,
 } from '@zarnel/core';
 
 let last: Checked | null = null;
@@ -32,11 +24,6 @@ const compute = {
     const plan = last === null ? copy : sharePlan(last.prepared.plan, copy);
     return clearanceMatrix(plan === last?.prepared.plan ? last.prepared : prepare(plan));
   },
-  readGear: (text: string, kind: 'json' | 'csv'): Result<GearOffer, string> =>
-    kind === 'json' ? readGearFile(text) : readGearCsv(text),
-  readDxfOutlines: (text: string): Result<DrawnOutlines, string> => readDxfOutlines(text),
-  readCsvOutline: (text: string, bareUnit: LengthUnit): ReturnType<typeof readCsvOutline> =>
-    readCsvOutline(text, bareUnit),
 };
 export type Compute = typeof compute;
 

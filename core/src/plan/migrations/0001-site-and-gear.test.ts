@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
+import { pathText } from '../fault.ts';
 import { openPlan, openPlanText } from '../open-plan.ts';
 import { FORMAT_VERSION } from '../plan.ts';
 import { siteAndGear } from './0001-site-and-gear.ts';
@@ -49,6 +50,46 @@ describe('raising version 1', () => {
       const opened = openPlan({ ...kept(), [key]: value });
       expect(opened.ok ? [] : opened.fault.map(({ code }) => code)).toContain('invalid');
     }
+  });
+
+  test('drops nothing: a list that is missing or none is refused, by its path', () => {
+    const lists: (string | number)[][] = [];
+    const walk = (value: unknown, path: (string | number)[]): void => {
+      if (typeof value !== 'object' || value === null) return;
+      if (Array.isArray(value) && path.length > 0) lists.push(path);
+      for (const [key, child] of Object.entries(value))
+        walk(child, [...path, Array.isArray(value) ? Number(key) : key]);
+    };
+    walk(kept(), []);
+    expect(lists.length).toBeGreaterThan(20);
+    for (const path of lists) {
+      for (const damage of [undefined, null, {}, 'none']) {
+        const raw = kept();
+        const parent = path.slice(0, -1).reduce<unknown>((at, key) => (at as Raw)[key], raw) as Raw;
+        const key = path.at(-1) ?? '';
+        if (damage === undefined) Reflect.deleteProperty(parent, key);
+        else parent[key] = damage;
+        const opened = openPlan(raw);
+        const told = opened.ok ? ['opened'] : opened.fault.map(({ path: at }) => at);
+        const expected = pathText(path);
+        expect([expected, told.some((at) => at === expected || at.startsWith(expected))]).toEqual([
+          expected,
+          true,
+        ]);
+      }
+    }
+  });
+
+  test('drops nothing: what version 1 does not know is refused, not left out', () => {
+    const old = kept() as { site: Raw; gearTypes: Raw[]; faces: Raw[] };
+    for (const raw of [
+      { ...old, site: { ...old.site, altitude: 3 } },
+      { ...old, surplus: [] },
+      { ...old, faces: old.faces.map((face) => ({ ...face, surplus: 1 })) },
+      { ...old, gearTypes: old.gearTypes.map((type) => ({ ...type, surplus: 1 })) },
+      { ...old, faces: old.faces.map((face) => ({ ...face, meanMaxTempC: 'warm' })) },
+    ])
+      expect(openPlan(raw).ok).toBe(false);
   });
 
   test('is followed by a file that is of today’s version when it is written again', () => {

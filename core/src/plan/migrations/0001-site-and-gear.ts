@@ -3,16 +3,18 @@ type Raw = Record<string, unknown>;
 
 /** Version 2 describes sites and gear whole: conditions, materials, survey figures, obstacles with heights, full gear. */
 export function siteAndGear(raw: Readonly<Raw>): Raw {
-  const site = record(raw.site);
-  const faces = list(raw.faces);
-  const materials = materialsOf(faces);
+  const { setting, meanMaxTempC, ...more } = record(raw.site);
+  const materials = materialsOf(Array.isArray(raw.faces) ? raw.faces.map(record) : []);
   return {
+    circuits: [],
+    materials: [...materials.values()],
     ...raw,
     site: {
-      setting: site.setting,
+      ...more,
+      setting,
       conditions: {
         location: 'dry',
-        meanMaxTempC: site.meanMaxTempC,
+        meanMaxTempC,
         designLowTempC: -15,
         designHighTempC: 35,
         sun: 'none',
@@ -23,10 +25,8 @@ export function siteAndGear(raw: Readonly<Raw>): Raw {
       },
       travel: null,
     },
-    materials: [...materials.values()],
-    faces: faces.map((face) => raisedFace(face, materials)),
-    gearTypes: list(raw.gearTypes).map(raisedGear),
-    circuits: [],
+    faces: each(raw.faces, (face) => raisedFace(face, materials)),
+    gearTypes: each(raw.gearTypes, raisedGear),
   };
 }
 
@@ -61,21 +61,20 @@ function raisedFace({ meanMaxTempC, ...face }: Raw, materials: ReadonlyMap<strin
       shape.kind === 'outline'
         ? {
             ...shape,
-            framing: list(shape.framing).map(raisedFraming),
+            framing: each(shape.framing, raisedFraming),
             stands: null,
             asFound: { floorRiseDeg: null, leftLeanDeg: null, faceLeanDeg: null },
           }
         : shape,
     roomInFrontMm: null,
-    obstacles: list(face.obstacles).map(raisedObstacle),
+    obstacles: each(face.obstacles, raisedObstacle),
     setbacks: [],
-    conditions: typeof meanMaxTempC === 'number' ? { meanMaxTempC } : {},
+    conditions: meanMaxTempC === undefined || meanMaxTempC === null ? {} : { meanMaxTempC },
   };
 }
 
 function raisedFraming(framing: Raw): Raw {
   return {
-    ...framing,
     role: /truss/iu.test(String(framing.name))
       ? 'truss'
       : /rib/iu.test(String(framing.name))
@@ -89,28 +88,27 @@ function raisedFraming(framing: Raw): Raw {
     toleranceMm: 0,
     extent: null,
     found: [],
+    ...framing,
   };
 }
 
 function raisedObstacle({ xMm, yMm, widthMm, heightMm, ...obstacle }: Raw): Raw {
   return {
-    ...obstacle,
-    shape: { kind: 'box', xMm, yMm, widthMm, heightMm },
     standsOutMm: 0,
     opens: null,
     isHidden: false,
     noDrillMm: obstacle.kind === 'pipe' ? 50 : 0,
+    ...obstacle,
+    shape: { kind: 'box', xMm, yMm, widthMm, heightMm },
   };
 }
 
 function raisedGear(gear: Raw): Raw {
   return {
-    ...gear,
     enclosure: '',
     orientations: ['upright'],
     heat: { lossW: 0, sheds: 'none' },
     parts: [],
-    bracketHoles: list(gear.bracketHoles).map((hole) => ({ ...hole, torqueNm: null })),
     terminals: [],
     ratings: {
       maxVoltageV: null,
@@ -128,12 +126,14 @@ function raisedGear(gear: Raw): Raw {
     board: null,
     solarModule: null,
     origin: null,
+    ...gear,
+    bracketHoles: each(gear.bracketHoles, (hole) => ({ torqueNm: null, ...hole })),
   };
 }
 
-/** A damaged file is raised as far as it goes; the schema then names what is wrong with it. */
-function list(value: unknown): Raw[] {
-  return Array.isArray(value) ? value.map(record) : [];
+/** A damaged file is raised as far as it goes, and what is no list stays as it is: the schema then names what is wrong. */
+function each(value: unknown, raise: (item: Raw) => Raw): unknown {
+  return Array.isArray(value) ? value.map((item) => raise(record(item))) : value;
 }
 
 function record(value: unknown): Raw {

@@ -5,5 +5,5 @@ type Raw = Record<string, unknown>;
 export function linksAndLoads(raw: Readonly<Raw>): Raw {
   const { site } = raw;
   const isRecord = typeof site === 'object' && site !== null && !Array.isArray(site);
-  return { ...raw, links: [], ...(isRecord ? { site: { ...site, loadFactors: null } } : {}) };
+  return { links: [], ...raw, ...(isRecord ? { site: { loadFactors: null, ...site } } : {}) };
 }

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
   boxOfPoints,
   formatLength,
@@ -15,7 +15,7 @@ import { bareUnit } from '../../ui/length-text.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { readCsvOutlineInWorker, readDxfInWorker } from '../../workers/compute.ts';
+import { browserFileReading } from '../../workers/files.ts';
 
 type Props = {
   readonly isOpen: boolean;
@@ -46,11 +46,14 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
   const [unit, setUnit] = useState<Unit>('mm');
   const [refused, setRefused] = useState<string | null>(null);
   const [isReading, setReading] = useState(false);
+  const [reading] = useState(browserFileReading);
+  useEffect(() => () => reading.stop(), [reading]);
   const bare = bareUnit(reader);
 
   const read = async (text: string, file: string) => {
     if (/\.dxf$/iu.test(file)) {
-      const drawing = await readDxfInWorker(text);
+      const drawing = await reading.read(async (files) => files.dxfOutlines(text));
+      if (drawing === null) return;
       if (!drawing.ok) {
         setRefused(`${file}: ${drawing.fault} Nothing was changed.`);
         return;
@@ -59,7 +62,9 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
       setOffer({ ...drawing.value, file, faults: [] });
       return;
     }
-    const { points, faults } = await readCsvOutlineInWorker(text, bare);
+    const corners = await reading.read(async (files) => files.csvOutline(text, bare));
+    if (corners === null) return;
+    const { points, faults } = corners;
     // Lengths in a CSV carry their own units.
     setUnit('mm');
     setOffer({
@@ -84,7 +89,10 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
       title="Read an outline from a file"
       about="A DXF with a closed polyline, or a CSV with a corner in each row: x, y."
       isOpen={isOpen}
-      onClose={onClose}
+      onClose={() => {
+        reading.stop();
+        onClose();
+      }}
     >
       <FileButton
         accept=".dxf,.csv,.txt"

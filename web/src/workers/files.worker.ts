@@ -1,0 +1,22 @@
+import { expose } from 'comlink';
+import {
+  readCsvOutline,
+  readDxfOutlines,
+  readGearCsv,
+  readGearFile,
+  type DrawnOutlines,
+  type GearOffer,
+  type LengthUnit,
+  type Result,
+} from '@zarnel/core';
+
+const files = {
+  gear: (text: string, kind: 'json' | 'csv'): Result<GearOffer, string> =>
+    kind === 'json' ? readGearFile(text) : readGearCsv(text),
+  dxfOutlines: (text: string): Result<DrawnOutlines, string> => readDxfOutlines(text),
+  csvOutline: (text: string, bareUnit: LengthUnit): ReturnType<typeof readCsvOutline> =>
+    readCsvOutline(text, bareUnit),
+};
+export type Files = typeof files;
+
+expose(files);
