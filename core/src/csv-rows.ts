@@ -22,9 +22,18 @@ export type CsvRow = { readonly row: number; readonly cells: readonly string[] }
 
 export type CsvRowFault = { readonly row: number; readonly message: string };
 
+/** Longest CSV text that is read, in UTF-16 units: ten thousand rows of every column there is. */
+export const MOST_CSV_CHARS = 6_000_000;
+/** Most lines, empty ones counted, that are read. */
+const MOST_LINES = 50_000;
+/** As far as the separator is looked for. */
+const LOOK_CHARS = 20_000;
+/** More rows than this are not named for the way they are cut into cells. */
+const MOST_BROKEN = 100;
+
 /**
  * The rows of CSV text (RFC 4180) that have anything in them, and those that cannot be told into cells. The separator is
- * found where it is not given.
+ * found where it is not given. Of more lines than are read the rest is left out, and `isCut` says so.
  */
 export function readCsvRows(
   text: string,
@@ -33,17 +42,33 @@ export function readCsvRows(
   readonly separator: string;
   readonly rows: readonly CsvRow[];
   readonly faults: readonly CsvRowFault[];
+  readonly isCut: boolean;
 } {
   const plain = text.replace(/^\uFEFF/u, '');
   // Empty rows are left out to find the separator, and kept to count by.
   const delimiter =
-    separator ?? Papa.parse<string[]>(plain, { preview: 10, skipEmptyLines: 'greedy' }).meta.delimiter;
-  const { data, errors } = Papa.parse<string[]>(plain, { delimiter });
-  const rows = data
-    .map((cells, index) => ({ row: index + 1, cells: cells.map(plainText) }))
-    .filter(({ cells }) => cells.some((cell) => cell !== ''));
-  const broken = new Set(errors.flatMap(({ type, row }) => (type === 'Quotes' ? [(row ?? 0) + 1] : [])));
+    separator ??
+    Papa.parse<string[]>(plain.slice(0, LOOK_CHARS), { preview: 10, skipEmptyLines: 'greedy' }).meta
+      .delimiter;
+  const rows: CsvRow[] = [];
+  const broken = new Set<number>();
+  let row = 0;
+  let isCut = false;
+  Papa.parse<string[]>(plain, {
+    delimiter,
+    step: ({ data, errors }, parser) => {
+      row++;
+      if (row > MOST_LINES) {
+        isCut = true;
+        parser.abort();
+        return;
+      }
+      if (broken.size < MOST_BROKEN && errors.some(({ type }) => type === 'Quotes')) broken.add(row);
+      const cells = data.map(plainText);
+      if (cells.some((cell) => cell !== '')) rows.push({ row, cells });
+    },
+  });
   const message =
     'A quote in this row is not closed or stands within a cell, and may have taken in rows behind it.';
-  return { separator: delimiter, rows, faults: [...broken].map((row) => ({ row, message })) };
+  return { separator: delimiter, rows, faults: [...broken].map((each) => ({ row: each, message })), isCut };
 }

@@ -6,6 +6,7 @@ import {
   mkdirSync,
   mkdtempSync,
   openSync,
+  readdirSync,
   readFileSync,
   renameSync,
   rmSync,
@@ -74,7 +75,7 @@ export async function startMariadb(path, { databases = ['zarnel'], port, more = 
   if (!(await isReady(usedPort, child))) {
     child.kill('SIGKILL');
     await ended;
-    removeSocketFolder(folder);
+    removeTemporary(folder, SOCKET_NOTE);
     unlessStopped();
     throw new UserError(
       `MariaDB did not start. The last lines of its log:\n\n${tailOf(join(folder, 'mariadb.log'))}`,
@@ -92,7 +93,7 @@ export async function startMariadb(path, { databases = ['zarnel'], port, more = 
         await ended;
         clearTimeout(force);
       }
-      removeSocketFolder(folder);
+      removeTemporary(folder, SOCKET_NOTE);
     },
   };
 }
@@ -116,14 +117,17 @@ function isOurs(pid, data) {
   }
 }
 
-/** Made beside and moved into place, so that an interrupted start leaves nothing half made. */
+/**
+ * Made beside and moved into place, so that an interrupted start leaves nothing half made. Each try has a folder of its own:
+ * what a killed one had begun may still be at work in its.
+ */
 async function createData(install, folder, data) {
-  const fresh = join(folder, 'data.new');
-  rmSync(fresh, { recursive: true, force: true });
-  // Its script takes a path with spaces for several: it goes through a link in a folder without.
-  const plain = mkdtempSync(join(/\s/u.test(tmpdir()) ? '/tmp' : tmpdir(), 'zarnel-'));
-  const link = join(plain, 'home');
-  symlinkSync(folder, link);
+  for (const name of readdirSync(folder).filter((each) => each.startsWith('data.new')))
+    removeIfLeft(join(folder, name));
+  const fresh = mkdtempSync(join(folder, 'data.new-'));
+  // Its script takes a path with spaces for several: then it goes through a link in a folder without.
+  const link = /\s/u.test(folder) ? join(temporaryFolder(folder, LINK_NOTE), 'home') : null;
+  if (link !== null) symlinkSync(folder, link);
   let printed = '';
   try {
     const code = await run(
@@ -131,17 +135,26 @@ async function createData(install, folder, data) {
       [
         '--no-defaults',
         ...asRoot(),
-        `--datadir=${join(link, 'data.new')}`,
+        `--datadir=${link === null ? fresh : join(link, basename(fresh))}`,
         '--auth-root-authentication-method=socket',
         '--skip-test-db',
       ],
       { output: (text) => (printed += text) },
     );
     if (code !== 0) throw new UserError(`MariaDB could not make its data folder:\n\n${printed}`);
+    renameSync(fresh, data);
   } finally {
-    rmSync(plain, { recursive: true, force: true });
+    removeTemporary(folder, LINK_NOTE);
+    removeIfLeft(fresh);
   }
-  renameSync(fresh, data);
+}
+
+function removeIfLeft(path) {
+  try {
+    rmSync(path, { recursive: true, force: true });
+  } catch {
+    // Something is still at work in it; the next start removes it.
+  }
 }
 
 function asRoot() {
@@ -171,24 +184,31 @@ function initSql(databases, password) {
   ].join('\n');
 }
 
-/** Where a folder’s name is too long for a socket in it, a temporary folder, of which a note is kept to remove it by. */
+/** Where a folder’s name is too long for a socket in it, one in a temporary folder. */
 function socketPath(folder) {
-  removeSocketFolder(folder);
+  removeTemporary(folder, SOCKET_NOTE);
   const path = join(folder, 'mariadb.sock');
   if (Buffer.byteLength(path) <= MAX_SOCKET_PATH) return path;
-  const short = mkdtempSync(join(tmpdir(), 'zarnel-'));
-  writeFileSync(join(folder, SOCKET_NOTE), short);
-  return join(short, 'mariadb.sock');
+  return join(temporaryFolder(folder, SOCKET_NOTE), 'mariadb.sock');
 }
 
 const SOCKET_NOTE = 'socket-folder';
+const LINK_NOTE = 'link-folder';
 
-function removeSocketFolder(folder) {
-  const note = join(folder, SOCKET_NOTE);
-  if (!existsSync(note)) return;
-  const short = readFileSync(note, 'utf8');
+/** A temporary folder with a short name and no spaces, of which a note is kept to remove it by, even after a kill. */
+function temporaryFolder(folder, note) {
+  removeTemporary(folder, note);
+  const short = mkdtempSync(join(/\s/u.test(tmpdir()) ? '/tmp' : tmpdir(), 'zarnel-'));
+  writeFileSync(join(folder, note), short);
+  return short;
+}
+
+function removeTemporary(folder, note) {
+  const file = join(folder, note);
+  if (!existsSync(file)) return;
+  const short = readFileSync(file, 'utf8');
   if (basename(short).startsWith('zarnel-')) rmSync(short, { recursive: true, force: true });
-  rmSync(note, { force: true });
+  rmSync(file, { force: true });
 }
 
 /** Ready once it greets: the server listens only after its init file has run. */

@@ -3,7 +3,7 @@ import type { GearType } from '../plan/gear-type.ts';
 import { parseLength } from '../quantity/parse-length.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { fail, ok, type Result } from '../result.ts';
-import { csvText, readCsvRows } from '../csv-rows.ts';
+import { csvText, MOST_CSV_CHARS, readCsvRows } from '../csv-rows.ts';
 import { offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
 
 /** Within a cell entries are parted by `;` and their fields by `|`. */
@@ -94,20 +94,26 @@ class CellError extends Error {}
  * no header of ours.
  */
 export function readGearCsv(text: string): Result<GearOffer, string> {
-  const { rows, faults: shapeFaults } = readCsvRows(text);
+  if (text.length > MOST_CSV_CHARS)
+    return fail(
+      `The file has more than ${MOST_CSV_CHARS / 1e6} million characters, the most a table may have.`,
+    );
+  const { rows, faults: shapeFaults, isCut } = readCsvRows(text);
   const [header, ...lines] = rows;
   const columns = (header?.cells ?? []).map((name) => name.toLowerCase());
   const missing = ['name', 'kind', 'width', 'height', 'depth', 'mass_kg'].filter(
     (column) => !columns.includes(column),
   );
   if (missing.length > 0) return fail(`The header row lacks ${missing.join(', ')}.`);
-  if (lines.length > MOST_ROWS) return fail(`The file has ${lines.length} rows; ${MOST_ROWS} is the most.`);
+  if (isCut || lines.length > MOST_ROWS)
+    return fail(`The file has ${isCut ? 'far ' : ''}more than ${MOST_ROWS} rows, the most that are read.`);
+  const broken = new Set(shapeFaults.map(({ row }) => row));
   const [first = ''] = columns;
   const faults: GearRowFault[] = shapeFaults.map((fault) => ({ ...fault, column: first }));
   for (const column of columns.filter((each) => each !== '' && !GEAR_CSV_COLUMNS.includes(each)))
     faults.push({ row: 1, column, message: 'This column is not known and was passed over.' });
   const entries = lines.flatMap(({ row, cells }) => {
-    if (shapeFaults.some((fault) => fault.row === row)) return [];
+    if (broken.has(row)) return [];
     if (cells.slice(columns.length).some(isText)) {
       const message = `The row has ${cells.length} cells, the header row only ${columns.length}.`;
       faults.push({ row, column: first, message });

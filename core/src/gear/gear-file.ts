@@ -1,3 +1,4 @@
+import { parseJson } from '../json-text.ts';
 import { findGearFaults } from '../plan/gear-faults.ts';
 import { GEAR_FORMAT_VERSION, isGearVersion, openGear } from '../plan/gear-migrate.ts';
 import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
@@ -23,7 +24,7 @@ export type GearOffer = { readonly gear: readonly GearType[]; readonly faults: r
 export function readGearFile(text: string): Result<GearOffer, string> {
   let raw: unknown;
   try {
-    raw = JSON.parse(text.replace(/^\uFEFF/u, ''));
+    raw = parseJson(text.replace(/^\uFEFF/u, ''));
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
     return fail(`The file is not JSON: ${error.message}.`);

@@ -1,3 +1,4 @@
+import { parseJson } from '../json-text.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { pathText, type PlanFault } from './fault.ts';
 import { migrate, MIGRATIONS } from './migrate.ts';
@@ -27,7 +28,7 @@ export function openPlanText(text: string): Result<Plan, PlanFault[]> {
   if (text.length > MAX_FILE_CHARS) return fail([PLAN_TOO_LARGE]);
   let raw: unknown;
   try {
-    raw = JSON.parse(text.replace(/^\uFEFF/u, ''));
+    raw = parseJson(text.replace(/^\uFEFF/u, ''));
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
     return fail([{ code: 'not-json', path: '', message: `The file is not JSON: ${error.message}.` }]);

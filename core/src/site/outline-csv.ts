@@ -6,6 +6,7 @@ import type { PointMm } from '../plan/values.ts';
 export type CellFault = { readonly row: number; readonly column: string; readonly message: string };
 
 const MOST_ROWS = 10_000;
+const MOST_CHARS = 1_000_000;
 
 /**
  * Reads corners from CSV: two columns, x and y, as lengths people write; a header row is optional. A bare number
@@ -17,7 +18,12 @@ export function readCsvOutline(
   text: string,
   bareUnit: LengthUnit,
 ): { readonly points: readonly PointMm[]; readonly faults: readonly CellFault[] } {
-  const { rows, separator, faults: shapeFaults } = readCsvRows(text, separatorOf(text));
+  if (text.length > MOST_CHARS) {
+    const message = `The file has more than ${MOST_CHARS / 1e6} million characters, the most a list of corners may have.`;
+    return { points: [], faults: [{ row: 1, column: 'x', message }] };
+  }
+  const { rows, separator, faults: shapeFaults, isCut } = readCsvRows(text, separatorOf(text));
+  const broken = new Set(shapeFaults.map(({ row }) => row));
   const points: PointMm[] = [];
   const faults: CellFault[] = shapeFaults.map((fault) => ({ ...fault, column: 'x' }));
   const [first] = rows;
@@ -28,7 +34,7 @@ export function readCsvOutline(
     return { points, faults: [...faults, ...crowded.slice(0, MOST_NAMED).map(tooManyCells)] };
   }
   rows.slice(0, MOST_ROWS).forEach(({ row, cells }, index) => {
-    if ((index === 0 && hasHeader) || shapeFaults.some((fault) => fault.row === row)) return;
+    if ((index === 0 && hasHeader) || broken.has(row)) return;
     const read = (['x', 'y'] as const).map((column, at) => {
       const cell = cells[at] ?? '';
       if (cell === '') {
@@ -49,7 +55,7 @@ export function readCsvOutline(
     const [x, y] = read;
     if (typeof x === 'number' && typeof y === 'number') points.push([x, y]);
   });
-  const beyond = rows[MOST_ROWS];
+  const beyond = rows[MOST_ROWS] ?? (isCut ? rows.at(-1) : undefined);
   if (beyond !== undefined) {
     faults.push({ row: beyond.row, column: 'x', message: `Rows beyond ${MOST_ROWS} were left out.` });
   }

@@ -1,0 +1,100 @@
+import { describe, expect, test } from '@jest/globals';
+import { MOST_CSV_CHARS } from './csv-rows.ts';
+import { readGearCsv } from './gear/gear-csv.ts';
+import { readGearFile } from './gear/gear-file.ts';
+import { parseJson } from './json-text.ts';
+import { MAX_FILE_CHARS, openPlanText } from './plan/open-plan.ts';
+import { parseLength } from './quantity/parse-length.ts';
+import { parseTemperature } from './quantity/parse-temperature.ts';
+import { readCsvOutline } from './site/outline-csv.ts';
+import { readDxfOutlines } from './site/outline-dxf.ts';
+import { parsePitch } from './site/pitch.ts';
+import { readInstrumentLine } from './survey/instrument-line.ts';
+
+/** Whatever is read from outside, with a length to try it at: a part of the most it takes, or of what a field could hold. */
+const READERS: Readonly<Record<string, readonly [read: (text: string) => unknown, characters: number]>> = {
+  'a plan': [openPlanText, MAX_FILE_CHARS / 40],
+  'a gear file': [readGearFile, 500_000],
+  'a table of gear': [readGearCsv, MOST_CSV_CHARS / 30],
+  'a table of corners': [(text) => readCsvOutline(text, 'mm'), 200_000],
+  'a drawing': [readDxfOutlines, 250_000],
+  'a length': [(text) => parseLength(text, 'in'), 50_000],
+  'a temperature': [(text) => parseTemperature(text, 'C'), 50_000],
+  'a pitch': [parsePitch, 50_000],
+  'a line of an instrument': [readInstrumentLine, 50_000],
+};
+
+/** What is repeated, or nested, behind each beginning. */
+const PIECES = [
+  '\n',
+  ' ',
+  '\r\n',
+  ',',
+  ';',
+  '"',
+  '""',
+  '"a,',
+  '[',
+  '{"a":',
+  '1',
+  '1,',
+  '1/2 ',
+  "8'-",
+  '-',
+  '(',
+  '½',
+  '.',
+];
+const DRAWN = ['0\nLWPOLYLINE\n', '0\nSECTION\n', '10\n1.0\n20\n2.0\n', '999\n', '\t'];
+const BEGINNINGS = ['', '"', 'name,kind,width,height,depth,mass_kg\n', '0\nSECTION\n2\nENTITIES\n'];
+
+function timeMs(read: (text: string) => unknown, text: string): number {
+  const startMs = performance.now();
+  read(text);
+  return performance.now() - startMs;
+}
+
+describe('what is read from outside', () => {
+  test.each(Object.keys(READERS))(
+    '%s takes no longer than in proportion to its length, whatever it repeats',
+    (name) => {
+      const [read, characters] = READERS[name] ?? [() => null, 0];
+      const slow: string[] = [];
+      for (const piece of [...PIECES, ...DRAWN]) {
+        for (const beginning of BEGINNINGS) {
+          const textOf = (length: number) => beginning + piece.repeat(Math.ceil(length / piece.length));
+          const short = timeMs(read, textOf(characters / 4));
+          const long = timeMs(read, textOf(characters));
+          // Four times as long: in proportion that is 4, by its square 16. What is over at once is not measured.
+          if (long > 10 * short + 250)
+            slow.push(`${JSON.stringify([beginning, piece])}: ${short} and ${long} ms`);
+        }
+      }
+      expect(slow).toEqual([]);
+    },
+  );
+
+  test('JSON is refused before it is built where it is nested deeper than anything of ours', () => {
+    expect(() => parseJson('['.repeat(1e6))).toThrow(/nested more than/u);
+    expect(() => parseJson(`{"a":`.repeat(61))).toThrow(/nested more than/u);
+    const text = '[{"a":"]]]{{{\\"[[["},[],[[1]]]';
+    expect(parseJson(text)).toEqual(JSON.parse(text));
+    expect(parseJson(`${'['.repeat(60)}${']'.repeat(60)}`)).toEqual(
+      JSON.parse(`${'['.repeat(60)}${']'.repeat(60)}`),
+    );
+    // A text full of brackets is no nesting, and siblings are none.
+    expect(parseJson(JSON.stringify(['['.repeat(100), ...Array<unknown>(100).fill([])]))).toHaveLength(101);
+  });
+
+  test('a table of more lines or characters than are read says so', () => {
+    const header = 'name,kind,width,height,depth,mass_kg\n';
+    const long = readGearCsv(header + '\n'.repeat(60_000));
+    expect(long.ok ? '' : long.fault).toContain('more than');
+    const large = readGearCsv(header + 'x'.repeat(MOST_CSV_CHARS));
+    expect(large.ok ? '' : large.fault).toContain('million characters');
+    const { points, faults } = readCsvOutline('1,2\n'.repeat(300_000), 'mm');
+    expect(points).toEqual([]);
+    expect(faults[0]?.message).toContain('million characters');
+    expect(readCsvOutline('1,2\n'.repeat(60_000), 'mm').faults.at(-1)?.message).toContain('were left out');
+  });
+});
