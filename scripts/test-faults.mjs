@@ -1,6 +1,6 @@
 // npm run test:faults: kills, full disks, hostile requests, clusters; seeded, in up to fifteen minutes.
 import { ensureNodeBuild, ensureWebBuild } from './lib/build.mjs';
-import { checkNode, ensureDebianPrograms, ensureGalera, ensurePackages } from './lib/install.mjs';
+import { checkNode, ensureDebianPrograms, ensureForFaults, ensurePackages } from './lib/install.mjs';
 import { main, run } from './lib/run.mjs';
 
 await main(async () => {
@@ -12,7 +12,7 @@ await main(async () => {
     ['mariadb-server-core', 'mariadb-client-core'],
     'MariaDB',
   );
-  await ensureGalera();
+  await ensureForFaults();
   await ensureNodeBuild();
   await ensureWebBuild();
   const seed = process.env.ZARNEL_SEED ?? '20260501';

@@ -95,11 +95,12 @@ async function installPackages(packages) {
   });
 }
 
-/** Galera, for the tests of a cluster, where it is there or this user may install it; they say where it is not. */
-export async function ensureGalera() {
+/** What tests of a cluster and of backups use, where it is there or this user may install it; they say where it is not. */
+export async function ensureForFaults() {
   const mayInstall =
     process.env.ZARNEL_NO_INSTALL !== '1' && process.getuid?.() === 0 && findProgram(['apt-get']) !== null;
-  if (!existsSync('/usr/lib/galera/libgalera_smm.so') && mayInstall) await installPackages(['galera-4']);
+  const isThere = existsSync('/usr/lib/galera/libgalera_smm.so') && findProgram(['mariadb-dump']) !== null;
+  if (!isThere && mayInstall) await installPackages(['galera-4', 'mariadb-client']);
 }
 
 /** By this an own policy is known that a killed installation left behind. */
