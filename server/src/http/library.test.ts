@@ -281,6 +281,25 @@ describe('simulated instruments', () => {
     expect([again.ids[0], again.data[0]]).toEqual(['1', first.data[1]]);
   }, 20_000);
 
+  test('are read by so many at once and no more, and a stream that is left makes room', async () => {
+    const job = await new JobStore(source, now).create(honeyHouse());
+    const path = `${base}/api/jobs/${job.id}/instruments/laser/lines?item=plant-wall/width`;
+    const leave = new AbortController();
+    const open = await Promise.all(Array.from({ length: 60 }, () => fetch(path, { signal: leave.signal })));
+    expect(open.filter(({ status }) => status === 200)).toHaveLength(40);
+    expect(open.filter(({ status }) => status === 429)).toHaveLength(20);
+    expect((await call('GET', '/api/health')).status).toBe(200);
+    leave.abort();
+    let status = 0;
+    for (let tries = 0; status !== 200 && tries < 100; tries++) {
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      const again = new AbortController();
+      ({ status } = await fetch(path, { signal: again.signal }));
+      again.abort();
+    }
+    expect(status).toBe(200);
+  }, 20_000);
+
   test('know what they measure: no item of another job, no length with a level', async () => {
     const job = await new JobStore(source, now).create(honeyHouse());
     const path = (instrument: string, item: string) =>

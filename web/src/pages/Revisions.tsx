@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { MOST_PERSON_CHARACTERS, type Revision } from '@zarnel/core';
+import type { Revision } from '@zarnel/core';
+import { PersonField } from '../bench/PersonField.tsx';
 import { restoreRevision } from '../state/job-session.ts';
 import { useNameRevisionMutation, useRevisionsQuery } from '../state/server-api.ts';
-import { useAppDispatch, useAppSelector } from '../state/store.ts';
-import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
 import { Fault } from '../ui/Fault.tsx';
 import { NameField } from '../ui/NameField.tsx';
@@ -19,8 +18,6 @@ const PAGE = 50;
 
 /** Every revision of a job: who made it, when, and what in words. Any can be brought back, or given a name. */
 export function Revisions({ jobId, onDone }: { readonly jobId: string; readonly onDone: () => void }) {
-  const dispatch = useAppDispatch();
-  const person = useAppSelector((state) => state.view.person);
   const [page, setPage] = useState(0);
   const [naming, setNaming] = useState<number | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -39,16 +36,7 @@ export function Revisions({ jobId, onDone }: { readonly jobId: string; readonly 
   };
   return (
     <>
-      <NameField
-        label="You, as others read it here"
-        value={person}
-        mayBeEmpty
-        mostCharacters={MOST_PERSON_CHARACTERS}
-        onCommit={(text) => {
-          dispatch(viewSlice.actions.personNamed(text));
-          return null;
-        }}
-      />
+      <PersonField label="You, as others read it here" />
       <Fault>{fault}</Fault>
       <ul>
         {data?.revisions.map((revision) => (

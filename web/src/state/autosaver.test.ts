@@ -61,6 +61,16 @@ describe('Autosaver', () => {
     expect(drafts.size).toBe(0);
   });
 
+  test('says where the disk of the server is full, and saves when there is room', async () => {
+    const { saver, states, drafts } = setUp([{ kind: 'disk-full' }, { kind: 'saved', revision: 2 }]);
+    saver.changed(named('A'));
+    await jest.advanceTimersByTimeAsync(500);
+    expect(states.at(-1)).toEqual({ kind: 'offline', why: 'disk-full', editCount: 1, isKept: true });
+    await jest.advanceTimersByTimeAsync(3000);
+    expect(states.at(-1)).toEqual({ kind: 'saved' });
+    expect(drafts.size).toBe(0);
+  });
+
   test('keeps edits while the server is away, counts them, and sends the newest when it is back', async () => {
     const { saver, sent, states, drafts } = setUp([{ kind: 'unreachable' }, { kind: 'saved', revision: 2 }]);
     saver.changed(named('A'));

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
 import {
-  MOST_PERSON_CHARACTERS,
   surveyItems,
   surveyLines,
   type Plan,
@@ -11,8 +10,8 @@ import {
 import { useReadingsQuery } from '../../state/reading-api.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
-import { NameField } from '../../ui/NameField.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
+import { PersonField } from '../PersonField.tsx';
 import { markedText } from './marked-text.ts';
 import { MeasureDialog } from './MeasureDialog.tsx';
 
@@ -22,7 +21,7 @@ type Props = { readonly plan: Plan; readonly prepared: Prepared; readonly reader
 export function SurveyTab({ plan, prepared, reader }: Props) {
   const dispatch = useAppDispatch();
   const jobId = useAppSelector((state) => state.plan.jobId) ?? '';
-  const { person, waiting, faceInHand } = useAppSelector((state) => state.view);
+  const { waiting, faceInHand } = useAppSelector((state) => state.view);
   const { data, isError } = useReadingsQuery(jobId, { skip: jobId === '' });
   const [openKey, setOpenKey] = useState<string | null>(null);
   const [isMissingOnly, setMissingOnly] = useState(false);
@@ -70,16 +69,7 @@ export function SurveyTab({ plan, prepared, reader }: Props) {
             : 'not sent yet, and this browser would not keep all of them: leave this page open until they are sent'}
         </p>
       )}
-      <NameField
-        label="Taken by"
-        value={person}
-        mayBeEmpty
-        mostCharacters={MOST_PERSON_CHARACTERS}
-        onCommit={(name) => {
-          dispatch(viewSlice.actions.personNamed(name));
-          return null;
-        }}
-      />
+      <PersonField label="Taken by" />
       <Toggle label="Only what is missing" isOn={isMissingOnly} onChange={setMissingOnly} />
       {[...groups].map(([faceId, group]) => (
         <details
