@@ -32,7 +32,7 @@ export function MovedNotice() {
           there wait there. Zarnel will be there again by itself when that program is gone.
         </span>
       )}
-      <Button look="quiet" onClick={() => setPutAway(true)}>
+      <Button look="quiet" className="shrink-0 whitespace-nowrap" onClick={() => setPutAway(true)}>
         Put away
       </Button>
     </p>
