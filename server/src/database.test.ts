@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { honeyHouse, writePlanCompact } from '@zarnel/core';
-import { isDatabaseLost, openDatabase } from './database.ts';
+import { isDatabaseLost, openDatabase, transact } from './database.ts';
 import { RevisionEntity } from './entities/revision.ts';
 import { JobStore } from './jobs/job-store.ts';
 import { digestOf, unpackText } from './jobs/packed-text.ts';
@@ -148,5 +148,35 @@ describe('the migrations', () => {
     await expect(openDatabase('mysql://zarnel:x@127.0.0.1:1/zarnel')).rejects.toMatchObject({
       code: 'ECONNREFUSED',
     });
+  });
+});
+
+describe('transact', () => {
+  test('starts over what was in another’s way, and nothing else', async () => {
+    const source = await openDatabase(throwawayDatabaseUrl());
+    try {
+      await source.query('CREATE TABLE IF NOT EXISTS two_rows (id INT PRIMARY KEY, sum INT NOT NULL)');
+      await source.query('REPLACE INTO two_rows VALUES (1, 0), (2, 0)');
+      // Each takes the two rows in another order: without starting over, one of each pair would fail.
+      const add = (first: number, second: number) =>
+        transact(source, async (manager) => {
+          await manager.query('UPDATE two_rows SET sum = sum + 1 WHERE id = ?', [first]);
+          await new Promise((resolve) => setTimeout(resolve, 20));
+          await manager.query('UPDATE two_rows SET sum = sum + 1 WHERE id = ?', [second]);
+        });
+      for (let round = 0; round < 5; round++) await Promise.all([add(1, 2), add(2, 1)]);
+      const rows = await source.query<{ sum: number }[]>('SELECT sum FROM two_rows ORDER BY id');
+      expect(rows.map(({ sum }) => sum)).toEqual([10, 10]);
+      let tries = 0;
+      const failing = transact(source, () => {
+        tries++;
+        return Promise.reject(new Error('of another kind'));
+      });
+      await expect(failing).rejects.toThrow('of another kind');
+      expect(tries).toBe(1);
+    } finally {
+      await source.query('DROP TABLE IF EXISTS two_rows');
+      await source.destroy();
+    }
   });
 });

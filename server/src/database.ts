@@ -79,7 +79,7 @@ const CONNECTION_LOST = new Set([
 ]);
 
 /** Two that wait for each other, or that wrote the same on two nodes of a cluster: one of them has to start over. */
-const IN_EACH_OTHERS_WAY = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT']);
+const IN_EACH_OTHERS_WAY = 'ER_LOCK_DEADLOCK';
 const MOST_TRIES = 6;
 
 /** Does work in one transaction; from the start again, after a moment, where others were in its way. */
@@ -92,7 +92,7 @@ export async function transact<T>(
       return await source.transaction(work);
     } catch (error) {
       const { code } = error as { readonly code?: unknown };
-      if (typeof code !== 'string' || !IN_EACH_OTHERS_WAY.has(code) || tries === MOST_TRIES) throw error;
+      if (code !== IN_EACH_OTHERS_WAY || tries === MOST_TRIES) throw error;
       await new Promise((resolve) => setTimeout(resolve, 10 * 2 ** tries * (0.5 + Math.random())));
     }
   }
