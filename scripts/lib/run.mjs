@@ -16,6 +16,11 @@ const stopping = new AbortController();
 /** Aborts when the script is asked to stop: from then on nothing more is begun, and what runs is ended. */
 export const stopSignal = stopping.signal;
 
+/** Ends what runs, as if the script had been asked to stop. */
+export function stopAll() {
+  stopping.abort();
+}
+
 /** Ends here where the script was asked to stop. */
 export function unlessStopped() {
   if (stopSignal.aborted) throw new Stopped();
