@@ -46,7 +46,7 @@ module.exports = {
       from: { path: '^core/src/', pathNot: '(\\.test\\.ts$|^core/src/test/)' },
       to: {
         pathNot:
-          '^(core/src/|node_modules/(zod|immer|fraction\\.js|flatqueue|clipper2-ts|earcut|papaparse|@types/papaparse|dxf-parser|@tarikjabiri/dxf)/)',
+          '^(core/src/|node_modules/(zod|immer|fraction\\.js|flatqueue|clipper2-ts|earcut|papaparse|@types/papaparse|dxf-parser|@tarikjabiri/dxf|@sindresorhus/slugify)/)',
       },
     },
     {

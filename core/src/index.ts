@@ -195,7 +195,8 @@ export {
 export { FIRE_CLASSES, HOLDINGS, type Material } from './plan/material.ts';
 export { OBSTACLE_KINDS } from './plan/obstacle.ts';
 export { signedAreaMm2 } from './plan/outline.ts';
-export { GEAR_CSV_COLUMNS, readGearCsv, slugOf, writeGearCsv } from './gear/gear-csv.ts';
+export { GEAR_CSV_COLUMNS, gearIdOf, readGearCsv, writeGearCsv } from './gear/gear-csv.ts';
+export { fileStem } from './plan/slug.ts';
 export {
   gearJsonSchema,
   readGearFile,

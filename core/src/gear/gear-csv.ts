@@ -4,6 +4,7 @@ import { parseLength } from '../quantity/parse-length.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { csvText, MOST_CSV_CHARS, readCsvRows } from '../csv-rows.ts';
+import { slugOf } from '../plan/slug.ts';
 import { offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
 
 /** Within a cell entries are parted by `;` and their fields by `|`. */
@@ -149,7 +150,7 @@ class RowReader {
     const heightMm = this.length('height', null);
     const solar = Object.entries(SOLAR).map(([column, field]) => [field, this.number(column, null)] as const);
     return {
-      id: this.text('id') || slugOf(name),
+      id: this.text('id') || gearIdOf(name),
       name,
       kind: this.text('kind'),
       widthMm: this.length('width', null),
@@ -345,14 +346,9 @@ function isText(text: string): boolean {
   return text !== '';
 }
 
-/** An id from a name: small letters, digits and hyphens. */
-export function slugOf(name: string): string {
-  const plain = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/gu, '-')
-    .replace(/^-+|-+$/gu, '');
-  return plain.slice(0, 40).replace(/-+$/u, '') || 'gear';
+/** An id for a gear type from its name. */
+export function gearIdOf(name: string): string {
+  return slugOf(name, 'gear', 40);
 }
 
 /** Gear types as CSV (RFC 4180), lengths in mm to the last digit, readable again by `readGearCsv`. */

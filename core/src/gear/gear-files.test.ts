@@ -6,7 +6,7 @@ import { findGearFaults } from '../plan/gear-faults.ts';
 import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
 import { KNOCKOUT_HOLES } from '../reference/knockouts.ts';
 import { gear } from '../test/plans.ts';
-import { GEAR_CSV_COLUMNS, readGearCsv, slugOf, writeGearCsv } from './gear-csv.ts';
+import { GEAR_CSV_COLUMNS, readGearCsv, gearIdOf, writeGearCsv } from './gear-csv.ts';
 import { gearJsonSchema, readGearFile, writeGearFile } from './gear-file.ts';
 import { gearViews } from './gear-views.ts';
 import { knockoutHoleMm } from './knockout-hole.ts';
@@ -328,7 +328,7 @@ describe('gear as CSV', () => {
 
   test('makes ids that a plan takes', () => {
     for (const name of ['Wall inverter 8 kW', 'Übergröße — 3″', '***', 'x'.repeat(90)])
-      expect(slugOf(name)).toMatch(/^[a-z0-9][a-z0-9-]{0,39}$/u);
+      expect(gearIdOf(name)).toMatch(/^[a-z0-9][a-z0-9-]{0,39}$/u);
   });
 });
 

@@ -3,6 +3,7 @@ import type { Context } from 'koa';
 import {
   blankPlan,
   createJobSchema,
+  fileStem,
   nameRevisionSchema,
   nameWith,
   patchJobSchema,
@@ -93,7 +94,7 @@ export function jobRoutes(store: JobStore): Router {
 
   router.get('/:id/export', async (ctx) => {
     const { plan } = found(await store.readPlan(idOf(ctx, 'job')), 'job');
-    ctx.attachment(`${fileName(plan.name)}.zarnel.json`);
+    ctx.attachment(`${fileStem(plan.name)}.zarnel.json`);
     ctx.type = 'application/json';
     ctx.body = writePlan(plan);
   });
@@ -128,14 +129,4 @@ function answerSaved(ctx: Context, outcome: SaveOutcome): void {
   }
   ctx.set('ETag', `"${outcome.revision}"`);
   ctx.body = { revision: outcome.revision };
-}
-
-/** A name that every file system takes. */
-function fileName(name: string): string {
-  const plain = name
-    .normalize('NFKD')
-    .replace(/[^\w\- ]+/gu, '')
-    .trim()
-    .replace(/\s+/gu, '-');
-  return plain.toLowerCase().slice(0, 60) || 'job';
 }

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import { CHECKS, evaluatePlan, honeyHouse, INCH_READER } from '@zarnel/core';
-import { fileStem } from '../ui/download.ts';
 import { requiredFigures } from './mount/required-figures.ts';
 import { isStep, stepOf, STEPS } from './steps.ts';
 
@@ -33,16 +32,5 @@ describe('requiredFigures', () => {
       measuredText: '5.996″',
       requiredText: '6″',
     });
-  });
-});
-
-describe('fileStem', () => {
-  test.each([
-    ['Hollowmere honey house', 'hollowmere-honey-house'],
-    ['Café / Nord: 2', 'cafe-nord-2'],
-    ['…', 'job'],
-    ['../../etc', 'etc'],
-  ])('makes %p a name every file system takes', (name, stem) => {
-    expect(fileStem(name)).toBe(stem);
   });
 });

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { newGearType, slugOf, type GearType } from '@zarnel/core';
+import { newGearType, gearIdOf, type GearType } from '@zarnel/core';
 import { Preferences } from '../pages/Preferences.tsx';
 import {
   refusalText,
@@ -44,7 +44,7 @@ export function GearEditorPage() {
   const isChanged = isNew || JSON.stringify(draft) !== JSON.stringify(data?.type);
   const keep = async () => {
     setSaid(null);
-    const type = { ...draft, id: isNew || isSample ? slugOf(draft.name) : draft.id, origin: null };
+    const type = { ...draft, id: isNew || isSample ? gearIdOf(draft.name) : draft.id, origin: null };
     const answer =
       isNew || isSample || data === undefined
         ? await create(type)

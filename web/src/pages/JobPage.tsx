@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
-import { writePlan } from '@zarnel/core';
+import { fileStem, writePlan } from '@zarnel/core';
 import { Bench } from '../bench/Bench.tsx';
 import { DrillSheets } from '../bench/pack/DrillSheets.tsx';
 import { isStep, STEPS, type StepId } from '../bench/steps.ts';
@@ -12,7 +12,7 @@ import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { Button } from '../ui/Button.tsx';
-import { downloadText, fileStem } from '../ui/download.ts';
+import { downloadText } from '../ui/download.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { HistoryDialog } from './HistoryDialog.tsx';

@@ -1,11 +1,10 @@
 import { Canvas, type RootState } from '@react-three/fiber';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { ADVICE, type Plan } from '@zarnel/core';
+import { fileStem, ADVICE, type Plan } from '@zarnel/core';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
-import { fileStem } from '../ui/download.ts';
 import { FoldedSite } from './FoldedSite.tsx';
 import { useFolding } from './use-folding.ts';
 

@@ -1,21 +1,33 @@
 import { cutText, METRIC_READER, MOST_PERSON_CHARACTERS } from '@zarnel/core';
+import { z } from 'zod';
 import type { ViewState } from './view-slice.ts';
 
 const KEY = 'zarnel-preferences';
 
+/** Each for itself: one that cannot be read is none, and takes no other along. */
+const preferencesSchema = z.object({
+  system: z.enum(['inch', 'metric']).optional().catch(undefined),
+  theme: z.enum(['day', 'night']).optional().catch(undefined),
+  person: z.string().optional().catch(undefined),
+});
+
 /** What one person prefers, kept in this browser. Unreadable preferences are no preferences. */
 export function readPreferences(storage: Pick<Storage, 'getItem'>): Partial<ViewState> {
-  const text = storage.getItem(KEY) ?? '';
-  const system = /"system":"(inch|metric)"/u.exec(text)?.[1];
-  const theme = /"theme":"(day|night)"/u.exec(text)?.[1];
-  const person = /"person":("(?:[^"\\]|\\.)*")/u.exec(text)?.[1];
+  const { system, theme, person } =
+    preferencesSchema.safeParse(parsed(storage.getItem(KEY) ?? '')).data ?? {};
   return {
     ...(system === 'metric' ? { reader: METRIC_READER } : {}),
     ...(theme === 'night' ? { theme } : {}),
-    ...(person === undefined
-      ? {}
-      : { person: cutText(JSON.parse(person) as string, MOST_PERSON_CHARACTERS) }),
+    ...(person === undefined ? {} : { person: cutText(person, MOST_PERSON_CHARACTERS) }),
   };
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
 }
 
 export function writePreferences(

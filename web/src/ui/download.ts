@@ -8,9 +8,3 @@ export function downloadText(name: string, type: string, text: string): void {
   // The download has its own hold on the data once it has begun.
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
-
-/** A job's name as every file system takes it. */
-export function fileStem(name: string): string {
-  const plain = name.normalize('NFKD').replace(/[^\w\- ]+/gu, '');
-  return plain.trim().replace(/\s+/gu, '-').toLowerCase().slice(0, 60) || 'job';
-}

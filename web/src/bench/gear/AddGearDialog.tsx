@@ -1,5 +1,5 @@
 import { useDeferredValue, useState } from 'react';
-import { freshId, slugOf, type GearKind, type GearSummary, type Plan } from '@zarnel/core';
+import { freshId, gearIdOf, type GearKind, type GearSummary, type Plan } from '@zarnel/core';
 import { useGearListQuery, useLazyGearDetailQuery } from '../../state/gear-api.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -27,7 +27,7 @@ export function AddGearDialog({ plan, isOpen, onClose }: Props) {
     const answer = await read(id);
     if (answer.data === undefined) return;
     const { type } = answer.data;
-    const slug = slugOf(type.name);
+    const slug = gearIdOf(type.name);
     const isTaken = plan.gearTypes.some((own) => own.id === slug);
     makeEdits([{ kind: 'add-gear-type', gearType: { ...type, id: isTaken ? freshId(plan, slug) : slug } }]);
   };

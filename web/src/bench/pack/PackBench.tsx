@@ -1,7 +1,7 @@
-import { countHoles, countText, holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
+import { fileStem, countHoles, countText, holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
 import { printed } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
-import { downloadText, fileStem } from '../../ui/download.ts';
+import { downloadText } from '../../ui/download.ts';
 
 type Props = {
   /** Of the plan as it is now; null while they are worked out. */

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import {
+  fileStem,
   formatLength,
   resizeEdit,
   sizeOfBox,
@@ -10,7 +11,7 @@ import {
 } from '@zarnel/core';
 import { tryEdits, tryResult } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
-import { downloadText, fileStem } from '../../ui/download.ts';
+import { downloadText } from '../../ui/download.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { OutlineFileDialog } from './OutlineFileDialog.tsx';

@@ -1,0 +1,14 @@
+import slugify from '@sindresorhus/slugify';
+
+/**
+ * A name in small letters, digits and hyphens, at most `most` of them, for ids and for file names that every file system takes;
+ * `fallback` where nothing of it can be written so.
+ */
+export function slugOf(name: string, fallback: string, most: number): string {
+  return slugify(name).slice(0, most).replace(/-+$/u, '') || fallback;
+}
+
+/** The beginning of the name of a file that is about something with a name. */
+export function fileStem(name: string): string {
+  return slugOf(name, 'job', 60);
+}
