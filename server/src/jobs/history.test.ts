@@ -158,7 +158,19 @@ describe('over HTTP', () => {
       [1, 'First light', '', false],
     ]);
     expect(total).toBe(2);
-    expect((await page('?offset=1&limit=1')).revisions.map(({ number }) => number)).toEqual([1]);
+    for (const [query, numbers] of [
+      ['?limit=1', [2]],
+      ['?offset=1&limit=1', [1]],
+      ['?offset=2&limit=1', []],
+      ['?limit=2', [2, 1]],
+    ] as const) {
+      const listed = await page(query);
+      expect([query, listed.total, listed.revisions.map(({ number }) => number)]).toEqual([
+        query,
+        2,
+        numbers,
+      ]);
+    }
     expect((await send('PATCH', 'revisions/1', { name: null })).status).toBe(204);
     expect((await page('')).revisions[1]?.name).toBeNull();
   });

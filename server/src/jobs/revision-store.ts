@@ -51,7 +51,7 @@ export class RevisionStore {
 
   /** Newest first. */
   async list(manager: EntityManager, jobId: string, offset: number, limit: number) {
-    const [rows, total] = await manager.findAndCount(RevisionEntity, {
+    const rows = await manager.find(RevisionEntity, {
       where: { jobId },
       select: {
         jobId: true,
@@ -69,7 +69,13 @@ export class RevisionStore {
       skip: offset,
       take: limit,
     });
-    return { revisions: rows.map(revisionOf), total };
+    // Not by findAndCount: of a key of two columns it counts none as soon as a page is full.
+    const counted = await manager
+      .createQueryBuilder(RevisionEntity, 'revision')
+      .select('COUNT(*)', 'total')
+      .where({ jobId })
+      .getRawOne<{ total: string }>();
+    return { revisions: rows.map(revisionOf), total: Number(counted?.total ?? 0) };
   }
 
   /** Null where there is no such revision. Throws UnreadablePlan where it does not open. */
