@@ -5,6 +5,7 @@ import { fileStem, slugOf } from './slug.ts';
 describe('names as ids and file names', () => {
   test.each([
     ['Hollowmere honey house', 'hollowmere-honey-house'],
+    ['Shed inverter 3 kW', 'shed-inverter-3-kw'],
     ['Über: größe / 2″', 'ueber-groesse-2'],
     ['../../etc/passwd', 'etc-passwd'],
     ['🐝', 'job'],

@@ -5,7 +5,7 @@ import slugify from '@sindresorhus/slugify';
  * `fallback` where nothing of it can be written so.
  */
 export function slugOf(name: string, fallback: string, most: number): string {
-  return slugify(name).slice(0, most).replace(/-+$/u, '') || fallback;
+  return slugify(name, { decamelize: false }).slice(0, most).replace(/-+$/u, '') || fallback;
 }
 
 /** The beginning of the name of a file that is about something with a name. */
