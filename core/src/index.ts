@@ -38,6 +38,7 @@ export type { GearFault, PlanFault } from './plan/fault.ts';
 export type { Obstacle } from './plan/obstacle.ts';
 export type { GearType, Knockout } from './plan/gear-type.ts';
 export {
+  isTodaysText,
   MAX_FILE_CHARS,
   openPlan,
   openPlanText,
@@ -134,6 +135,7 @@ export {
   type Revision,
   type RevisionList,
 } from './api.ts';
+export { isNestedTooDeep } from './json-text.ts';
 export { pathText } from './plan/fault.ts';
 export {
   ALIGNMENTS,

@@ -1,11 +1,17 @@
 /** Deeper than any document of ours, whose deepest lists stand some ten levels in. */
 const MOST_DEPTH = 60;
 
-/**
- * JSON text as a value. Throws SyntaxError, as JSON.parse does, and also for text that is nested deeper than any document of
- * ours: that is told by one look along the text, before anything is built from it.
- */
+/** JSON text as a value. Throws SyntaxError, as JSON.parse does, and also for text that is nested deeper than any of ours. */
 export function parseJson(text: string): unknown {
+  if (isNestedTooDeep(text)) throw new SyntaxError(`it is nested more than ${MOST_DEPTH} deep`);
+  return JSON.parse(text);
+}
+
+/**
+ * Whether JSON text is nested deeper than any document of ours. Told by one look along the text: building what is nested a
+ * million deep takes far longer than reading it.
+ */
+export function isNestedTooDeep(text: string): boolean {
   let depth = 0;
   let isInText = false;
   for (let index = 0; index < text.length; index++) {
@@ -17,10 +23,10 @@ export function parseJson(text: string): unknown {
     } else if (code === QUOTE) isInText = true;
     else if (code === BRACKET || code === BRACE) {
       depth++;
-      if (depth > MOST_DEPTH) throw new SyntaxError(`it is nested more than ${MOST_DEPTH} deep`);
+      if (depth > MOST_DEPTH) return true;
     } else if (code === BRACKET + 2 || code === BRACE + 2) depth--;
   }
-  return JSON.parse(text);
+  return false;
 }
 
 const QUOTE = 0x22;

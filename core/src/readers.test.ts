@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { MOST_CSV_CHARS } from './csv-rows.ts';
 import { readGearCsv } from './gear/gear-csv.ts';
 import { readGearFile } from './gear/gear-file.ts';
-import { parseJson } from './json-text.ts';
+import { isNestedTooDeep, parseJson } from './json-text.ts';
 import { MAX_FILE_CHARS, openPlanText } from './plan/open-plan.ts';
 import { parseLength } from './quantity/parse-length.ts';
 import { parseTemperature } from './quantity/parse-temperature.ts';
@@ -77,6 +77,7 @@ describe('what is read from outside', () => {
   test('JSON is refused before it is built where it is nested deeper than anything of ours', () => {
     expect(() => parseJson('['.repeat(1e6))).toThrow(/nested more than/u);
     expect(() => parseJson(`{"a":`.repeat(61))).toThrow(/nested more than/u);
+    expect(isNestedTooDeep('[}'.repeat(1e6))).toBe(false);
     const text = '[{"a":"]]]{{{\\"[[["},[],[[1]]]';
     expect(parseJson(text)).toEqual(JSON.parse(text));
     expect(parseJson(`${'['.repeat(60)}${']'.repeat(60)}`)).toEqual(

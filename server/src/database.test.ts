@@ -86,7 +86,7 @@ describe('the migrations', () => {
       expect(await tables()).toEqual(TABLES);
       // A revision without its job is refused by the database itself.
       const orphan =
-        "INSERT INTO revision (job_id, number, kind, created_at, size_chars) VALUES ('x', 1, 'save', NOW(3), 2)";
+        "INSERT INTO revision (job_id, number, kind, created_at, size_chars, packed, digest) VALUES ('x', 1, 'save', NOW(3), 2, '', '')";
       await expect(source.query(orphan)).rejects.toThrow(/foreign key constraint/iu);
     } finally {
       await source.destroy();
@@ -122,20 +122,16 @@ describe('the migrations', () => {
       }
       await source.runMigrations();
       const rows = await source.getRepository(RevisionEntity).find();
-      expect(rows.map(({ packing }) => packing).sort()).toEqual([
-        ...Array<string>(2).fill('br'),
-        ...Array<string>(8).fill('br-delta'),
-      ]);
-      for (const { jobId, number, packing, packed, base, digest, document } of rows) {
+      expect(rows.map(({ base }) => base).sort()).toEqual([...Array<number>(8).fill(1), null, null]);
+      for (const { jobId, number, packed, base, digest } of rows) {
         const text = kept.get(`${jobId} ${number}`) ?? '';
-        if (packing === 'text' || packed === null) throw new Error('It is not packed.');
         const baseText = base === null ? null : (kept.get(`${jobId} ${base}`) ?? '');
-        expect(await unpackText({ packing, bytes: packed }, baseText)).toBe(text);
-        expect([digest, document]).toEqual([digestOf(text), null]);
+        expect(await unpackText(packed, baseText)).toBe(text);
+        expect(digest).toBe(digestOf(text));
       }
       const store = new JobStore(source, () => new Date());
       expect((await store.readPlan('a'.repeat(36)))?.plan.name).toBe('Kept 5');
-      await expect(store.readPlan('a'.repeat(36), 4)).rejects.toThrow('Revision 4 does not open');
+      await expect(store.readText('a'.repeat(36), 4)).rejects.toThrow('Revision 4 does not open');
       await expect(source.undoLastMigration()).rejects.toThrow('cannot read packed revisions');
     } finally {
       await source.destroy();

@@ -76,3 +76,8 @@ export function writePlan(plan: Plan): string {
 export function writePlanCompact(plan: Plan): string {
   return JSON.stringify(planSchema.parse(plan));
 }
+
+/** Whether a text that `writePlanCompact` wrote is of today's format and need not be raised; told by how it begins. */
+export function isTodaysText(text: string): boolean {
+  return text.startsWith(`{"format":"${PLAN_FORMAT}","formatVersion":${FORMAT_VERSION},`);
+}

@@ -1,6 +1,5 @@
 import { EntitySchema } from 'typeorm';
 import type { Revision } from '@zarnel/core';
-import type { Packing } from '../jobs/packed-text.ts';
 
 /** One saved document of a job. Rows are added, named, marked as printed and, where old and automatic, thinned out. */
 export type RevisionRow = {
@@ -10,14 +9,12 @@ export type RevisionRow = {
   madeFrom: number | null;
   createdAt: Date;
   sizeChars: number;
-  packing: Packing;
-  /** The document as it is, where `packing` is `text`; else null. */
-  document: string | null;
-  packed: Buffer | null;
-  /** The revision that a `br-delta` was packed against. */
+  /** The document, packed (`jobs/packed-text.ts`). */
+  packed: Buffer;
+  /** The revision that it is packed against; null where it is packed whole. */
   base: number | null;
-  /** SHA-256 of the document, in hexadecimal digits; null for those kept before there was one. */
-  digest: string | null;
+  /** SHA-256 of the document, in hexadecimal digits. */
+  digest: string;
   who: string;
   what: string;
   name: string | null;
@@ -37,11 +34,9 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
     madeFrom: { name: 'made_from', type: 'int', unsigned: true, nullable: true },
     createdAt: { name: 'created_at', type: 'datetime', precision: 3 },
     sizeChars: { name: 'size_chars', type: 'int', unsigned: true },
-    packing: { type: 'varchar', length: 12 },
-    document: { type: 'longtext', nullable: true },
-    packed: { type: 'longblob', nullable: true },
+    packed: { type: 'longblob' },
     base: { type: 'int', unsigned: true, nullable: true },
-    digest: { type: 'char', length: 64, nullable: true },
+    digest: { type: 'char', length: 64 },
     who: { type: 'varchar', length: 80 },
     what: { type: 'varchar', length: 300 },
     name: { type: 'varchar', length: 120, nullable: true },

@@ -74,7 +74,10 @@ export function createApp({
     }),
   );
   app.use(compress({ threshold: 2048, br: false }));
-  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: false }));
+  // As text: it is looked along before anything is built from it (`parse.ts`).
+  app.use(
+    bodyParser({ enableTypes: ['text'], extendTypes: { text: ['application/json'] }, textLimit: BODY_LIMIT }),
+  );
 
   const health = new Router();
   health.get('/api/health', async (ctx) => {

@@ -12,7 +12,7 @@ import {
   type JobSummary,
 } from '@zarnel/core';
 import type { JobStore, SaveOutcome } from '../jobs/job-store.ts';
-import type { SavedPlan } from '../jobs/revision-store.ts';
+import type { SavedText } from '../jobs/revision-store.ts';
 import { found, idOf } from './found.ts';
 import { parseBody, parseIfMatch, parseNumber, parsePlan, parseSearch, parseWork } from './parse.ts';
 import { ProblemError } from './problem.ts';
@@ -55,7 +55,7 @@ export function jobRoutes(store: JobStore): Router {
   });
 
   router.get('/:id/plan', async (ctx) => {
-    answerPlan(ctx, found(await store.readPlan(idOf(ctx, 'job')), 'job'));
+    answerText(ctx, found(await store.readText(idOf(ctx, 'job')), 'job'));
   });
 
   router.put('/:id/plan', async (ctx) => {
@@ -82,7 +82,7 @@ export function jobRoutes(store: JobStore): Router {
   });
 
   router.get('/:id/revisions/:number', async (ctx) => {
-    answerPlan(ctx, found(await store.readPlan(idOf(ctx, 'job'), revisionOf(ctx)), 'revision'));
+    answerText(ctx, found(await store.readText(idOf(ctx, 'job'), revisionOf(ctx)), 'revision'));
   });
 
   router.post('/:id/restore', async (ctx) => {
@@ -112,10 +112,11 @@ function answerCreated(ctx: Context, job: JobSummary): void {
   ctx.body = job;
 }
 
-function answerPlan(ctx: Context, { revision, plan, line }: SavedPlan): void {
+function answerText(ctx: Context, { revision, text, line }: SavedText): void {
   if (line !== null) ctx.set('Line-Of-Work', `${line.id}; ${line.order}`);
   ctx.set('ETag', `"${revision}"`);
-  ctx.body = plan;
+  ctx.type = 'application/json';
+  ctx.body = text;
 }
 
 function answerSaved(ctx: Context, outcome: SaveOutcome): void {

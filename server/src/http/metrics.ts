@@ -81,5 +81,5 @@ const METHODS = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIO
 function routeOf(ctx: Context): string {
   const { _matchedRoute: matched } = ctx as { readonly _matchedRoute?: unknown };
   if (typeof matched === 'string') return matched;
-  return ctx.path.startsWith('/api/') ? 'no such' : 'page';
+  return ctx.path.startsWith('/api/') ? 'none' : 'page';
 }

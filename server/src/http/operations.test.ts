@@ -95,13 +95,27 @@ describe('what is watched', () => {
     expect(text).toMatch(
       /zarnel_request_seconds_count\{method="GET",route="\/api\/jobs\/:id\/plan",status="200"\} \d+/u,
     );
-    expect(text).toContain('route="no such",status="404"');
+    expect(text).toContain('route="none",status="404"');
     expect(text).toContain('zarnel_database_up 1');
     for (const each of [text, lines.join('')]) {
       expect(each).not.toContain(job.id);
       expect(each).not.toContain('Secret');
     }
     expect(lines.some((line) => line.includes('"route":"/api/jobs/:id/plan","status":200'))).toBe(true);
+  });
+});
+
+describe('a body', () => {
+  test('is refused before it is built where it is nested far too deep, or would change what an object is', async () => {
+    const post = async (body: string) => {
+      const headers = { 'Content-Type': 'application/json' };
+      const answer = await fetch(`${base}/api/jobs`, { method: 'POST', headers, body });
+      return [answer.status, problemSchema.parse(await answer.json()).detail];
+    };
+    expect(await post('['.repeat(1_000_000))).toEqual([400, expect.stringContaining('nested deeper')]);
+    expect(await post('{"name":"x","__proto__":{"isAdmin":true}}')).toEqual([400, 'The body is not JSON.']);
+    expect(await post('{"name":')).toEqual([400, 'The body is not JSON.']);
+    expect((await post(''))[0]).toBe(422);
   });
 });
 

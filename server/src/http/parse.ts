@@ -1,5 +1,13 @@
+import Bourne from '@hapi/bourne';
 import type { Context } from 'koa';
-import { cutText, MOST_PERSON_CHARACTERS, openPlan, pathText, type Plan } from '@zarnel/core';
+import {
+  cutText,
+  isNestedTooDeep,
+  MOST_PERSON_CHARACTERS,
+  openPlan,
+  pathText,
+  type Plan,
+} from '@zarnel/core';
 import type { z } from 'zod';
 import type { LineOfWork, Work } from '../jobs/revision-store.ts';
 import { ProblemError, toldFaults } from './problem.ts';
@@ -71,7 +79,12 @@ export function parseNumber(text: unknown, name: string, fallback: number, min: 
   return value;
 }
 
+/** The body as JSON; null where there is none. Keys that would change what an object is are refused, as is what is nested far too deep. */
 function jsonBody(ctx: Context): unknown {
   if (!ctx.is('application/json')) throw new ProblemError(415, 'Send the body as application/json.');
-  return (ctx.request as { body?: unknown }).body;
+  const { body } = ctx.request as { readonly body?: unknown };
+  if (typeof body !== 'string' || body === '') return null;
+  if (isNestedTooDeep(body))
+    throw new ProblemError(400, 'The body is nested deeper than anything that is read here.');
+  return Bourne.parse(body);
 }

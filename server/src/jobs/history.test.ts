@@ -56,13 +56,30 @@ describe('the history of a job', () => {
       expect(await store.save(job.id, index + 1, plan)).toEqual({ kind: 'saved', revision: index + 2 });
     }
     for (const [index, plan] of plans.entries()) {
-      expect((await store.readPlan(job.id, index + 2))?.plan).toEqual(plan);
+      expect((await store.readText(job.id, index + 2))?.text).toBe(writePlanCompact(plan));
     }
     expect(plans).toHaveLength(120);
     const rows = await source.getRepository(RevisionEntity).findBy({ jobId: job.id });
-    const packed = rows.reduce((sum, row) => sum + (row.packed?.length ?? 0), 0);
+    const packed = rows.reduce((sum, row) => sum + row.packed.length, 0);
     const plain = plans.reduce((sum, plan) => sum + writePlanCompact(plan).length, 0);
     expect(packed * 20).toBeLessThan(plain);
+  });
+
+  test('says which revision is damaged or gone, and opens the others', async () => {
+    const store = new JobStore(source, now);
+    const job = await store.create(honeyHouse());
+    const plans = [...movedOn(honeyHouse(), 4)];
+    for (const [index, plan] of plans.entries()) await store.save(job.id, index + 1, plan);
+    const rows = source.getRepository(RevisionEntity);
+    await rows.update({ jobId: job.id, number: 3 }, { packed: Buffer.from('x') });
+    await expect(store.readPlan(job.id)).resolves.toMatchObject({ revision: 5 });
+    await expect(store.readText(job.id, 3)).rejects.toThrow('Revision 3 does not open');
+    await expect(store.readText(job.id, 4)).resolves.toMatchObject({ revision: 4 });
+    await rows.delete({ jobId: job.id, number: 1 });
+    await expect(store.readText(job.id, 4)).rejects.toThrow('Revision 1 does not open');
+    // The next is packed whole, since there is nothing to pack it against.
+    expect(await store.save(job.id, 5, honeyHouse())).toEqual({ kind: 'saved', revision: 6 });
+    await expect(store.readPlan(job.id)).resolves.toMatchObject({ revision: 6 });
   });
 
   test('says who made each, and what, in words', async () => {
@@ -116,7 +133,7 @@ describe('the history of a job', () => {
     for (const number of [1, 77, 99, 120, 200, 201, 400]) expect(left).toContain(number);
     // All of the last day, and of three days ago hardly more than what was asked for and what that is packed against.
     expect(total).toBeLessThan(199 + 30);
-    for (const { number } of revisions) expect((await store.readPlan(job.id, number))?.revision).toBe(number);
+    for (const { number } of revisions) expect((await store.readText(job.id, number))?.revision).toBe(number);
   }, 60_000);
 });
 

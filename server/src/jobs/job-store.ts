@@ -12,7 +12,13 @@ import { transact } from '../database.ts';
 import { JobEntity, type JobRow } from '../entities/job.ts';
 import { RevisionEntity } from '../entities/revision.ts';
 import { likeText } from '../like.ts';
-import { RevisionStore, type NewRevision, type SavedPlan, type Work } from './revision-store.ts';
+import {
+  RevisionStore,
+  type NewRevision,
+  type SavedPlan,
+  type SavedText,
+  type Work,
+} from './revision-store.ts';
 
 /** A save either becomes the current revision or, being stale, is kept beside it. */
 export type SaveOutcome =
@@ -68,10 +74,16 @@ export class JobStore {
     });
   }
 
-  async readPlan(id: string, revision?: number): Promise<SavedPlan | null> {
-    const job = await this.source.getRepository(JobEntity).findOneBy({ id });
-    if (job === null) return null;
-    return this.kept.read(this.source.manager, id, revision ?? job.currentRevision);
+  /** The newest plan of a job. */
+  async readPlan(id: string): Promise<SavedPlan | null> {
+    const job = await this.find(id);
+    return job === null ? null : this.kept.read(this.source.manager, id, job.revision);
+  }
+
+  /** A revision of a job, the newest where none is named, to be sent on. */
+  async readText(id: string, revision?: number): Promise<SavedText | null> {
+    const job = await this.find(id);
+    return job === null ? null : this.kept.readText(this.source.manager, id, revision ?? job.revision);
   }
 
   /** Newest first. Null when there is no such job. */

@@ -3,17 +3,11 @@ import { promisify } from 'node:util';
 import { brotliCompress, brotliDecompress, constants } from 'node:zlib';
 import { diffArrays } from 'diff';
 
-/**
- * How a kept text is packed: `text` not at all (as all were kept once), `br` whole, by Brotli (RFC 7932), `br-delta` as what
- * differs from another text that is packed whole, again by Brotli.
- */
-export const PACKINGS = ['text', 'br', 'br-delta'] as const;
-export type Packing = (typeof PACKINGS)[number];
-
 /** A text to pack against: one that is packed whole, and how many bytes that took. */
 export type Whole = { readonly text: string; readonly packedBytes: number };
 
-export type Packed = { readonly packing: 'br' | 'br-delta'; readonly bytes: Buffer };
+/** A text by Brotli (RFC 7932): whole, or as what differs from one that is packed whole. */
+export type Packed = { readonly isWhole: boolean; readonly bytes: Buffer };
 
 const compress = promisify(brotliCompress);
 const decompress = promisify(brotliDecompress);
@@ -31,17 +25,15 @@ export async function packText(text: string, base: Whole | null): Promise<Packed
   const delta = base === null ? null : deltaOf(base.text, text);
   if (base !== null && delta !== null && applyDelta(base.text, delta) === text) {
     const bytes = await compressed(JSON.stringify(delta));
-    if (bytes.length <= base.packedBytes * MOST_OF_WHOLE) return { packing: 'br-delta', bytes };
+    if (bytes.length <= base.packedBytes * MOST_OF_WHOLE) return { isWhole: false, bytes };
   }
-  return { packing: 'br', bytes: await compressed(text) };
+  return { isWhole: true, bytes: await compressed(text) };
 }
 
-/** The text that was packed; `base` is the whole one that a `br-delta` was packed against. Throws where it is damaged. */
-export async function unpackText({ packing, bytes }: Packed, base: string | null): Promise<string> {
+/** The text that was packed, whole or against `base`. Throws where it is damaged. */
+export async function unpackText(bytes: Buffer, base: string | null): Promise<string> {
   const text = (await decompress(bytes)).toString('utf8');
-  if (packing === 'br') return text;
-  if (base === null) throw new Error('It differs from a text that is not there.');
-  return applyDelta(base, JSON.parse(text) as Delta);
+  return base === null ? text : applyDelta(base, JSON.parse(text) as Delta);
 }
 
 /** By what a text is known to be the same, or to have come out whole. */

@@ -1,6 +1,7 @@
-import { Not, type EntityManager } from 'typeorm';
+import { IsNull, type EntityManager } from 'typeorm';
 import {
   changesInWords,
+  isTodaysText,
   openPlanText,
   writePlanCompact,
   type Plan,
@@ -8,14 +9,21 @@ import {
   type Revision,
 } from '@zarnel/core';
 import { RevisionEntity, type RevisionRow } from '../entities/revision.ts';
-import { digestOf, packText, unpackText, type Packed } from './packed-text.ts';
+import { digestOf, packText, unpackText } from './packed-text.ts';
 import { thinned } from './retention.ts';
 
 /** An unbroken line of edits, those of one page through its reloads; `order` grows with each. */
 export type LineOfWork = { readonly id: string; readonly order: number };
 
-/** A plan as it was saved, with the number of its revision and the place in a line of edits that it came from. */
-export type SavedPlan = { readonly revision: number; readonly plan: Plan; readonly line: LineOfWork | null };
+/** A plan as it was saved, with the number of its revision. */
+export type SavedPlan = { readonly revision: number; readonly plan: Plan };
+
+/** The same as text of today's format, with the place in a line of edits that it came from. */
+export type SavedText = {
+  readonly revision: number;
+  readonly text: string;
+  readonly line: LineOfWork | null;
+};
 
 /** Who makes a change, as they call themselves (empty where nobody said), and the line of edits it belongs to. */
 export type Work = { readonly who: string; readonly line: LineOfWork | null };
@@ -43,6 +51,20 @@ const MOST_ON_ONE_BASE = 200;
 const THIN_EACH = 50;
 const MOST_WHAT_CHARACTERS = 300;
 
+/** What is told of a revision, without its document. */
+const TOLD = {
+  jobId: true,
+  number: true,
+  kind: true,
+  madeFrom: true,
+  createdAt: true,
+  sizeChars: true,
+  who: true,
+  what: true,
+  name: true,
+  printedAt: true,
+} as const;
+
 type Whole = { readonly number: number; readonly text: string; readonly packedBytes: number };
 
 /** The revisions of a job, packed: most as what differs from an earlier one that is kept whole. */
@@ -53,18 +75,7 @@ export class RevisionStore {
   async list(manager: EntityManager, jobId: string, offset: number, limit: number) {
     const rows = await manager.find(RevisionEntity, {
       where: { jobId },
-      select: {
-        jobId: true,
-        number: true,
-        kind: true,
-        madeFrom: true,
-        createdAt: true,
-        sizeChars: true,
-        who: true,
-        what: true,
-        name: true,
-        printedAt: true,
-      },
+      select: TOLD,
       order: { number: 'DESC' },
       skip: offset,
       take: limit,
@@ -82,20 +93,30 @@ export class RevisionStore {
   async read(manager: EntityManager, jobId: string, number: number): Promise<SavedPlan | null> {
     const row = await manager.findOneBy(RevisionEntity, { jobId, number });
     if (row === null) return null;
-    const opened = openPlanText(await this.textOf(manager, row));
-    if (!opened.ok) throw new UnreadablePlan(number, opened.fault);
-    const line = row.lineOfWork === null ? null : { id: row.lineOfWork, order: row.lineOrder ?? 0 };
-    return { revision: number, plan: opened.value, line };
+    return { revision: number, plan: opened(number, await this.textOf(manager, row)) };
+  }
+
+  /**
+   * The same to be sent on. What was kept in today's format was found sound when it was kept, and its digest says that it is
+   * the same: only older formats are opened and raised.
+   */
+  async readText(manager: EntityManager, jobId: string, number: number): Promise<SavedText | null> {
+    const row = await manager.findOneBy(RevisionEntity, { jobId, number });
+    if (row === null) return null;
+    const kept = await this.textOf(manager, row);
+    const text = isTodaysText(kept) ? kept : writePlanCompact(opened(number, kept));
+    const { lineOfWork, lineOrder } = row;
+    return {
+      revision: number,
+      text,
+      line: lineOfWork === null ? null : { id: lineOfWork, order: lineOrder ?? 0 },
+    };
   }
 
   /** Whether a revision holds this very plan. */
   async holds(manager: EntityManager, jobId: string, number: number, plan: Plan): Promise<boolean> {
     const text = writePlanCompact(plan);
-    const row = await manager.findOne(RevisionEntity, {
-      select: { number: true, digest: true, document: true },
-      where: { jobId, number },
-    });
-    return row !== null && (row.digest === digestOf(text) || row.document === text);
+    return manager.existsBy(RevisionEntity, { jobId, number, digest: digestOf(text) });
   }
 
   /**
@@ -112,7 +133,7 @@ export class RevisionStore {
     const text = writePlanCompact(plan);
     const whole = await this.newestWhole(manager, jobId);
     const isWorn = whole === null || number - whole.number > MOST_ON_ONE_BASE;
-    const { packing, bytes } = await packText(text, isWorn ? null : whole);
+    const { isWhole, bytes } = await packText(text, isWorn ? null : whole);
     await manager.insert(RevisionEntity, {
       jobId,
       number,
@@ -120,10 +141,8 @@ export class RevisionStore {
       madeFrom,
       createdAt: this.now(),
       sizeChars: text.length,
-      packing,
-      document: null,
       packed: bytes,
-      base: packing === 'br-delta' ? (whole?.number ?? null) : null,
+      base: isWhole ? null : (whole?.number ?? null),
       digest: digestOf(text),
       who,
       what: await this.whatChanged(manager, jobId, kind === 'conflict' ? madeFrom : current, text, whole),
@@ -137,16 +156,7 @@ export class RevisionStore {
 
   private async thin(manager: EntityManager, jobId: string, current: number | null): Promise<void> {
     const rows = await manager.find(RevisionEntity, {
-      select: {
-        jobId: true,
-        number: true,
-        kind: true,
-        madeFrom: true,
-        createdAt: true,
-        name: true,
-        printedAt: true,
-        base: true,
-      },
+      select: { ...TOLD, base: true },
       where: { jobId },
       order: { number: 'ASC' },
     });
@@ -183,17 +193,31 @@ export class RevisionStore {
   /** The newest revision that is packed whole: what the next is packed against. */
   private async newestWhole(manager: EntityManager, jobId: string): Promise<Whole | null> {
     const row = await manager.findOne(RevisionEntity, {
-      where: { jobId, packing: 'br' },
+      where: { jobId, base: IsNull() },
       order: { number: 'DESC' },
     });
     if (row === null) return null;
     try {
       const text = await this.textOf(manager, row);
-      return { number: row.number, text, packedBytes: row.packed?.length ?? 0 };
+      return { number: row.number, text, packedBytes: row.packed.length };
     } catch (error) {
       if (error instanceof UnreadablePlan) return null;
       throw error;
     }
+  }
+
+  /** What a revision is packed against; already known where it is the newest whole one. */
+  private async wholeText(
+    manager: EntityManager,
+    jobId: string,
+    number: number,
+    whole: Whole | null,
+  ): Promise<string> {
+    if (number === whole?.number) return whole.text;
+    const row = await manager.findOneBy(RevisionEntity, { jobId, number, base: IsNull() });
+    if (row === null)
+      throw new UnreadablePlan(number, [{ path: '', message: 'it is gone, and later ones differ from it.' }]);
+    return this.textOf(manager, row);
   }
 
   /** The document of a revision, which must be what its digest says. */
@@ -202,25 +226,18 @@ export class RevisionStore {
     row: RevisionRow,
     whole: Whole | null = null,
   ): Promise<string> {
-    if (row.packing === 'text') return row.document ?? '';
-    let base: string | null = null;
-    if (row.packing === 'br-delta') {
-      if (row.base === whole?.number) base = whole.text;
-      else {
-        const baseRow = await manager.findOneBy(RevisionEntity, {
-          jobId: row.jobId,
-          number: row.base ?? 0,
-          packing: Not('br-delta'),
-        });
-        base = baseRow === null ? null : await this.textOf(manager, baseRow);
-      }
-    }
-    const packed = { packing: row.packing, bytes: row.packed ?? Buffer.alloc(0) } satisfies Packed;
-    const text = await unpackText(packed, base).catch(() => null);
+    const base = row.base === null ? null : await this.wholeText(manager, row.jobId, row.base, whole);
+    const text = await unpackText(row.packed, base).catch(() => null);
     if (text === null || digestOf(text) !== row.digest)
       throw new UnreadablePlan(row.number, [{ path: '', message: 'what is kept of it is damaged.' }]);
     return text;
   }
+}
+
+function opened(number: number, text: string): Plan {
+  const plan = openPlanText(text);
+  if (!plan.ok) throw new UnreadablePlan(number, plan.fault);
+  return plan.value;
 }
 
 function revisionOf({

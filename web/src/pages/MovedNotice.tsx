@@ -1,18 +1,19 @@
 import { useState } from 'react';
-import { useAddressQuery } from '../state/server-api.ts';
+import { serverApi } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';
+
+const { useQueryState, useQuerySubscription } = serverApi.endpoints.address;
 
 /** How often it is looked whether the usual address is back. */
 const EVERY_MS = 5000;
 
 /** At another address than usual: where edits wait that this browser has not sent, and the way there. */
 export function MovedNotice() {
-  const [isMoved, setMoved] = useState(false);
   const [isPutAway, setPutAway] = useState(false);
-  const { data } = useAddressQuery(null, { pollingInterval: isMoved ? EVERY_MS : 0 });
+  const { data } = useQueryState(null);
   const usual = data?.usual ?? null;
   const isElsewhere = usual !== null && usual !== location.origin;
-  if (isElsewhere !== isMoved) setMoved(isElsewhere);
+  useQuerySubscription(null, { pollingInterval: isElsewhere ? EVERY_MS : 0 });
   if (!isElsewhere || isPutAway) return null;
   return (
     <p

@@ -1,7 +1,7 @@
 import { Canvas, type RootState } from '@react-three/fiber';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { fileStem, ADVICE, type Plan } from '@zarnel/core';
+import { ADVICE, fileStem, type Plan } from '@zarnel/core';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';

@@ -85,7 +85,6 @@ export const serverApi = createApi({
 });
 
 export const {
-  useAddressQuery,
   useJobsQuery,
   useRevisionsQuery,
   useNameRevisionMutation,

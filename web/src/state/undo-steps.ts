@@ -59,9 +59,8 @@ type Schema = DBSchema & {
 /** Steps in the browser’s own database, so that what was done can be undone after a reload. Each is written once. */
 export function browserSteps() {
   const database = openedOnce(() =>
-    openDB<Schema>('zarnel-steps', 2, {
+    openDB<Schema>('zarnel-steps', 1, {
       upgrade: (fresh) => {
-        for (const name of fresh.objectStoreNames) fresh.deleteObjectStore(name);
         fresh.createObjectStore('places', { keyPath: ['jobId', 'tab'] }).createIndex('job', 'jobId');
         fresh.createObjectStore('steps', { keyPath: ['jobId', 'tab', 'number'] });
       },

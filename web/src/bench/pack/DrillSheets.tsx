@@ -24,11 +24,13 @@ type Props = {
 
 /** The drill sheets as they print: each surface, seen from one side, with its holes from one datum. */
 export function DrillSheets({ evaluation, jobName, reader }: Props) {
+  const isReady = evaluation !== null;
   useEffect(() => {
+    if (!isReady) return undefined;
     const onPrint = () => void printed();
     addEventListener('beforeprint', onPrint);
     return () => removeEventListener('beforeprint', onPrint);
-  }, []);
+  }, [isReady]);
   if (evaluation === null) {
     return (
       <p className="p-6" role="status">

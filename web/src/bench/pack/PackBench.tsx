@@ -1,4 +1,4 @@
-import { fileStem, countHoles, countText, holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
+import { countHoles, countText, fileStem, holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
 import { printed } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText } from '../../ui/download.ts';
