@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './check/sentence.ts';
 import { CHECKS, getCheckMeta } from './checks.ts';
+import { DEMOS } from './demo/demos.ts';
 import { honeyHouse } from './demo/honey-house.ts';
 import { evaluatePlan } from './evaluate.ts';
 import { applyEdits, type PlanEdit } from './plan/edits/apply-edit.ts';
@@ -242,6 +243,20 @@ describe('the registry of checks', () => {
         }
       }
     }
+  });
+
+  test('shows no load, mass or share of what may be as less than nothing, on any demo job', () => {
+    let loads = 0;
+    for (const { plan } of DEMOS) {
+      for (const { check, message, measured, required } of evaluatePlan(plan()).findings) {
+        for (const figure of [measured, required]) {
+          if (figure === null || !['N', 'kg', 'ratio'].includes(figure.unit)) continue;
+          loads++;
+          expect([check, message, Math.min(0, figure.value)]).toEqual([check, message, 0]);
+        }
+      }
+    }
+    expect(loads).toBeGreaterThan(0);
   });
 
   test('never prints two equal figures in a sentence that failed, whatever the unit and the reader', () => {

@@ -107,7 +107,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
     if (bare !== undefined) return [...asked, noValue(prepared, item, plan, bare, onFace)];
     const pull = { value: plan.load.mostPullN, unit: 'N' } as const;
     const shear = { value: plan.load.shearN, unit: 'N' } as const;
-    // The load counts from nothing, so that of several pieces on one face the heaviest speaks.
+    // Nothing is measured: what must be carried is told, so that of several pieces on one face the heaviest speaks.
     return [
       ...asked,
       findingOf(meta, {
@@ -115,8 +115,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         message: 'no-approval',
         severity: 'ask',
         data: { face: names.face, pull, shear },
-        measured: { value: -plan.load.mostPullN, unit: 'N' },
-        required: { value: 0, unit: 'N' },
+        required: { value: plan.load.mostPullN, unit: 'N' },
       }),
     ];
   }

@@ -70,7 +70,7 @@ export function TypedField<Value>({
         />
       </label>
       {hint !== null && fault === null && typed === null && (
-        <p className="figure text-right text-sm text-kraft">{hint}</p>
+        <p className="text-right text-sm text-kraft">{hint}</p>
       )}
       {fault !== null && (
         <p id={`${id}-fault`} role="alert" className="mt-1 text-sm text-crayon">
