@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { DEMOS } from './demo/demos.ts';
-import { evaluateAfter, evaluatePlan } from './evaluate.ts';
+import { evaluatePlan } from './evaluate.ts';
 import { applyEdits } from './plan/edits/apply-edit.ts';
 import type { Plan } from './plan/plan.ts';
-import type { Checked } from './check/recheck.ts';
+import { FindingBook } from './check/finding-book.ts';
+import { prepare } from './check/prepared.ts';
+import { CHECKS } from './checks.ts';
 import { fourHoles } from './gear/new-gear.ts';
 import { gear, hang, plan } from './test/plans.ts';
 
@@ -34,50 +35,6 @@ function withBoard(): Plan {
   return plan({ gearTypes: [board, unit], placements });
 }
 
-describe('evaluating after an edit', () => {
-  test('finds what a full evaluation finds, whatever moved, came or went', () => {
-    const moves = fc.array(
-      fc.record({
-        demo: fc.nat({ max: DEMOS.length }),
-        which: fc.nat({ max: 50 }),
-        dx: fc.double({ min: -900, max: 900, noNaN: true }),
-        dy: fc.double({ min: -400, max: 400, noNaN: true }),
-        what: fc.constantFrom('move', 'move', 'move', 'remove', 'copy'),
-      }),
-      { minLength: 3, maxLength: 5 },
-    );
-    fc.assert(
-      fc.property(moves, (steps) => {
-        const states = [...DEMOS.map(({ plan }) => plan()), withBoard()].map(
-          (plan): { plan: Plan; checked: Checked | null } => ({ plan, checked: null }),
-        );
-        for (const { demo, which, dx, dy, what } of steps) {
-          const state = states[demo];
-          const placement = state?.plan.placements[which % Math.max(1, state.plan.placements.length)];
-          if (state === undefined || placement === undefined) continue;
-          const [xMm, yMm] = [placement.xMm + dx, placement.yMm + dy];
-          const edit = {
-            move: { kind: 'move-placement', placement: placement.id, xMm, yMm },
-            remove: { kind: 'remove-placement', placement: placement.id },
-            copy: {
-              kind: 'place-gear',
-              placement: { ...placement, id: `copy-${state.plan.placements.length}`, xMm, yMm },
-            },
-          } as const;
-          state.checked ??= evaluateAfter(state.plan, null).checked;
-          const applied = applyEdits(state.plan, [edit[what]]);
-          if (!applied.ok) continue;
-          const after = evaluateAfter(applied.value.plan, state.checked);
-          expect(after.evaluation.findings).toEqual(evaluatePlan(applied.value.plan).findings);
-          state.plan = applied.value.plan;
-          state.checked = after.checked;
-        }
-      }),
-      { seed: 11, numRuns: 8 },
-    );
-  });
-});
-
 describe('a thousand pieces dropped at once', () => {
   test('are one heap to clear, and nothing before is lost', () => {
     const demo = DEMOS[0]?.plan();
@@ -105,13 +62,15 @@ describe('a thousand pieces dropped at once', () => {
 
 describe('moving gear on a board that had nothing to clear', () => {
   test('finds at once that its bolts miss the rails', () => {
-    const { checked } = evaluateAfter(withBoard(), null);
-    expect(checked.findings.map(({ check }) => check)).not.toContain('fixing.board');
+    const model = prepare(withBoard());
+    const book = new FindingBook(model, CHECKS);
+    expect(book.findings().map(({ check }) => check)).not.toContain('fixing.board');
     const applied = applyEdits(withBoard(), [
       { kind: 'move-placement', placement: 'u', xMm: 2000, yMm: 1380 },
     ]);
     if (!applied.ok) throw new Error(applied.fault.message);
-    const { findings } = evaluateAfter(applied.value.plan, checked).evaluation;
+    model.update(applied.value.plan);
+    const findings = book.findings();
     expect(findings.map(({ check, message }) => `${check}/${message}`)).toContain('fixing.board/off-rail');
     expect(findings).toEqual(evaluatePlan(applied.value.plan).findings);
   });

@@ -1,18 +1,17 @@
-import type { Finding } from './check/finding.ts';
+import type { Finding, Found } from './check/finding.ts';
 import { prepare } from './check/prepared.ts';
-import { runChecksAfter, type Checked } from './check/recheck.ts';
+import { runChecks } from './check/run-checks.ts';
 import { CHECKS } from './checks.ts';
 import { arrange, type ArrangeAnswer, type ArrangeProgress } from './arrange/arrange.ts';
 import type { ArrangeRequest } from './arrange/request.ts';
-import { affected } from './clearance/affected.ts';
 import { drillSheets, type DrillSheet } from './pack/holes.ts';
 import type { Plan } from './plan/plan.ts';
 import { fail, ok, type Result } from './result.ts';
 import { routeAll, type Routes } from './route/route.ts';
 
 /** All that follows from a plan: what is wrong with it, where its cables run, what to drill. */
-export type Evaluation = {
-  readonly findings: readonly Finding[];
+export type Evaluation<Any extends Finding = Finding> = {
+  readonly findings: readonly Any[];
   readonly routes: Routes;
   readonly sheets: readonly DrillSheet[];
 };
@@ -60,26 +59,12 @@ export function arrangePlan(
   );
 }
 
-/** Everything at once, for a worker, the command line or a test. The plan’s references must hold. */
-export function evaluatePlan(plan: Plan): Evaluation {
-  return evaluateAfter(plan, null).evaluation;
-}
-
-/**
- * Everything of a plan, keeping of `before`, the same plan before an edit, what the edit left alone. Parts of the two
- * plans that are the same object count as unchanged. The answer is the same either way.
- */
-export function evaluateAfter(
-  plan: Plan,
-  before: Checked | null,
-): { readonly evaluation: Evaluation; readonly checked: Checked } {
-  const prepared = prepare(plan, before?.prepared ?? null);
-  const near = before === null ? null : affected(before.prepared, prepared);
-  const checked = runChecksAfter(prepared, CHECKS, before, near);
-  const evaluation = {
-    findings: checked.findings,
+/** Everything at once, for the command line or a test. The plan’s references must hold. */
+export function evaluatePlan(plan: Plan): Evaluation<Found> {
+  const prepared = prepare(plan);
+  return {
+    findings: runChecks(prepared, CHECKS),
     routes: routeAll(prepared),
     sheets: drillSheets(prepared),
   };
-  return { evaluation, checked };
 }

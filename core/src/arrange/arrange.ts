@@ -1,5 +1,8 @@
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Check, Finding } from '../check/finding.ts';
+import { FindingBook } from '../check/finding-book.ts';
+import type { Model } from '../model/model.ts';
+import type { Plan } from '../plan/plan.ts';
 import { spaceBesideMm, WORKING_SPACE_CHECK } from '../clearance/working-space.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
 import { isAbove } from '../quantity/compare.ts';
@@ -99,9 +102,10 @@ export function arrange(
   }
   const refineIn = (of: ArrangeProblem, layout: Pick<Layout, 'x' | 'y'>) =>
     refineLayout(of, pieces, request.weights, request.stepMm, layout);
+  const model = prepare(prepared.document);
+  const trial: Trial = { plan: prepared.document, model, book: new FindingBook(model, checks) };
   let pool = ranked(main.found.map((layout) => refineIn(problem, layout)));
-  const pickFrom = (from: readonly RefinedLayout[]) =>
-    pick(prepared, problem, pieces, from, checks, now, leastCost);
+  const pickFrom = (from: readonly RefinedLayout[]) => pick(trial, problem, pieces, from, now, leastCost);
   let picked = pickFrom(pool);
   // Where every one of them was turned down by a check, learn from it, and go on with what that check leaves.
   let open = picked.reasons
@@ -282,11 +286,10 @@ function sidesOf(
  * that lie elsewhere in one order.
  */
 function pick(
-  prepared: Prepared,
+  trial: Trial,
   problem: ArrangeProblem,
   pieces: readonly Hung[],
   pool: readonly RefinedLayout[],
-  checks: readonly Check[],
   now: LayoutTerms | null,
   leastCost: number | null,
 ): {
@@ -306,7 +309,7 @@ function pick(
       if (isOtherOrder && orders.has(orderKey(problem, layout))) continue;
       orders.add(orderKey(problem, layout));
       tried++;
-      const violated = violations(prepared, editsOf(pieces, layout), checks, moved);
+      const violated = violations(trial, editsOf(pieces, layout), moved);
       if (violated.length === 0) taken.push(layout);
       else reasons.push({ layout, findings: violated });
     }
@@ -356,22 +359,20 @@ function differ(pieces: readonly Hung[], a: RefinedLayout, b: RefinedLayout): bo
 }
 
 /** What a layout would violate that concerns its pieces and stops the work or must be fixed. */
-function violations(
-  prepared: Prepared,
-  edits: readonly PlanEdit[],
-  checks: readonly Check[],
-  moved: ReadonlySet<string>,
-): Finding[] {
-  const applied = applyEdits(prepared.plan, edits);
+function violations(trial: Trial, edits: readonly PlanEdit[], moved: ReadonlySet<string>): Finding[] {
+  const applied = applyEdits(trial.plan, edits);
   if (!applied.ok) throw new Error(applied.fault.message);
-  const after: Prepared = { ...prepare(applied.value.plan, prepared), isWithoutFixes: true };
-  return checks
-    .flatMap(({ check }) => check(after))
+  trial.model.update(applied.value.plan);
+  return trial.book
+    .findings()
     .filter(({ severity }) => severity === 'stop' || severity === 'fix')
-    .filter(({ subjects }) => subjects.some(({ kind, id }) => isAbout(kind, id, moved, prepared)));
+    .filter(({ subjects }) => subjects.some(({ kind, id }) => isAbout(kind, id, moved, trial.plan)));
 }
 
-function isAbout(kind: string, id: string, moved: ReadonlySet<string>, { plan }: Prepared): boolean {
+/** A copy of the plan on which layouts are tried, one after the other, with what the checks find there. */
+type Trial = { readonly plan: Plan; readonly model: Model; readonly book: FindingBook };
+
+function isAbout(kind: string, id: string, moved: ReadonlySet<string>, plan: Plan): boolean {
   if (kind === 'placement') return moved.has(id);
   if (kind !== 'joint') return false;
   const joint = plan.joints.find((each) => each.id === id);

@@ -2,7 +2,7 @@ import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { floorUnder } from '../clearance/floor.ts';
 import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.ts';
 import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/required-gap.ts';
-import { codePackOf, sharedRules } from '../clearance/rule-packs.ts';
+import { codePackOf } from '../clearance/rule-packs.ts';
 import { polygonsInFrame, thingsInRoom, type Thing } from '../clearance/space.ts';
 import { isAbove, TOUCH_MM } from '../quantity/compare.ts';
 import { RULE_COUNTERPARTS, type RuleCounterpart } from '../plan/gear-type.ts';
@@ -73,14 +73,13 @@ export function problemOfPlan(
   const wireway = request.wireway === null ? null : (prepared.hung.get(request.wireway.placement) ?? null);
   const sideOf = (piece: Hung) =>
     wireway === null ? null : (joinedSide(prepared, piece, wireway.id) ?? usualSide(piece.type));
-  const shared = sharedRules(prepared.plan);
   const staying = (prepared.onFace.get(face.id) ?? []).filter(({ id }) => !moving.has(id));
   const outside = outsideBoxes(face.outline, face.bounds);
   const setbacks = setbackZones(face).flatMap(setbackBoxes);
   const contradictions: Contradiction[] = [];
 
   const gap = (a: Hung, b: Hung, towards: Towards) =>
-    Math.max(leastGapMm, requiredGap(a, b, towards, shared)?.mm ?? 0);
+    Math.max(leastGapMm, requiredGap(prepared, a, b, towards)?.mm ?? 0);
   const gaps = pieces.map((a) =>
     pieces.map((b): ArrangeGap =>
       a === b
@@ -123,7 +122,7 @@ export function problemOfPlan(
 
   function grownByRules(box: BoxMm, piece: Hung, counterparts: readonly RuleCounterpart[]): ArrangeBlock {
     const away = (side: Towards) =>
-      largest(rulesTowards(piece, [side, 'any'], counterparts, shared))?.mm ?? 0;
+      largest(rulesTowards(prepared, piece, [side, 'any'], counterparts))?.mm ?? 0;
     return grown(box, away('beside'), away('above'), away('below'));
   }
 
@@ -157,7 +156,7 @@ export function problemOfPlan(
   const arranged = pieces.map((piece): ArrangePiece => {
     const { widthMm, heightMm } = piece.type;
     const { minX, maxX, minY, maxY } = face.bounds;
-    const edge = (side: Towards) => largest(rulesTowards(piece, [side, 'any'], ['edge'], shared))?.mm ?? 0;
+    const edge = (side: Towards) => largest(rulesTowards(prepared, piece, [side, 'any'], ['edge']))?.mm ?? 0;
     const [side, over, under] = [edge('beside'), edge('above'), edge('below')];
     let x: readonly [number, number] = [minX + side, maxX - widthMm - side];
     let y: readonly [number, number] = [
@@ -177,7 +176,7 @@ export function problemOfPlan(
       ];
       const [towards, where, hangs] =
         at === 'top' ? (['below', 'below', 'over'] as const) : (['above', 'above', 'under'] as const);
-      const gapThere = requiredGap(piece, wireway, towards, shared);
+      const gapThere = requiredGap(prepared, piece, wireway, towards);
       if (gapThere !== null && isAbove(gapThere.mm, gapMm, 'mm')) {
         contradictions.push({
           gear: piece.placement.name,
@@ -211,12 +210,11 @@ export function problemOfPlan(
 /** Whether nothing about a piece and its face is taken more strictly by the problem than by the checks. */
 function isExactFor(prepared: Prepared, piece: Hung): boolean {
   const { face } = piece;
-  const shared = sharedRules(prepared.plan);
   const isSquare = ([[ax, ay], [bx, by]]: readonly [PointMm, PointMm]) => ax === bx || ay === by;
   const isSlanting = ({ shape }: Obstacle) =>
     shape.kind === 'line' &&
     shape.pointsMm.some((to, index) => index > 0 && !isSquare([shape.pointsMm[index - 1] ?? to, to]));
-  const looksEveryWay = rulesTowards(piece, ['any'], RULE_COUNTERPARTS, shared).length > 0;
+  const looksEveryWay = rulesTowards(prepared, piece, ['any'], RULE_COUNTERPARTS).length > 0;
   const isLevel =
     piece.type.handles.length === 0 ||
     (floorRiseMm(prepared.site, face, face.bounds.maxX) === 0 &&

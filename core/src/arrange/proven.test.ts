@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { CHECKS } from '../checks.ts';
@@ -45,8 +46,8 @@ function costOf(of: Plan, asked: ArrangeRequest): number {
 
 function isSound(of: Plan): boolean {
   const prepared = prepare(of);
-  return CHECKS.filter(({ meta }) => meta.id.startsWith('clearance.')).every(({ check }) =>
-    check(prepared).every(({ severity }) => severity !== 'stop' && severity !== 'fix'),
+  return CHECKS.filter(({ meta }) => meta.id.startsWith('clearance.')).every((check) =>
+    findingsOf(check, prepared).every(({ severity }) => severity !== 'stop' && severity !== 'fix'),
   );
 }
 

@@ -1,9 +1,11 @@
+import { untracked } from '@preact/signals-core';
+import type { Model } from '../model/model.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Quantity, QuantityUnit } from '../quantity/format.ts';
 import type { ToldData } from '../quantity/told.ts';
 import type { SourceRef } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
-import type { Hung, Prepared } from './prepared.ts';
+import type { Subjects } from './subjects.ts';
 
 /**
  * stop: someone can be hurt or it cannot be built. fix: a requirement is not met. ask: a person must look.
@@ -26,7 +28,7 @@ export type Fix = {
   readonly edits: readonly PlanEdit[];
 };
 
-/** Numbers and ids; its sentence is made last, by `sentenceOf`. */
+/** Numbers and ids; its sentence is made last, by `sentenceOf`. What clears it and how it was worked out are asked for. */
 export type Finding = {
   /** Stable across runs: the check, the message and the subjects. */
   readonly id: string;
@@ -39,9 +41,62 @@ export type Finding = {
   readonly measured: Quantity | null;
   readonly required: Quantity | null;
   readonly source: SourceRef;
-  readonly working: Working | null;
-  readonly fixes: readonly Fix[];
 };
+
+/** A finding where it was found: its working and its fixes are made when somebody asks, of the plan as it then is. */
+export class Found implements Finding {
+  readonly id;
+  readonly check;
+  readonly severity;
+  readonly message;
+  readonly data;
+  readonly subjects;
+  readonly at;
+  readonly measured;
+  readonly required;
+  readonly source;
+  readonly #working;
+  readonly #fixes;
+
+  constructor(meta: CheckMeta, parts: FindingParts) {
+    this.id = parts.id ?? idOf(meta, parts);
+    this.check = meta.id;
+    this.severity = parts.severity ?? meta.severity;
+    this.message = parts.message;
+    this.data = parts.data;
+    this.subjects = parts.subjects;
+    this.at = parts.at ?? null;
+    this.measured = parts.measured ?? null;
+    this.required = parts.required ?? null;
+    this.source = parts.source ?? meta.source;
+    this.#working = parts.working;
+    this.#fixes = parts.fixes;
+  }
+
+  get working(): Working | null {
+    return this.#working === undefined ? null : untracked(this.#working);
+  }
+
+  get fixes(): readonly Fix[] {
+    return this.#fixes === undefined ? [] : untracked(this.#fixes);
+  }
+}
+
+/** What a check says; what most findings leave empty may be left out. */
+export type FindingParts = Pick<Finding, 'message' | 'data' | 'subjects'> &
+  Partial<Pick<Finding, 'id' | 'severity' | 'at' | 'measured' | 'required' | 'source'>> & {
+    readonly working?: (() => Working | null) | undefined;
+    readonly fixes?: (() => readonly Fix[]) | undefined;
+  };
+
+function idOf(meta: CheckMeta, { message, subjects }: FindingParts): string {
+  return `${meta.id}/${message}/${subjects.map(({ kind, id }) => `${kind}:${id}`).join('+')}`;
+}
+
+/** A finding of a check. */
+export function findingOf(meta: CheckMeta, parts: FindingParts): Found {
+  return new Found(meta, parts);
+}
 
 export type CheckParameter = {
   readonly name: string;
@@ -61,59 +116,53 @@ export type CheckMeta = {
   readonly fixMessages: Readonly<Record<string, string>>;
 };
 
+/** What a check finds about one thing at a time, whatever the kind of thing. */
+export type Look = {
+  readonly of: Subjects<unknown>;
+  readonly look: (model: Model, id: string) => readonly Found[];
+};
+
+/**
+ * A check: each of its looks is at one subject, and reads from the model what it needs; so that after an edit only the
+ * subjects are looked at again that read something the edit changed.
+ */
 export type Check = {
   readonly meta: CheckMeta;
-  readonly check: (prepared: Prepared) => Finding[];
+  readonly looks: readonly Look[];
+  /** Of findings with one id, found at several subjects, that which lacks most speaks. */
+  readonly lacks: (finding: Finding) => number;
 };
 
-/** A check that looks at one piece of gear at a time, so that after an edit only what is near it is looked at again. */
-export type ItemCheck = Check & {
-  /** Depends on nothing further from the piece than `affected` of the clearances looks. */
-  readonly checkItem: (prepared: Prepared, item: Hung) => Finding[];
-  /** Makes one of what several pieces found about the same; most have nothing to make one of. */
-  readonly merge: (findings: readonly Finding[]) => Finding[];
-};
-
-export function itemCheck(
-  meta: CheckMeta,
-  checkItem: ItemCheck['checkItem'],
-  merge: ItemCheck['merge'] = (findings) => [...findings],
-): ItemCheck {
-  const check = (prepared: Prepared) =>
-    merge([...prepared.hung.values()].flatMap((item) => checkItem(prepared, item)));
-  return { meta, check, checkItem, merge };
-}
-
-export function isItemCheck(check: Check): check is ItemCheck {
-  return 'checkItem' in check;
-}
-
-/** Of findings with one id, the one that lacks most. */
-export function worstOfEach(findings: readonly Finding[]): Finding[] {
-  const lacks = ({ measured, required }: Finding) => (required?.value ?? Infinity) - (measured?.value ?? 0);
-  const worst = new Map<string, Finding>();
-  for (const finding of findings) {
-    const before = worst.get(finding.id);
-    if (before === undefined || lacks(finding) > lacks(before)) worst.set(finding.id, finding);
-  }
-  return [...worst.values()];
-}
-
-type FindingParts = Pick<Finding, 'message' | 'data' | 'subjects'> & Partial<Finding>;
-
-/** A finding of a check, with what most findings leave empty filled in. */
-export function findingOf(meta: CheckMeta, parts: FindingParts): Finding {
-  const subjects = parts.subjects.map(({ kind, id }) => `${kind}:${id}`).join('+');
+export function lookAt<Subject>(
+  of: Subjects<Subject>,
+  look: (model: Model, subject: Subject) => readonly Found[],
+): Look {
   return {
-    id: `${meta.id}/${parts.message}/${subjects}`,
-    check: meta.id,
-    severity: meta.severity,
-    at: null,
-    measured: null,
-    required: null,
-    source: meta.source,
-    working: null,
-    fixes: [],
-    ...parts,
+    of,
+    look: (model, id) => {
+      const subject = of.find(model, id);
+      return subject === undefined ? [] : look(model, subject);
+    },
   };
+}
+
+export function checkOf(
+  meta: CheckMeta,
+  looks: Look | readonly Look[],
+  lacks: Check['lacks'] = lacksOf,
+): Check {
+  return { meta, looks: [looks].flat(), lacks };
+}
+
+function lacksOf({ measured, required }: Finding): number {
+  return (required?.value ?? Infinity) - (measured?.value ?? 0);
+}
+
+/** A finding with the subject it was found at. */
+export type FoundAt = { readonly at: string; readonly found: Found };
+
+/** Which of two findings with one id speaks for both. */
+export function speaks(check: Check, a: FoundAt, b: FoundAt): boolean {
+  const [mine, theirs] = [check.lacks(a.found), check.lacks(b.found)];
+  return mine > theirs || (mine === theirs && a.at < b.at);
 }

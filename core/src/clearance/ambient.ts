@@ -1,9 +1,10 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
+import { middleOf, type Hung } from '../check/prepared.ts';
+import type { Model } from '../model/model.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
-import { compartmentRise, type ClosedAir, type CompartmentRise } from './compartment-rise.ts';
-import { airSpacesOf } from './rooms.ts';
+import { compartmentRise, type CompartmentRise } from './compartment-rise.ts';
+import { AIR_SPACES, type AirSpace } from './rooms.ts';
 
 const meta: CheckMeta = {
   id: 'clearance.ambient',
@@ -21,66 +22,45 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-/** One closed space with the gear in it, and the hottest that it gets around it. */
-type Compartment = { readonly air: ClosedAir; readonly gear: readonly Hung[]; readonly outsideC: number };
-
-/** Closed spaces of a job, each once. */
-export function compartmentsOf(prepared: Prepared): Compartment[] {
-  return airSpacesOf(prepared).flatMap(({ air, gear }): Compartment[] => {
-    const outsideC = Math.max(...gear.map(({ face }) => face.conditions.designHighTempC.value));
-    return air === null ? [] : [{ air, gear, outsideC }];
-  });
+/** What the air of a closed space comes to, warmed by the gear in it; null for what is open or empty. */
+export function riseOf({ air, gear }: AirSpace): (CompartmentRise & { readonly outsideC: number }) | null {
+  if (air === null || gear.length === 0) return null;
+  const outsideC = Math.max(...gear.map(({ face }) => face.conditions.designHighTempC.value));
+  return { ...compartmentRise(air, lossOf(gear), outsideC), outsideC };
 }
 
-export function riseOf({ air, gear, outsideC }: Compartment): CompartmentRise {
-  const lossW = gear.reduce((sum, { type }) => sum + type.heat.lossW, 0);
-  return compartmentRise(air, lossW, outsideC);
+function lossOf(gear: readonly Hung[]): number {
+  return gear.reduce((sum, { type }) => sum + type.heat.lossW, 0);
 }
 
-function check(prepared: Prepared): Finding[] {
-  const findings: Finding[] = [];
-  const inClosed = new Set<string>();
-  for (const space of compartmentsOf(prepared)) {
-    const rise = riseOf(space);
-    const hottestC = space.outsideC + rise.riseK;
-    for (const item of space.gear) {
-      inClosed.add(item.id);
-      findings.push(...tooHot(item, hottestC, rise));
-    }
-    const lossW = space.gear.reduce((sum, { type }) => sum + type.heat.lossW, 0);
-    const [first] = space.gear;
-    if (lossW === 0 || first === undefined) continue;
-    const common = {
-      subjects: [{ kind: 'face', id: first.face.id }],
-      at: middleOf(first),
-      working: rise.working,
-    } as const;
-    if (rise.flowM3PerH === 0) {
-      const data = { face: first.face.name, loss: { value: lossW, unit: 'W' } } as const;
-      findings.push(findingOf(meta, { ...common, message: 'unvented', severity: 'ask', data }));
-    }
-    const warm = space.gear.find(({ type }) => type.heat.lossW > 0 && type.maxAmbientC === null);
-    if (warm !== undefined) {
-      const measured = { value: hottestC, unit: 'degC' } as const;
-      findings.push(
-        findingOf(meta, {
-          ...common,
-          message: 'closed-unknown',
-          severity: 'ask',
-          data: { face: first.face.name },
-          measured,
-        }),
-      );
-    }
+function checkSpace(_: Model, space: AirSpace): Found[] {
+  const { gear } = space;
+  const rise = riseOf(space);
+  if (rise === null)
+    return gear.flatMap((item) => tooHot(item, item.face.conditions.designHighTempC.value, null));
+  const hottestC = rise.outsideC + rise.riseK;
+  const findings = gear.flatMap((item) => tooHot(item, hottestC, rise));
+  const lossW = lossOf(gear);
+  const [first] = gear;
+  if (lossW === 0 || first === undefined) return findings;
+  const common = {
+    subjects: [{ kind: 'face', id: first.face.id }],
+    at: middleOf(first),
+    working: () => rise.working,
+  } as const;
+  if (rise.flowM3PerH === 0) {
+    const data = { face: first.face.name, loss: { value: lossW, unit: 'W' } } as const;
+    findings.push(findingOf(meta, { ...common, message: 'unvented', severity: 'ask', data }));
   }
-  for (const item of prepared.hung.values()) {
-    if (!inClosed.has(item.id))
-      findings.push(...tooHot(item, item.face.conditions.designHighTempC.value, null));
+  if (gear.some(({ type }) => type.heat.lossW > 0 && type.maxAmbientC === null)) {
+    const measured = { value: hottestC, unit: 'degC' } as const;
+    const data = { face: first.face.name };
+    findings.push(findingOf(meta, { ...common, message: 'closed-unknown', severity: 'ask', data, measured }));
   }
   return findings;
 }
 
-function tooHot(item: Hung, hottestC: number, rise: CompartmentRise | null): Finding[] {
+function tooHot(item: Hung, hottestC: number, rise: CompartmentRise | null): Found[] {
   const { maxAmbientC } = item.type;
   if (maxAmbientC === null || !isAbove(hottestC, maxAmbientC, 'degC')) return [];
   return [
@@ -91,22 +71,23 @@ function tooHot(item: Hung, hottestC: number, rise: CompartmentRise | null): Fin
       at: middleOf(item),
       measured: { value: hottestC, unit: 'degC' },
       required: { value: maxAmbientC, unit: 'degC' },
-      working: rise?.working ?? {
-        title: `Air around ${item.placement.name}`,
-        formula: 'in the open: the design high of its face',
-        inputs: [
-          {
-            symbol: 'T max',
-            name: 'Highest its maker allows around it',
-            value: { value: maxAmbientC, unit: 'degC' },
-          },
-        ],
-        result: { name: 'Design high there', value: { value: hottestC, unit: 'degC' } },
-        source: meta.source,
-        notes: [`From the ${item.face.conditions.designHighTempC.from}.`],
-      },
+      working: () =>
+        rise?.working ?? {
+          title: `Air around ${item.placement.name}`,
+          formula: 'in the open: the design high of its face',
+          inputs: [
+            {
+              symbol: 'T max',
+              name: 'Highest its maker allows around it',
+              value: { value: maxAmbientC, unit: 'degC' },
+            },
+          ],
+          result: { name: 'Design high there', value: { value: hottestC, unit: 'degC' } },
+          source: meta.source,
+          notes: [`From the ${item.face.conditions.designHighTempC.from}.`],
+        },
     }),
   ];
 }
 
-export const ambientCheck: Check = { meta, check };
+export const ambientCheck: Check = checkOf(meta, lookAt(AIR_SPACES, checkSpace));

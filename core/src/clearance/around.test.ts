@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { foldOf } from '../demo/parts.ts';
@@ -19,12 +20,10 @@ function corner(rules: ClearanceRule[], more: Partial<Plan> = {}, angle = 90): P
 }
 
 const found = (of: Plan) =>
-  aroundCheck
-    .check(prepare(of))
-    .map(({ measured, required }) => [
-      measured === null ? null : Math.round(measured.value * 1000) / 1000,
-      required?.value,
-    ]);
+  findingsOf(aroundCheck, prepare(of)).map(({ measured, required }) => [
+    measured === null ? null : Math.round(measured.value * 1000) / 1000,
+    required?.value,
+  ]);
 const any = (mm: number, more: Partial<ClearanceRule> = {}) =>
   beside(`any${mm}`, { side: 'any', counterpart: 'any-gear', distance: { value: mm, unit: 'mm' }, ...more });
 
@@ -56,14 +55,14 @@ describe('aroundCheck', () => {
 
   test('says that two bodies, or a body and a wall, stand in the same place', () => {
     const both = [hang('a', 't', 'w', 3700, 1500), hang('b', 'bare', 'v', 300, 1500)];
-    const [finding] = aroundCheck.check(prepare(corner([], { placements: both })));
+    const [finding] = findingsOf(aroundCheck, prepare(corner([], { placements: both })));
     expect([finding?.message, finding?.severity]).toEqual(['stands-in', 'stop']);
     // Folded away by more than a right angle the other wall leans over the first and meets the body.
     const leaning = corner([], { placements: [hang('a', 't', 'w', 3790, 1500)] }, 120);
-    expect(aroundCheck.check(prepare(leaning)).map(({ message }) => message)).toEqual(['stands-in']);
-    expect(aroundCheck.check(prepare(corner([], { placements: [hang('a', 't', 'w', 3800, 1500)] })))).toEqual(
-      [],
-    );
+    expect(findingsOf(aroundCheck, prepare(leaning)).map(({ message }) => message)).toEqual(['stands-in']);
+    expect(
+      findingsOf(aroundCheck, prepare(corner([], { placements: [hang('a', 't', 'w', 3800, 1500)] }))),
+    ).toEqual([]);
   });
 
   test.each<[string, Partial<ClearanceRule>, number]>([
@@ -98,7 +97,7 @@ describe('aroundCheck', () => {
   test('offers moves that leave the gear clear, shortest first', () => {
     const placements = [hang('a', 't', 'w', 3500, 1500), hang('b', 'bare', 'v', 200, 1500)];
     const tight = corner([beside('r', { counterpart: 'any-gear' })], { placements });
-    const [finding] = aroundCheck.check(prepare(tight));
+    const [finding] = findingsOf(aroundCheck, prepare(tight));
     expect(finding?.fixes.length).toBeGreaterThan(0);
     for (const { edits } of finding?.fixes ?? []) {
       const moved = applyEdits(tight, edits);

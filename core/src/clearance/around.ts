@@ -1,13 +1,15 @@
 import {
+  checkOf,
   findingOf,
-  itemCheck,
-  worstOfEach,
+  lookAt,
+  type Check,
   type CheckMeta,
-  type Finding,
+  type Found,
   type Fix,
-  type ItemCheck,
+  type Finding,
 } from '../check/finding.ts';
 import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { isClear } from './clear-moves.ts';
@@ -38,7 +40,7 @@ const meta: CheckMeta = {
   fixMessages: { ...MOVE_FIX_MESSAGES, lift: 'Move {gear} {distance} {way}' },
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   return [
     ...standsIn(prepared, item).map((thing) => inOther(prepared, item, thing)),
     ...tooCloseTo(prepared, item),
@@ -46,7 +48,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
 }
 
 /** Of several gaps to one thing that are too close, the one that lacks most. */
-function tooCloseTo(prepared: Prepared, item: Hung): Finding[] {
+function tooCloseTo(prepared: Prepared, item: Hung): Found[] {
   const worst = new Map<string, GapAround>();
   for (const gap of gapsAround(prepared, item)) {
     if (!isTooClose(gap) || gap.required === null) continue;
@@ -58,7 +60,7 @@ function tooCloseTo(prepared: Prepared, item: Hung): Finding[] {
   return [...worst.values()].map((gap) => tooClose(prepared, gap));
 }
 
-function tooClose(prepared: Prepared, gap: GapAround): Finding {
+function tooClose(prepared: Prepared, gap: GapAround): Found {
   const { item, thing, way, measuredMm, required } = gap;
   if (required === null) throw new Error('A gap without a rule is never too close.');
   const other = otherOf(gap);
@@ -71,7 +73,7 @@ function tooClose(prepared: Prepared, gap: GapAround): Finding {
     measured: { value: measuredMm, unit: 'mm' },
     required: { value: required.mm, unit: 'mm' },
     source: required.rule.source,
-    working: {
+    working: () => ({
       title: `Gap from ${item.placement.name} to ${other}`,
       formula:
         way === 'nearest'
@@ -90,12 +92,12 @@ function tooClose(prepared: Prepared, gap: GapAround): Finding {
           data: { owner: required.owner, asked: { value: required.mm, unit: 'mm' } },
         },
       ],
-    },
-    fixes: movesAway(prepared, gap),
+    }),
+    fixes: () => movesAway(prepared, gap),
   });
 }
 
-function inOther(prepared: Prepared, item: Hung, thing: Thing): Finding {
+function inOther(prepared: Prepared, item: Hung, thing: Thing): Found {
   return findingOf(meta, {
     message: 'stands-in',
     severity: 'stop',
@@ -103,7 +105,7 @@ function inOther(prepared: Prepared, item: Hung, thing: Thing): Finding {
     id: pairId('stands-in', item, { thing, way: 'nearest' }),
     subjects: subjectsOf(item, thing),
     at: middleOf(item),
-    fixes: movesAway(prepared, { item, measuredMm: 0, required: null }),
+    fixes: () => movesAway(prepared, { item, measuredMm: 0, required: null }),
   });
 }
 
@@ -169,4 +171,4 @@ function movesAway(
 }
 
 // A pair is found from both of its pieces: the one that lacks more speaks for it.
-export const aroundCheck: ItemCheck = itemCheck(meta, checkItem, worstOfEach);
+export const aroundCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,12 +1,13 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
-import { hungAt, prepare, type Hung } from '../check/prepared.ts';
+import { hungAt, prepare } from '../check/prepared.ts';
 import { sentenceOf } from '../check/sentence.ts';
 import { getCheckMeta } from '../checks.ts';
 import type { Plan } from '../plan/plan.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import { INCH_READER } from '../quantity/format.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import { beside, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { beside, boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { besideCheck } from './beside.ts';
 import { findClearMoves } from './clear-moves.ts';
 import { liveGapsBeside } from './gaps.ts';
@@ -37,10 +38,10 @@ function twoUnits(rules: typeof metricRules, side: 'inside' | 'outside', tempC: 
   });
 }
 
-function hung(of: Plan, id: string): Hung {
-  const item = prepare(of).hung.get(id);
-  if (item === undefined) throw new Error(id);
-  return item;
+/** What is asked for between its two pieces. */
+function gapOf(of: Plan) {
+  const prepared = prepare(of);
+  return requiredGapBeside(prepared, getHung(prepared, 'a'), getHung(prepared, 'b'));
 }
 
 describe('requiredGapBeside', () => {
@@ -55,7 +56,7 @@ describe('requiredGapBeside', () => {
     ['2 in outside', inchRules, 'outside', 40, mmFromInch(2)],
   ])('asks for %s', (_, rules, side, tempC, expectedMm) => {
     const both = twoUnits(rules, side, tempC, 300);
-    expect(requiredGapBeside(hung(both, 'a'), hung(both, 'b'), [])?.mm).toBe(expectedMm);
+    expect(gapOf(both)?.mm).toBe(expectedMm);
   });
 
   test('takes the larger of both neighbours’ rules and the job’s own', () => {
@@ -66,12 +67,9 @@ describe('requiredGapBeside', () => {
       ],
       placements: [hang('a', 't', 'w', 1000, 1500), hang('b', 'u', 'w', 1700, 1500)],
     });
-    const a = hung(mixed, 'a');
-    const b = hung(mixed, 'b');
-    expect(requiredGapBeside(a, b, [])).toMatchObject({ mm: 180, owner: 'Type u' });
+    expect(gapOf(mixed)).toMatchObject({ mm: 180, owner: 'Type u' });
     const own = beside('own', { counterpart: 'any-gear', distance: { value: 10, unit: 'in' } });
-    const shared = [{ rule: own, owner: 'this job', kinds: null, yieldsToOwn: false }];
-    expect(requiredGapBeside(a, b, shared)).toMatchObject({ mm: 254, owner: 'this job' });
+    expect(gapOf({ ...mixed, rules: [own] })).toMatchObject({ mm: 254, owner: 'this job' });
   });
 
   test('does not hold between different kinds when it says same kind', () => {
@@ -79,21 +77,21 @@ describe('requiredGapBeside', () => {
       gearTypes: [gear('t', { rules: [beside('r', {})] }), gear('u', { kind: 'load-centre' })],
       placements: [hang('a', 't', 'w', 1000, 1500), hang('b', 'u', 'w', 1700, 1500)],
     });
-    expect(requiredGapBeside(hung(mixed, 'a'), hung(mixed, 'b'), [])).toBeNull();
+    expect(gapOf(mixed)).toBeNull();
   });
 });
 
 describe('besideCheck', () => {
   test('passes at exactly the required gap and finds a gap 0.1 mm short', () => {
-    expect(besideCheck.check(prepare(twoUnits(metricRules, 'inside', 20, 150)))).toEqual([]);
-    const [finding, ...others] = besideCheck.check(prepare(twoUnits(metricRules, 'inside', 20, 149.9)));
+    expect(findingsOf(besideCheck, prepare(twoUnits(metricRules, 'inside', 20, 150)))).toEqual([]);
+    const [finding, ...others] = findingsOf(besideCheck, prepare(twoUnits(metricRules, 'inside', 20, 149.9)));
     expect(others).toEqual([]);
     expect(finding?.measured?.value).toBeCloseTo(149.9, 9);
     expect(finding?.required?.value).toBe(150);
   });
 
   test('says it in the reader’s units without rounding the failure away', () => {
-    const [finding] = besideCheck.check(prepare(twoUnits(inchRules, 'inside', 20, 151.6)));
+    const [finding] = findingsOf(besideCheck, prepare(twoUnits(inchRules, 'inside', 20, 151.6)));
     if (finding === undefined) throw new Error('no finding');
     expect(sentenceOf(finding, getCheckMeta('clearance.beside'), INCH_READER)).toBe(
       'a and b are 5 15⁄16″ apart; Type t asks for 6″.',
@@ -106,17 +104,17 @@ describe('besideCheck', () => {
       ...apart,
       placements: apart.placements.map((p) => (p.id === 'b' ? { ...p, yMm: 2150 } : p)),
     };
-    expect(besideCheck.check(prepare(raised))).toEqual([]);
+    expect(findingsOf(besideCheck, prepare(raised))).toEqual([]);
   });
 
   test('offers fixes each of which clears the finding', () => {
     const close = twoUnits(metricRules, 'inside', 26, 90);
-    const [finding] = besideCheck.check(prepare(close));
+    const [finding] = findingsOf(besideCheck, prepare(close));
     expect(finding?.fixes.length).toBeGreaterThan(0);
     for (const fix of finding?.fixes ?? []) {
       const fixed = applyEdits(close, fix.edits);
       if (!fixed.ok) throw new Error(fixed.fault.message);
-      expect(besideCheck.check(prepare(fixed.value.plan))).toEqual([]);
+      expect(findingsOf(besideCheck, prepare(fixed.value.plan))).toEqual([]);
     }
   });
 
@@ -139,7 +137,7 @@ describe('besideCheck', () => {
         return facing && gap >= 0 && gap < 150 ? [[a.id, b.id].sort().join()] : [];
       }),
     );
-    const found = besideCheck.check(prepared).map(({ subjects }) =>
+    const found = findingsOf(besideCheck, prepared).map(({ subjects }) =>
       subjects
         .map(({ id }) => id)
         .sort()
@@ -154,7 +152,7 @@ describe('liveGapsBeside', () => {
   test('follows gear that is moved without touching the plan', () => {
     const both = twoUnits(metricRules, 'inside', 20, 300);
     const prepared = prepare(both);
-    const [gap] = liveGapsBeside(prepared, hungAt(hung(both, 'b'), 1460, 1500));
+    const [gap] = liveGapsBeside(prepared, hungAt(getHung(prepared, 'b'), 1460, 1500));
     expect(gap).toMatchObject({ side: 'left', measuredMm: 60 });
     expect(prepared.hung.get('b')?.placement.xMm).toBe(1700);
   });
@@ -168,7 +166,7 @@ describe('findClearMoves', () => {
       placements: [hang('a', 't', 'w', 200, 1500), hang('b', 't', 'w', 700, 1500)],
     });
     const prepared = prepare(tight);
-    expect(findClearMoves(prepared, hung(tight, 'b'))).toEqual([]);
+    expect(findClearMoves(prepared, getHung(prepared, 'b'))).toEqual([]);
   });
 
   test('keeps off an obstacle', () => {
@@ -178,7 +176,8 @@ describe('findClearMoves', () => {
       gearTypes: [gear('t')],
       placements: [hang('a', 't', 'w', 1800, 1500)],
     });
-    expect(findClearMoves(prepare(blocked), hung(blocked, 'a'))).toEqual([
+    const prepared = prepare(blocked);
+    expect(findClearMoves(prepared, getHung(prepared, 'a'))).toEqual([
       { xMm: 1700, movedMm: 100, side: 'left' },
     ]);
   });

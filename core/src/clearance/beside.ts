@@ -1,5 +1,6 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import { gapWorking, isTooClose, ruledGapsBeside } from './gaps.ts';
 import { MOVE_FIX_MESSAGES, moveFixes } from './move-fix.ts';
@@ -16,8 +17,8 @@ const meta: CheckMeta = {
   fixMessages: MOVE_FIX_MESSAGES,
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
-  const findings: Finding[] = [];
+function checkItem(prepared: Prepared, item: Hung): Found[] {
+  const findings: Found[] = [];
   for (const gap of ruledGapsBeside(prepared, item)) {
     // Each pair once, from its left piece; overlapping bodies are another check’s.
     if (gap.side !== 'right' || gap.measuredMm < 0 || gap.required === null || !isTooClose(gap)) continue;
@@ -41,12 +42,12 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         measured: { value: measuredMm, unit: 'mm' },
         required: { value: required.mm, unit: 'mm' },
         source: required.rule.source,
-        working: gapWorking(item, gap),
-        fixes: moveFixes(prepared, [item, neighbour]),
+        working: () => gapWorking(item, gap),
+        fixes: () => moveFixes(prepared, [item, neighbour]),
       }),
     );
   }
   return findings;
 }
 
-export const besideCheck: ItemCheck = itemCheck(meta, checkItem);
+export const besideCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

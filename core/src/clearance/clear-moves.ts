@@ -7,7 +7,6 @@ import { gapsAround, standsIn } from './gaps-around.ts';
 import { keepsSetbacks, setbackBoxes, setbackZones } from '../site/setback-zones.ts';
 import { isFacingBeside, isTooClose, ruledGapsBeside, ruledGapsStacked } from './gaps.ts';
 import { requiredGapBeside } from './required-gap.ts';
-import { sharedRules } from './rule-packs.ts';
 
 /** Places looked at before giving up: a wall has fewer, a heap has no clear place near. */
 const MOST_STOPS = 120;
@@ -70,7 +69,7 @@ export function findClearMoves(prepared: Prepared, item: Hung): ClearMove[] {
   for (const other of prepared.onFace.get(item.face.id) ?? []) {
     // Only what stands at the same height can stop a sideways move.
     if (other.id === item.id || isOnOther(item, other) || !isFacingBeside(item.body, other.body)) continue;
-    const gapMm = requiredGapBeside(item, other, sharedRules(prepared.plan))?.mm ?? 0;
+    const gapMm = requiredGapBeside(prepared, item, other)?.mm ?? 0;
     stops.push(other.body.minX - gapMm - half, other.body.maxX + gapMm + half);
   }
   const inTheWay = item.face.inTheWay.flatMap(({ boxes }) => boxes);

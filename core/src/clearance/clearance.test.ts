@@ -1,4 +1,4 @@
-import { sharedRules } from './rule-packs.ts';
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -16,7 +16,7 @@ import {
 import { faceEdgeCheck } from './face-edge.ts';
 import { locationCheck } from './location.ts';
 import { overlapCheck } from './overlap.ts';
-import { distanceMm, farthestRuleMm, reaches, reachOfRulesMm } from './required-gap.ts';
+import { distanceMm, reaches, reachOfRulesMm } from './required-gap.ts';
 import { snapsFor, snapsNear } from './snaps.ts';
 
 const pipe = boxObstacle('pipe', 'Pipe', 'pipe', [0, 1900, 900, 50]);
@@ -37,7 +37,10 @@ function withGear(...places: [string, number, number][]): Plan {
 
 describe('overlapCheck', () => {
   test('finds two bodies that share room, once, and says how much', () => {
-    const [finding, ...others] = overlapCheck.check(prepare(withGear(['a', 1000, 1500], ['b', 1300, 1700])));
+    const [finding, ...others] = findingsOf(
+      overlapCheck,
+      prepare(withGear(['a', 1000, 1500], ['b', 1300, 1700])),
+    );
     expect(others).toEqual([]);
     expect(finding).toMatchObject({
       severity: 'stop',
@@ -46,11 +49,11 @@ describe('overlapCheck', () => {
   });
 
   test('lets bodies touch', () => {
-    expect(overlapCheck.check(prepare(withGear(['a', 1000, 1500], ['b', 1400, 1500])))).toEqual([]);
+    expect(findingsOf(overlapCheck, prepare(withGear(['a', 1000, 1500], ['b', 1400, 1500])))).toEqual([]);
   });
 
   test('finds gear over a pipe and offers a place beside it', () => {
-    const [finding] = overlapCheck.check(prepare(withGear(['a', 800, 1900])));
+    const [finding] = findingsOf(overlapCheck, prepare(withGear(['a', 800, 1900])));
     expect(finding?.data).toMatchObject({ other: 'Pipe' });
     expect(finding?.fixes.map(({ edits }) => edits)).toEqual([
       [{ kind: 'move-placement', placement: 'a', xMm: 1100, yMm: 1900 }],
@@ -64,7 +67,7 @@ describe('faceEdgeCheck', () => {
     ['past the left edge', 199, 1],
     ['past the right edge', 2801, 1],
   ])('judges gear %s', (_, xMm, count) => {
-    expect(faceEdgeCheck.check(prepare(withGear(['a', xMm, 1200])))).toHaveLength(count);
+    expect(findingsOf(faceEdgeCheck, prepare(withGear(['a', xMm, 1200])))).toHaveLength(count);
   });
 
   test('judges a gable by its slope, not by its bounds', () => {
@@ -81,7 +84,9 @@ describe('faceEdgeCheck', () => {
       gearTypes: [gear('t')],
       placements: [hang('middle', 't', 'w', 1500, 1700), hang('corner', 't', 'w', 300, 1700)],
     });
-    expect(faceEdgeCheck.check(prepare(gable)).map(({ subjects }) => subjects[0]?.id)).toEqual(['corner']);
+    expect(findingsOf(faceEdgeCheck, prepare(gable)).map(({ subjects }) => subjects[0]?.id)).toEqual([
+      'corner',
+    ]);
   });
 });
 
@@ -93,10 +98,10 @@ describe('locationCheck', () => {
         gearTypes: [gear('in', { location: 'indoor' }), gear('out')],
         placements: [hang('a', 'in', 'w', 500, 1500), hang('b', 'out', 'w', 1500, 1500)],
       });
-    expect(locationCheck.check(prepare(both('inside')))).toEqual([]);
-    expect(locationCheck.check(prepare(both('outside'))).map(({ subjects }) => subjects[0]?.id)).toEqual([
-      'a',
-    ]);
+    expect(findingsOf(locationCheck, prepare(both('inside')))).toEqual([]);
+    expect(
+      findingsOf(locationCheck, prepare(both('outside'))).map(({ subjects }) => subjects[0]?.id),
+    ).toEqual(['a']);
   });
 });
 
@@ -115,19 +120,18 @@ describe('rules keep the unit they were given in', () => {
     expect(reaches(tempC, { value, unit })).toBe(expected);
   });
 
-  test('the farthest rule decides how far to look', () => {
-    const types = [gear('t', { rules: [beside('r', { distance: { value: 8, unit: 'in' } })] })];
-    expect(farthestRuleMm(plan({ gearTypes: types, rules: [beside('own', {})] }))).toBe(203.2);
-    expect(farthestRuleMm(plan({}))).toBe(0);
-  });
-
   test('a type is reached by its own rules and by those for its kind, no others', () => {
-    const type = gear('t', { rules: [beside('r', { distance: { value: 8, unit: 'in' } })] });
-    const us = sharedRules(plan({ codeBasis: 'us', gearTypes: [type] }));
-    expect(reachOfRulesMm(type, us)).toBe(203.2);
+    const types = [
+      gear('t', { rules: [beside('r', { distance: { value: 8, unit: 'in' } })] }),
+      gear('b', { kind: 'battery' }),
+    ];
+    const us = prepare(plan({ codeBasis: 'us', gearTypes: types }));
+    expect(reachOfRulesMm(us, 't')).toBe(203.2);
     // IRC R328.3.1: batteries keep 3 ft.
-    expect(reachOfRulesMm(gear('b', { kind: 'battery' }), us)).toBe(914.4);
-    expect(reachOfRulesMm(gear('b', { kind: 'battery' }), sharedRules(plan({})))).toBe(0);
+    expect(reachOfRulesMm(us, 'b')).toBe(914.4);
+    expect(reachOfRulesMm(prepare(plan({ gearTypes: types })), 'b')).toBe(0);
+    const own = beside('own', { distance: { value: 5, unit: 'in' } });
+    expect(reachOfRulesMm(prepare(plan({ gearTypes: types, rules: [own] })), 'b')).toBe(127);
   });
 });
 

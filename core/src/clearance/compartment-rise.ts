@@ -49,37 +49,39 @@ export function compartmentRise(air: ClosedAir, lossW: number, outsideC: number)
     riseK: high,
     sealedRiseK,
     flowM3PerH,
-    working: {
-      title: 'Temperature rise in a closed space (an estimate)',
-      formula: flowM3PerH > 0 ? 'P = h·A·ΔT + ρ·c·Q·ΔT,  Q = Cd·Ae·√(2·g·H·ΔT ÷ T)' : 'ΔT = P ÷ (h·A)',
-      inputs: [
-        { symbol: 'P', name: 'Heat its gear loses', value: { value: lossW, unit: 'W' } },
-        lengthInput('w', 'Width', widthMm),
-        lengthInput('t', 'Height', heightMm),
-        lengthInput('d', 'Depth', depthMm),
-        ...(flowM3PerH > 0
-          ? [
-              lengthInput('H', 'Height between lower and upper vents', stackM * 1000),
-              {
-                symbol: 'Ae',
-                name: 'Vents in and out, in series',
-                value: { value: effectiveM2 * 1e4, unit: 'cm2' } as const,
-              },
-              { symbol: 'Q', name: 'Air it draws', value: { value: flowM3PerH, unit: 'm3PerH' } as const },
-            ]
-          : []),
-      ],
-      result: { name: 'Warmer than outside it by', value: { value: high, unit: 'kelvin' } },
-      source: practice(
-        `h = ${SURFACE_W_PER_M2_K} W/m²K for sealed metal or board in still air; stack flow with Cd = ${DISCHARGE_RATIO}`,
-      ),
-      notes: [
-        {
-          text: 'Its surface, A = 2·(w·t + w·d + t·d), is {area}, all of it taken to give off heat.',
-          data: { area: { value: areaM2 * 1e4, unit: 'cm2' } },
-        },
-        'An estimate: sun on it, a wall that gives off nothing and heat shed outside change it. Measure once it runs.',
-      ],
+    get working(): Working {
+      return {
+        title: 'Temperature rise in a closed space (an estimate)',
+        formula: flowM3PerH > 0 ? 'P = h·A·ΔT + ρ·c·Q·ΔT,  Q = Cd·Ae·√(2·g·H·ΔT ÷ T)' : 'ΔT = P ÷ (h·A)',
+        inputs: [
+          { symbol: 'P', name: 'Heat its gear loses', value: { value: lossW, unit: 'W' } },
+          lengthInput('w', 'Width', widthMm),
+          lengthInput('t', 'Height', heightMm),
+          lengthInput('d', 'Depth', depthMm),
+          ...(flowM3PerH > 0
+            ? [
+                lengthInput('H', 'Height between lower and upper vents', stackM * 1000),
+                {
+                  symbol: 'Ae',
+                  name: 'Vents in and out, in series',
+                  value: { value: effectiveM2 * 1e4, unit: 'cm2' } as const,
+                },
+                { symbol: 'Q', name: 'Air it draws', value: { value: flowM3PerH, unit: 'm3PerH' } as const },
+              ]
+            : []),
+        ],
+        result: { name: 'Warmer than outside it by', value: { value: high, unit: 'kelvin' } },
+        source: practice(
+          `h = ${SURFACE_W_PER_M2_K} W/m²K for sealed metal or board in still air; stack flow with Cd = ${DISCHARGE_RATIO}`,
+        ),
+        notes: [
+          {
+            text: 'Its surface, A = 2·(w·t + w·d + t·d), is {area}, all of it taken to give off heat.',
+            data: { area: { value: areaM2 * 1e4, unit: 'cm2' } },
+          },
+          'An estimate: sun on it, a wall that gives off nothing and heat shed outside change it. Measure once it runs.',
+        ],
+      };
     },
   };
 }

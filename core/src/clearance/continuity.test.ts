@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { prepare } from '../check/prepared.ts';
@@ -18,10 +19,11 @@ function said(of: Plan): { readonly tooClose: number; readonly overlap: number }
   const prepared = prepare(of);
   return {
     tooClose: [besideCheck, stackedCheck, aroundCheck].reduce(
-      (sum, { check }) => sum + check(prepared).filter(({ message }) => message === 'too-close').length,
+      (sum, check) =>
+        sum + findingsOf(check, prepared).filter(({ message }) => message === 'too-close').length,
       0,
     ),
-    overlap: overlapCheck.check(prepared).length,
+    overlap: findingsOf(overlapCheck, prepared).length,
   };
 }
 
@@ -45,7 +47,7 @@ describe('gear that touches', () => {
   test('has a gap of nothing, not none: 24 in wide at 91 1/4 and 115 1/4, six inches asked for', () => {
     const rule = beside('r', { distance: { value: 6, unit: 'in' } });
     const of = pair(rule, [inch(24), inch(30)], [inch(91.25), 2000], [inch(115.25), 2000]);
-    const [finding] = besideCheck.check(prepare(of));
+    const [finding] = findingsOf(besideCheck, prepare(of));
     expect(finding?.measured?.value).toBe(0);
     expect(finding?.required?.value).toBeCloseTo(152.4, 9);
     expect(
@@ -164,7 +166,7 @@ describe('gear that touches around a corner, or an obstacle', () => {
           // a ends 200 before the corner; b stands out 200 from the other wall, over a’s depth.
           placements: [hang('a', 't', 'w', 3600 + off, 1500), hang('b', 'bare', 'v', 200, 1500)],
         });
-        const found = aroundCheck.check(prepare(of));
+        const found = findingsOf(aroundCheck, prepare(of));
         expect(found.map(({ message }) => message)).toEqual(['too-close']);
         expect(found[0]?.measured?.value).toBeLessThan(TOUCH_MM);
       }),

@@ -1,5 +1,6 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { WORKING_SPACE } from '../reference/working-space.ts';
 import { lengthInput } from '../working/working.ts';
@@ -28,7 +29,7 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   const rule = codePackOf(prepared.plan)?.kept ?? null;
   const frame = prepared.site.frames.get(item.face.id);
   if (rule === null || !rule.kinds.includes(item.type.kind) || frame === undefined || !isUpright(frame))
@@ -58,7 +59,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         ],
         at: middleOf(item),
         source: rule.source,
-        working: {
+        working: () => ({
           title: `Space kept for ${item.placement.name}`,
           formula: 'from the floor to above the top of the gear, as wide and as deep as the gear',
           inputs: [
@@ -75,9 +76,9 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
           },
           source: rule.source,
           notes: ['A structural ceiling that is lower ends it.'],
-        },
+        }),
       }),
     );
 }
 
-export const dedicatedSpaceCheck: ItemCheck = itemCheck(meta, checkItem);
+export const dedicatedSpaceCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,5 +1,6 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import { isOnItsGround } from './clear-moves.ts';
 import { MOVE_FIX_MESSAGES, moveFixes } from './move-fix.ts';
@@ -14,7 +15,7 @@ const meta: CheckMeta = {
   fixMessages: MOVE_FIX_MESSAGES,
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   if (isOnItsGround(item)) return [];
   return [
     findingOf(meta, {
@@ -22,9 +23,9 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       data: { gear: item.placement.name, face: item.board?.placement.name ?? item.face.name },
       subjects: [{ kind: 'placement', id: item.id }],
       at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
-      fixes: moveFixes(prepared, [item]),
+      fixes: () => moveFixes(prepared, [item]),
     }),
   ];
 }
 
-export const faceEdgeCheck: ItemCheck = itemCheck(meta, checkItem);
+export const faceEdgeCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,8 +1,10 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
+import { isSameList } from '../model/entities.ts';
+import type { Model } from '../model/model.ts';
+import { query, single } from '../model/query.ts';
 import { floorRiseMm } from '../site/as-taped.ts';
 import { clipToBox } from '../site/clip.ts';
 import { ROOT_FRAME, siteFromFace, type Frame } from '../site/frame.ts';
-import type { Site } from '../site/site.ts';
 import { convexParts } from '../site/triangles.ts';
 import type { Vec3 } from '../site/vec3.ts';
 import { polygonsInFrame, type Room, type Thing } from './space.ts';
@@ -52,7 +54,7 @@ function levelFloor(prepared: Prepared, item: Hung): { readonly yMm: number; rea
     z: [outMm - 1, outMm + 1],
   };
   let highest: { yMm: number; name: string } | null = null;
-  for (const floor of floorsOf(prepared.site)) {
+  for (const floor of floorsOf(prepared)) {
     const parts = polygonsInFrame(frame, floor).flatMap((each) => clipToBox(each, line));
     for (const [, yMm] of parts)
       if (highest === null || yMm > highest.yMm) highest = { yMm, name: floor.name };
@@ -62,19 +64,19 @@ function levelFloor(prepared: Prepared, item: Hung): { readonly yMm: number; rea
 
 /** The floor straight below a place of the site; where none is drawn there, the lower edge of the face all stands on. */
 export function floorBelow(
-  { site, plan }: Prepared,
+  prepared: Prepared,
   [x, y, z]: Vec3,
 ): { readonly zMm: number; readonly name: string } {
   const line: Room = { x: [x - 1, x + 1], y: [-Infinity, z], z: [-y - 1, -y + 1] };
   let highest: { zMm: number; name: string } | null = null;
-  for (const floor of floorsOf(site)) {
+  for (const floor of floorsOf(prepared)) {
     // Seen as the root face is, y runs up.
     const parts = polygonsInFrame(ROOT_FRAME, floor).flatMap((each) => clipToBox(each, line));
     for (const [, zMm] of parts) {
       if (highest === null || zMm > highest.zMm) highest = { zMm, name: floor.name };
     }
   }
-  const root = site.faces.get(plan.rootFace);
+  const root = prepared.site.faces.get(prepared.plan.rootFace);
   return (
     highest ?? {
       zMm: root?.bounds.minY ?? 0,
@@ -84,22 +86,21 @@ export function floorBelow(
 }
 
 type Floor = Pick<Thing, 'name' | 'polygons'>;
-const floors = new WeakMap<Site, readonly Floor[]>();
+/** A floor as it stands; null for a face that is none, and for one that stands upright, which nothing is over. */
+const floorOf = query((model: Model, id: string): Floor | null => {
+  const face = model.site.faces.get(id);
+  if (face?.face.kind !== 'floor') return null;
+  const frame = model.site.frames.get(id);
+  if (frame === undefined || frame.toViewer[2] < LEVEL_COSINE) return null;
+  const polygons = convexParts(face.outline).map((part) => part.map((point) => siteFromFace(frame, point)));
+  return { name: face.name, polygons };
+});
 
-/** The floors of a site, worked out once while it stays as it is. */
-function floorsOf(site: Site): readonly Floor[] {
-  const known = floors.get(site);
-  if (known !== undefined) return known;
-  const found = [...site.faces.values()].flatMap((face): Floor[] => {
-    const frame = site.frames.get(face.id);
-    // One that stands upright is no floor that anything is over.
-    if (face.face.kind !== 'floor' || frame === undefined || frame.toViewer[2] < LEVEL_COSINE) return [];
-    const polygons = convexParts(face.outline).map((part) => part.map((point) => siteFromFace(frame, point)));
-    return [{ name: face.name, polygons }];
-  });
-  floors.set(site, found);
-  return found;
-}
+/** The floors of a site. */
+const floorsOf = single(
+  (model: Model): readonly Floor[] => model.faces.ids.flatMap((id) => floorOf(model, id) ?? []),
+  isSameList,
+);
 
 /** A floor lies within 60° of level. */
 const LEVEL_COSINE = 0.5;

@@ -14,7 +14,6 @@ import { floorUnder, isUpright } from './floor.ts';
 import { hindrancesIn, partsIn } from './free-room.ts';
 import { isFacingBeside, isOneOverOther } from './gaps.ts';
 import { gearCounterparts, largestTowards, reachOfRulesMm, type RequiredGap } from './required-gap.ts';
-import { sharedRules, type SharedRule } from './rule-packs.ts';
 import { gearInSpace, polygonsInFrame, thingsNear, type Room, type Thing } from './space.ts';
 
 export const WAYS = ['left', 'right', 'above', 'below', 'nearest'] as const;
@@ -65,19 +64,18 @@ export function gapsAround(prepared: Prepared, item: Hung): GapAround[] {
   const self = gearInSpace(prepared, item);
   const [box] = self?.boxes ?? [];
   if (frame === undefined || box === undefined) return [];
-  const shared = sharedRules(prepared.plan);
-  const reachMm = reachOfRulesMm(item.type, shared);
+  const reachMm = reachOfRulesMm(prepared, item.type.id);
   const gaps: GapAround[] = [
-    ...edgeGaps(item, shared),
-    ...floorAndCeilingGaps(prepared, item, shared),
-    ...measuredGaps(item, shared),
+    ...edgeGaps(prepared, item),
+    ...floorAndCeilingGaps(prepared, item),
+    ...measuredGaps(prepared, item),
   ];
   for (const thing of thingsNear(prepared, item, reachMm)) {
     const counterparts = counterpartsOf(item, thing);
     const isNeighbour = thing.kind === 'gear' && thing.face.id === item.face.id;
     // Beside, above and below on one face have checks of their own.
     if (isNeighbour && thing.hung !== null && isSquareTo(item, thing.hung)) continue;
-    const towards = (side: RuleSide) => largestTowards(item, side, counterparts, shared);
+    const towards = (side: RuleSide) => largestTowards(prepared, item, side, counterparts);
     const isAsked = ASKED_SIDES.some((side) => towards(side) !== null);
     if (!isAsked || isInOneAnother(item, box, frame, thing)) continue;
     const square = isNeighbour ? [] : squareGaps(item, frame, thing);
@@ -135,17 +133,17 @@ function distanceToFaceMm(item: Hung, frame: Frame, thing: Thing): number {
  * Down to the floor as it was found, drawn or taken as the lower edge of an upright face; and up to the ceiling, where
  * none is drawn over the piece, taken as the upper edge of an upright face inside.
  */
-function floorAndCeilingGaps(prepared: Prepared, item: Hung, shared: readonly SharedRule[]): GapAround[] {
+function floorAndCeilingGaps(prepared: Prepared, item: Hung): GapAround[] {
   const frame = prepared.site.frames.get(item.face.id);
   if (frame === undefined || !isUpright(frame)) return [];
   const gaps: GapAround[] = [];
-  const toFloor = largestTowards(item, 'below', FLOOR, shared);
+  const toFloor = largestTowards(prepared, item, 'below', FLOOR);
   if (toFloor !== null) {
     const floor = floorUnder(prepared, item);
     const measuredMm = Math.max(0, item.body.minY - floor.highestMm);
     gaps.push({ item, thing: null, way: 'below', measuredMm, required: toFloor, taken: floor.name });
   }
-  const toCeiling = largestTowards(item, 'above', CEILING, shared);
+  const toCeiling = largestTowards(prepared, item, 'above', CEILING);
   if (toCeiling !== null && item.face.face.side === 'inside' && !isUnderCeiling(prepared, item)) {
     const measuredMm = edgesAround(item).above;
     const taken = `the upper edge of ${item.face.name}, taken as the ceiling`;
@@ -156,9 +154,9 @@ function floorAndCeilingGaps(prepared: Prepared, item: Hung, shared: readonly Sh
 }
 
 /** To what was measured opposite the face, which no face drawn stands for: a surface square before the front. */
-function measuredGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
+function measuredGaps(prepared: Prepared, item: Hung): GapAround[] {
   const { roomInFrontMm } = item.face.face;
-  const required = largestTowards(item, 'any', SURFACE, shared);
+  const required = largestTowards(prepared, item, 'any', SURFACE);
   if (roomInFrontMm === null || required === null) return [];
   const measuredMm = Math.max(0, roomInFrontMm - frontMm(item));
   return [{ item, thing: null, way: 'nearest', measuredMm, required, taken: 'what was measured opposite' }];
@@ -265,9 +263,9 @@ function nearestBeyond(sideMm: number, places: readonly number[], sign: 1 | -1):
 }
 
 /** From each side of the body to the edge of its face, where a rule asks for room there. */
-function edgeGaps(item: Hung, shared: readonly SharedRule[]): GapAround[] {
+function edgeGaps(prepared: Prepared, item: Hung): GapAround[] {
   const rules = EDGE_WAYS.flatMap((way) => {
-    const required = largestTowards(item, SIDES[way], EDGE, shared);
+    const required = largestTowards(prepared, item, SIDES[way], EDGE);
     return required === null ? [] : [{ way, required }];
   });
   if (rules.length === 0) return [];

@@ -1,5 +1,7 @@
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
 import type { BodyMm } from '../gear/body.ts';
+import type { Model } from '../model/model.ts';
+import { query } from '../model/query.ts';
 import { practice } from '../reference/source.ts';
 import type { GivenTemperature } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
@@ -8,7 +10,6 @@ import type { Told } from '../quantity/told.ts';
 import { gapAcrossMm, gapUpMm } from '../site/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { reachOfRulesMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';
-import { sharedRules, type SharedRule } from './rule-packs.ts';
 
 /** The gap from a piece of gear to a neighbour that faces it on its left or right. */
 export type GapBeside = {
@@ -33,20 +34,15 @@ export function isTooClose(gap: Pick<GapBeside, 'measuredMm' | 'required'>): boo
   return gap.required !== null && isBelow(gap.measuredMm, gap.required.mm, 'mm');
 }
 
-const knownReach = new WeakMap<object, { readonly shared: readonly SharedRule[]; readonly mm: number }>();
+/** The farthest any rule reaches about what hangs on a face, mm. */
+const reachOnFace = query((model: Model, face: string): number => {
+  const types = new Set(model.placementsOnFace.get(face).map(({ type }) => type));
+  return Math.max(0, ...[...types].map((type) => reachOfRulesMm(model, type)));
+});
 
-/** The farthest any rule reaches about a piece or about what hangs on its face, mm. */
-function reachOnFaceMm(prepared: Prepared, { type, face }: Hung): number {
-  const shared = sharedRules(prepared.plan);
-  const own = reachOfRulesMm(type, shared);
-  const grid = prepared.grids.get(face.id);
-  if (grid === undefined) return own;
-  const known = knownReach.get(grid);
-  if (known?.shared === shared) return Math.max(own, known.mm);
-  const others = (prepared.onFace.get(face.id) ?? []).map((item) => reachOfRulesMm(item.type, shared));
-  const mm = Math.max(0, ...others);
-  knownReach.set(grid, { shared, mm });
-  return Math.max(own, mm);
+/** The same, and about a piece that may hang elsewhere. */
+function reachOnFaceMm(model: Model, { type, face }: Hung): number {
+  return Math.max(reachOfRulesMm(model, type.id), reachOnFace(model, face.id));
 }
 
 /** Gaps to every facing neighbour a rule could reach; nearest first. `item` may be a moved copy. */
@@ -67,7 +63,6 @@ export type StackedGap = {
 
 /** Gaps up and down from a piece to all that a rule asks one to; overlaps have no gap. `item` may be a moved copy. */
 export function ruledGapsStacked(prepared: Prepared, item: Hung): StackedGap[] {
-  const rules = sharedRules(prepared.plan);
   const reachMm = reachOnFaceMm(prepared, item);
   const { minX, maxX, minY, maxY } = item.body;
   const around = { minX, maxX, minY: minY - reachMm, maxY: maxY + reachMm };
@@ -75,7 +70,7 @@ export function ruledGapsStacked(prepared: Prepared, item: Hung): StackedGap[] {
     const [lower, upper] = other.body.minY < item.body.minY ? [other, item] : [item, other];
     const measuredMm = gapUpMm(lower.body, upper.body);
     if (measuredMm < 0 || !isOneOverOther(item.body, other.body)) return [];
-    const required = requiredGap(lower, upper, 'above', rules);
+    const required = requiredGap(prepared, lower, upper, 'above');
     return required === null ? [] : [{ lower, upper, measuredMm, required }];
   });
 }
@@ -98,7 +93,7 @@ function gapsTo(prepared: Prepared, item: Hung, neighbours: readonly Hung[]): Ga
         neighbour,
         side: isRight ? 'right' : 'left',
         measuredMm: gapAcrossMm(item.body, neighbour.body),
-        required: requiredGapBeside(item, neighbour, sharedRules(prepared.plan)),
+        required: requiredGapBeside(prepared, item, neighbour),
       };
     })
     .sort((a, b) => a.measuredMm - b.measuredMm || (a.neighbour.id < b.neighbour.id ? -1 : 1));

@@ -1,5 +1,6 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { HANDLE_HEIGHT } from '../reference/working-space.ts';
@@ -21,7 +22,7 @@ const meta: CheckMeta = {
   fixMessages: { lower: 'Hang {gear} {distance} lower' },
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   const limit = codePackOf(prepared.plan)?.handles ?? null;
   if (limit === null) return [];
   const { mostMm, source } = limit;
@@ -42,7 +43,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       measured: { value: upMm, unit: 'mm' },
       required: { value: mostMm, unit: 'mm' },
       source,
-      working: {
+      working: () => ({
         title: `Height of ${highest.name}, ${item.placement.name}`,
         formula: 'height = bottom of the body + handle above it − floor',
         inputs: [
@@ -53,18 +54,19 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         result: { name: 'Height above the floor', value: { value: upMm, unit: 'mm' } },
         source,
         notes: [],
-      },
-      fixes: isClear(prepared, hungAt(item, xMm, lowered))
-        ? [
-            {
-              message: 'lower',
-              data: { gear: item.placement.name, distance: { value: upMm - mostMm, unit: 'mm' } },
-              edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
-            },
-          ]
-        : [],
+      }),
+      fixes: () =>
+        isClear(prepared, hungAt(item, xMm, lowered))
+          ? [
+              {
+                message: 'lower',
+                data: { gear: item.placement.name, distance: { value: upMm - mostMm, unit: 'mm' } },
+                edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
+              },
+            ]
+          : [],
     }),
   ];
 }
 
-export const handlesCheck: ItemCheck = itemCheck(meta, checkItem);
+export const handlesCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,12 +1,12 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import type { RuleSide } from '../plan/gear-type.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { hindrancesIn, partsIn } from './free-room.ts';
 import { rulesTowards } from './required-gap.ts';
-import { sharedRules } from './rule-packs.ts';
 import type { Room, Thing } from './space.ts';
 
 /** Air before the side that sheds heat, where its maker says nothing. */
@@ -47,13 +47,12 @@ const WHERE = {
 type Open = keyof typeof WHERE;
 const RULE_SIDE = { front: 'front', top: 'above', bottom: 'below', left: 'beside', right: 'beside' } as const satisfies Record<Open, RuleSide>; // prettier-ignore
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   const { lossW, sheds } = item.type.heat;
   if (lossW === 0 || sheds === 'none') return [];
   if (sheds === 'back') return isBelow(item.type.standoffMm, BEHIND_MM, 'mm') ? [atBack(item)] : [];
-  const shared = sharedRules(prepared.plan);
   const counterparts = ['any-gear', 'same-kind', 'obstacle', 'surface'] as const;
-  if (rulesTowards(item, [RULE_SIDE[sheds], 'any'], counterparts, shared).length > 0) return [];
+  if (rulesTowards(prepared, item, [RULE_SIDE[sheds], 'any'], counterparts).length > 0) return [];
   return blocked(prepared, item, sheds);
 }
 
@@ -81,7 +80,7 @@ function outFrom(item: Hung, side: Open, [x, y, z]: readonly [number, number, nu
   return { front: z - frontMm(item), top: y - maxY, bottom: minY - y, left: minX - x, right: x - maxX }[side];
 }
 
-function blocked(prepared: Prepared, item: Hung, side: Open): Finding[] {
+function blocked(prepared: Prepared, item: Hung, side: Open): Found[] {
   const room = roomBefore(item, side);
   let nearest: { readonly thing: Thing; readonly outMm: number } | null = null;
   for (const each of hindrancesIn(prepared, item, room)) {
@@ -104,7 +103,7 @@ function blocked(prepared: Prepared, item: Hung, side: Open): Finding[] {
       at: middleOf(item),
       measured: { value: outMm, unit: 'mm' },
       required: { value: FREE_MM, unit: 'mm' },
-      working: {
+      working: () => ({
         title: `Air before the heat face of ${item.placement.name}`,
         formula: 'free = from the side that sheds heat, square out, to the nearest thing',
         inputs: [
@@ -114,12 +113,12 @@ function blocked(prepared: Prepared, item: Hung, side: Open): Finding[] {
         result: { name: `Free ${WHERE[side]}`, value: { value: outMm, unit: 'mm' } },
         source: meta.source,
         notes: [`The nearest is ${thing.name}.`],
-      },
+      }),
     }),
   ];
 }
 
-function atBack(item: Hung): Finding {
+function atBack(item: Hung): Found {
   return findingOf(meta, {
     message: 'back',
     severity: 'ask',
@@ -131,4 +130,4 @@ function atBack(item: Hung): Finding {
   });
 }
 
-export const heatFaceCheck: ItemCheck = itemCheck(meta, checkItem);
+export const heatFaceCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

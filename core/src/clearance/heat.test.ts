@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import type { Conditions } from '../plan/conditions.ts';
@@ -58,9 +59,10 @@ describe('the rise in a closed space', () => {
 
 describe('ambientCheck', () => {
   const found = (of: Parameters<typeof prepare>[0]) =>
-    ambientCheck
-      .check(prepare(of))
-      .map(({ message, measured }) => [message, Math.round(measured?.value ?? 0)]);
+    findingsOf(ambientCheck, prepare(of)).map(({ message, measured }) => [
+      message,
+      Math.round(measured?.value ?? 0),
+    ]);
   const hot = { heat: { lossW: 330, sheds: 'front' } } as const;
 
   test('adds the rise of all gear in one closed space to the hottest day', () => {
@@ -131,7 +133,7 @@ describe('a battery’s fresh air', () => {
   test('adds up for batteries that share a space, in the finding and its working alike, in an open room too', () => {
     const lead = { battery: { chemistry: 'vented-lead-acid', cells: 24, capacityAh: 200 } } as const;
     for (const air of [sealed, { kind: 'open' } as const]) {
-      const [finding, ...others] = ventilationCheck.check(prepare(inside({ air }, lead, lead, lead)));
+      const [finding, ...others] = findingsOf(ventilationCheck, prepare(inside({ air }, lead, lead, lead)));
       expect(others).toEqual([]);
       expect(finding?.required?.value).toBeCloseTo(3 * 134.4, 9);
       expect(finding?.working?.result.value.value).toBeCloseTo(3 * 134.4, 9);
@@ -140,7 +142,8 @@ describe('a battery’s fresh air', () => {
 
   test('comes through the smaller of the openings in and out', () => {
     const found = (air: ClosedAir, capacityAh: number) =>
-      ventilationCheck.check(
+      findingsOf(
+        ventilationCheck,
         prepare(
           inside(
             { air },
@@ -152,7 +155,8 @@ describe('a battery’s fresh air', () => {
     expect(found(vented, 747)).toEqual([]);
     expect(found(vented, 749)[0]).toMatchObject({ message: 'too-small', severity: 'fix' });
     expect(found(sealed, 100)[0]?.measured?.value).toBe(0);
-    const room = ventilationCheck.check(
+    const room = findingsOf(
+      ventilationCheck,
       prepare(
         inside(
           {},
@@ -166,7 +170,8 @@ describe('a battery’s fresh air', () => {
 
 describe('the heat face and the sun', () => {
   const over = (gapMm: number, more: Partial<GearType> = {}) =>
-    heatFaceCheck.check(
+    findingsOf(
+      heatFaceCheck,
       prepare(
         plan({
           gearTypes: [
@@ -197,7 +202,9 @@ describe('the heat face and the sun', () => {
 
   test('electronics stay out of the sun', () => {
     const sunny = (sun: Conditions['sun']) =>
-      sunCheck.check(prepare(inside({ sun }, {}, { kind: 'junction-box' }))).map(({ severity }) => severity);
+      findingsOf(sunCheck, prepare(inside({ sun }, {}, { kind: 'junction-box' }))).map(
+        ({ severity }) => severity,
+      );
     expect([sunny('none'), sunny('part'), sunny('full')]).toEqual([[], ['note'], ['fix']]);
   });
 });

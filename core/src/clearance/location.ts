@@ -1,5 +1,6 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 
 const meta: CheckMeta = {
@@ -12,7 +13,7 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function checkItem(_: Prepared, item: Hung): Finding[] {
+function checkItem(_: Prepared, item: Hung): Found[] {
   if (!(item.type.location === 'indoor' && item.face.face.side === 'outside')) return [];
   return [
     findingOf(meta, {
@@ -24,4 +25,4 @@ function checkItem(_: Prepared, item: Hung): Finding[] {
   ];
 }
 
-export const locationCheck: ItemCheck = itemCheck(meta, checkItem);
+export const locationCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

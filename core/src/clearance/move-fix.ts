@@ -10,7 +10,6 @@ const FAR_RATIO = 10;
 
 /** Fixes that move one of the given pieces to its nearest clear places; shortest move first, at most three. */
 export function moveFixes(prepared: Prepared, items: readonly Hung[]): Fix[] {
-  if (prepared.isWithoutFixes === true) return [];
   const moves = items
     .flatMap((item) => findClearMoves(prepared, item).map((move) => ({ item, move })))
     .sort((a, b) => a.move.movedMm - b.move.movedMm);

@@ -1,5 +1,6 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import { findCovered } from './clear-moves.ts';
 import { MOVE_FIX_MESSAGES, moveFixes } from './move-fix.ts';
@@ -20,8 +21,8 @@ const meta: CheckMeta = {
 /** More covered things than this are a heap, said once for its face: no move of one piece clears it. */
 const MOST_NAMED = 6;
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
-  const findings: Finding[] = [];
+function checkItem(prepared: Prepared, item: Hung): Found[] {
+  const findings: Found[] = [];
   const all = findCovered(prepared, item);
   if (all.length > MOST_NAMED) {
     return [
@@ -60,25 +61,14 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         // Several obstacles on one face give several findings with the same subjects.
         id: `${meta.id}/covers/${item.id}+${covered.id}`,
         at: { face: item.face.id, xMm: (minX + maxX) / 2, yMm: (minY + maxY) / 2 },
-        fixes: moveFixes(prepared, other === undefined ? [item] : [item, other]),
+        fixes: () => moveFixes(prepared, other === undefined ? [item] : [item, other]),
       }),
     );
   }
   return findings;
 }
 
-/** Of the findings about one heap, that of the piece that covers most. */
-function oneForEachHeap(findings: readonly Finding[]): Finding[] {
-  const heaps = new Map<string, Finding>();
-  const others: Finding[] = [];
-  for (const finding of findings) {
-    const before = heaps.get(finding.id);
-    if (finding.message !== 'heap') others.push(finding);
-    else if (before === undefined || (finding.measured?.value ?? 0) > (before.measured?.value ?? 0)) {
-      heaps.set(finding.id, finding);
-    }
-  }
-  return [...others, ...heaps.values()];
-}
-
-export const overlapCheck: ItemCheck = itemCheck(meta, checkItem, oneForEachHeap);
+export const overlapCheck: Check = checkOf(meta, lookAt(GEAR, checkItem), ({ message, measured }) =>
+  // Of what is found about one heap, the piece that covers most speaks.
+  message === 'heap' ? (measured?.value ?? 0) : 0,
+);

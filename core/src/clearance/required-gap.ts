@@ -1,11 +1,12 @@
 import type { Hung } from '../check/prepared.ts';
-import type { ClearanceRule, GearType, RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
-import type { Plan } from '../plan/plan.ts';
+import type { Model } from '../model/model.ts';
+import { byIdentity, query } from '../model/query.ts';
+import type { ClearanceRule, RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
 import type { GivenDistance, GivenTemperature } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { degFFromDegC, mmFromInch } from '../quantity/convert.ts';
 import type { SiteFace } from '../site/site.ts';
-import { sharedRules, type SharedRule } from './rule-packs.ts';
+import { sharedRules } from './rule-packs.ts';
 
 /** A rule that applies between two neighbours, and whose it is: a gear type’s name, or the job’s own. */
 export type RequiredGap = { readonly mm: number; readonly rule: ClearanceRule; readonly owner: string };
@@ -34,94 +35,112 @@ const OPPOSITE = { beside: 'beside', above: 'below', below: 'above' } as const s
  * the job’s and its code’s, that apply there. A rule of the neighbour applies on the side where it sees the piece.
  * Null where no rule asks for one. Ties go to the first rule.
  */
-export function requiredGap(
-  a: Hung,
-  b: Hung,
-  towards: Towards,
-  shared: readonly SharedRule[],
-): RequiredGap | null {
-  const mine = largestTowards(a, towards, gearCounterparts(a, b), shared);
-  const theirs = largestTowards(b, OPPOSITE[towards], gearCounterparts(b, a), shared);
+export function requiredGap(model: Model, a: Ruled, b: Ruled, towards: Towards): RequiredGap | null {
+  const mine = largestTowards(model, a, towards, gearCounterparts(a, b));
+  const theirs = largestTowards(model, b, OPPOSITE[towards], gearCounterparts(b, a));
   return theirs === null || (mine !== null && mine.mm >= theirs.mm) ? mine : theirs;
 }
 
-type BySide = { [Side in RuleSide]?: RequiredGap | null };
-type OfFace = WeakMap<SiteFace, WeakMap<readonly RuleCounterpart[], BySide>>;
-const knownLargest = new WeakMap<readonly SharedRule[], WeakMap<GearType, OfFace>>();
+export function requiredGapBeside(model: Model, a: Ruled, b: Ruled): RequiredGap | null {
+  return requiredGap(model, a, b, 'beside');
+}
 
-/**
- * The largest of the rules of a piece that hold where it hangs, on a side and on any, towards given counterparts. Worked
- * out once for a type, a face and a list of counterparts, which is known by its identity.
- */
+/** What of hung gear decides which rules hold for it. */
+export type Ruled = Pick<Hung, 'type' | 'face'>;
+
+/** The rules of a piece that hold where it hangs, towards given sides and counterparts. */
+export function rulesTowards(
+  model: Model,
+  item: Ruled,
+  sides: readonly RuleSide[],
+  counterparts: readonly RuleCounterpart[],
+): readonly RequiredGap[] {
+  return rulesAt(model, keyOf(item, sides, counterparts));
+}
+
+/** The largest of the rules of a piece that hold where it hangs, on a side and on any, towards given counterparts. */
 export function largestTowards(
-  { type, face }: Pick<Hung, 'type' | 'face'>,
+  model: Model,
+  item: Ruled,
   side: RuleSide,
   counterparts: readonly RuleCounterpart[],
-  shared: readonly SharedRule[],
 ): RequiredGap | null {
-  const ofTypes = heldIn(knownLargest, shared, () => new WeakMap<GearType, OfFace>());
-  const ofFaces = heldIn(ofTypes, type, (): OfFace => new WeakMap());
-  const ofLists = heldIn(ofFaces, face, () => new WeakMap<readonly RuleCounterpart[], BySide>());
-  const bySide = heldIn(ofLists, counterparts, (): BySide => ({}));
-  const before = bySide[side];
-  if (before !== undefined) return before;
-  const sides: readonly RuleSide[] = side === 'any' ? ['any'] : [side, 'any'];
-  const most = largest(rulesTowards({ type, face }, sides, counterparts, shared));
-  bySide[side] = most;
-  return most;
+  return largestAt(model, keyOf(item, ON_SIDE[side], counterparts));
 }
 
-function heldIn<Key extends object, Value>(held: WeakMap<Key, Value>, key: Key, make: () => Value): Value {
-  const before = held.get(key);
-  if (before !== undefined) return before;
-  const made = make();
-  held.set(key, made);
-  return made;
+const ON_SIDE = {
+  beside: ['beside', 'any'],
+  above: ['above', 'any'],
+  below: ['below', 'any'],
+  front: ['front', 'any'],
+  any: ['any'],
+} as const satisfies Record<RuleSide, readonly RuleSide[]>;
+
+/** All that decides which rules hold: the type, the side and the warmth of the face, and what is asked about. */
+function keyOf(
+  { type, face }: Ruled,
+  sides: readonly RuleSide[],
+  counterparts: readonly RuleCounterpart[],
+): string {
+  return `${type.id}|${placeOf(face)}|${joined(sides)}|${joined(counterparts)}`;
 }
 
-const knownReach = new WeakMap<readonly SharedRule[], WeakMap<GearType, number>>();
+const joined = byIdentity((words: readonly string[]) => words.join(' '));
+const placeOf = byIdentity(
+  ({ face, conditions }: SiteFace) => `${face.side}|${conditions.meanMaxTempC.value}`,
+);
+
+const rulesAt = query((model: Model, key: string): readonly RequiredGap[] => {
+  const [id = '', side, warmth, sides = '', counterparts = ''] = key.split('|');
+  const type = model.gearTypes.get(id);
+  if (type === undefined) return [];
+  const [onSides, towards] = [sides.split(' '), counterparts.split(' ')];
+  const fits = (rule: ClearanceRule) =>
+    onSides.includes(rule.side) &&
+    towards.includes(rule.counterpart) &&
+    holdsWhere(rule.when, side, Number(warmth));
+  const own = type.rules.filter(fits);
+  const others = sharedRules(model).filter(
+    ({ rule, kinds, yieldsToOwn }) =>
+      fits(rule) &&
+      (kinds === null || kinds.includes(type.kind)) &&
+      !(yieldsToOwn && own.some(({ counterpart }) => counterpart === rule.counterpart)),
+  );
+  return [
+    ...own.map((rule) => ({ mm: distanceMm(rule.distance), rule, owner: type.name })),
+    ...others.map(({ rule, owner }) => ({ mm: distanceMm(rule.distance), rule, owner })),
+  ];
+}, isSameGaps);
+
+const largestAt = query(
+  (model: Model, key: string): RequiredGap | null => largest(rulesAt(model, key)),
+  (a, b) => a === b || (a !== null && b !== null && isSameGap(a, b)),
+);
+
+function isSameGaps(a: readonly RequiredGap[], b: readonly RequiredGap[]): boolean {
+  return a.length === b.length && a.every((gap, index) => isSameGap(gap, b[index] ?? gap));
+}
+
+function isSameGap(a: RequiredGap, b: RequiredGap): boolean {
+  return a.rule === b.rule && a.owner === b.owner;
+}
 
 /** The farthest any rule about a type of gear reaches, its own or shared, wherever it hangs, mm. */
-export function reachOfRulesMm(type: GearType, shared: readonly SharedRule[]): number {
-  const ofTypes = heldIn(knownReach, shared, () => new WeakMap<GearType, number>());
-  return heldIn(ofTypes, type, () => {
-    const about = shared.filter(({ kinds }) => kinds === null || kinds.includes(type.kind));
-    return Math.max(
-      0,
-      ...[...type.rules, ...about.map(({ rule }) => rule)].map((rule) => distanceMm(rule.distance)),
-    );
-  });
-}
+export const reachOfRulesMm = query((model: Model, typeId: string): number => {
+  const type = model.gearTypes.get(typeId);
+  if (type === undefined) return 0;
+  const about = sharedRules(model).filter(({ kinds }) => kinds === null || kinds.includes(type.kind));
+  const rules = [...type.rules, ...about.map(({ rule }) => rule)];
+  return Math.max(0, ...rules.map((rule) => distanceMm(rule.distance)));
+});
 
 /** What a piece sees in another: any gear, and its own kind where it is. */
-export function gearCounterparts(a: Hung, b: Hung): readonly RuleCounterpart[] {
+export function gearCounterparts(a: Pick<Ruled, 'type'>, b: Pick<Ruled, 'type'>): readonly RuleCounterpart[] {
   return a.type.kind === b.type.kind ? SAME_KIND : OTHER_KIND;
 }
 
 const SAME_KIND: readonly RuleCounterpart[] = ['any-gear', 'same-kind'];
 const OTHER_KIND: readonly RuleCounterpart[] = ['any-gear'];
-
-/** The rules of a piece that hold where it hangs, towards given sides and counterparts. */
-export function rulesTowards(
-  item: Pick<Hung, 'type' | 'face'>,
-  sides: readonly RuleSide[],
-  counterparts: readonly RuleCounterpart[],
-  shared: readonly SharedRule[],
-): RequiredGap[] {
-  const fits = ({ side, counterpart, when }: ClearanceRule) =>
-    sides.includes(side) && counterparts.includes(counterpart) && holdsAt(item.face, when);
-  const own = item.type.rules.filter(fits);
-  const others = shared.filter(
-    ({ rule, kinds, yieldsToOwn }) =>
-      fits(rule) &&
-      (kinds === null || kinds.includes(item.type.kind)) &&
-      !(yieldsToOwn && own.some(({ counterpart }) => counterpart === rule.counterpart)),
-  );
-  return [
-    ...own.map((rule) => ({ mm: distanceMm(rule.distance), rule, owner: item.type.name })),
-    ...others.map(({ rule, owner }) => ({ mm: distanceMm(rule.distance), rule, owner })),
-  ];
-}
 
 export function largest(candidates: readonly RequiredGap[]): RequiredGap | null {
   return candidates.reduce<RequiredGap | null>(
@@ -131,28 +150,7 @@ export function largest(candidates: readonly RequiredGap[]): RequiredGap | null 
 }
 
 /** Whether what a rule depends on is so at a face: its side, and how warm it gets there. */
-export function holdsAt(face: SiteFace, when: ClearanceRule['when']): boolean {
-  if (when.side !== undefined && when.side !== face.face.side) return false;
-  return (
-    when.meanMaxAtLeast === undefined || reaches(face.conditions.meanMaxTempC.value, when.meanMaxAtLeast)
-  );
-}
-
-export function requiredGapBeside(a: Hung, b: Hung, shared: readonly SharedRule[]): RequiredGap | null {
-  return requiredGap(a, b, 'beside', shared);
-}
-
-const farthest = new WeakMap<Plan, number>();
-
-/** The largest distance any rule in the plan asks for: how far to look for neighbours, mm. */
-export function farthestRuleMm(plan: Plan): number {
-  const known = farthest.get(plan);
-  if (known !== undefined) return known;
-  const rules = [
-    ...plan.gearTypes.flatMap((type) => type.rules),
-    ...sharedRules(plan).map(({ rule }) => rule),
-  ];
-  const mm = rules.reduce((most, rule) => Math.max(most, distanceMm(rule.distance)), 0);
-  farthest.set(plan, mm);
-  return mm;
+function holdsWhere(when: ClearanceRule['when'], side: string | undefined, meanMaxC: number): boolean {
+  if (when.side !== undefined && when.side !== side) return false;
+  return when.meanMaxAtLeast === undefined || reaches(meanMaxC, when.meanMaxAtLeast);
 }

@@ -1,83 +1,127 @@
-import type { Hung, Prepared } from '../check/prepared.ts';
+import type { Subjects } from '../check/subjects.ts';
+import { isSameList } from '../model/entities.ts';
+import type { Hung, Model } from '../model/model.ts';
+import { query, single } from '../model/query.ts';
+import type { Air } from '../plan/conditions.ts';
 import { siteFromFace } from '../site/frame.ts';
-import type { Site, SiteFace } from '../site/site.ts';
+import type { SiteFace } from '../site/site.ts';
 import type { Vec3 } from '../site/vec3.ts';
 import type { ClosedAir } from './compartment-rise.ts';
 
-/** Gear that shares one air: a closed space with its own, or the room that folds hold together. */
+/** Gear that shares one air: a closed space with its own, the room that folds hold together, or the open before a face. */
 export type AirSpace = {
-  /** Null for an open room. */
+  /** Null for an open room, and in the open. */
   readonly air: ClosedAir | null;
   readonly gear: readonly Hung[];
+  readonly isInside: boolean;
 };
 
 /**
- * The gear inside, by the air it shares, in the plan’s order. Faces are of one closed space when they say the same of its
+ * Spaces by the air they share, each by the first of its faces. Faces are of one closed space when they say the same of its
  * air and either are folded together or stand within its size of each other: two lockers of one size are two spaces. Faces
- * that have the site’s closed air are all in it. Open rooms are what folds hold together. The outside of anything is in the open.
+ * that have the site’s closed air are all in it. Open rooms are what folds hold together. The outside of anything is in the
+ * open, each face for itself.
  */
-export function airSpacesOf(prepared: Prepared): AirSpace[] {
-  const { site } = prepared;
-  const rooms = roomOfFaces(site);
-  const spaces = new Map<string, { air: ClosedAir | null; gear: Hung[] }>();
-  for (const item of prepared.hung.values()) {
-    if (item.face.face.side === 'outside') continue;
-    const { air } = item.face.conditions;
-    const key = rooms.get(item.face.id) ?? item.face.id;
-    const space = spaces.get(key);
-    if (space === undefined)
-      spaces.set(key, { air: air.value.kind === 'closed' ? air.value : null, gear: [item] });
-    else space.gear.push(item);
-  }
-  return [...spaces.values()];
+export const AIR_SPACES: Subjects<AirSpace> = {
+  kind: 'air-space',
+  idsOf: (model) => [...facesOfSpaces(model).keys()],
+  find: (model, id) => {
+    const faces = facesOfSpaces(model).get(id);
+    return faces === undefined ? undefined : airSpaceOf(model, faces);
+  },
+};
+
+function airSpaceOf(model: Model, faces: readonly string[]): AirSpace {
+  const gear = faces.flatMap((face) => model.onFace.get(face) ?? []);
+  const [first] = faces.flatMap((face) => model.site.faces.get(face) ?? []);
+  const isInside = first?.face.side === 'inside';
+  const air = first?.conditions.air.value;
+  return { air: isInside && air?.kind === 'closed' ? air : null, gear, isInside };
 }
 
-const known = new WeakMap<Site, ReadonlyMap<string, string>>();
+/** What of a face decides whose air is before it. */
+type Aired = Pick<SiteFace, 'id' | 'outline'> & {
+  readonly isInside: boolean;
+  readonly air: string;
+  /** The site’s own air, not one the face has of its own. */
+  readonly isOfSite: boolean;
+};
 
-/** For each inside face the first face of its room; worked out once while the site stays as it is. */
-function roomOfFaces(site: Site): ReadonlyMap<string, string> {
-  const before = known.get(site);
-  if (before !== undefined) return before;
-  const inside = [...site.faces.values()].filter(({ face }) => face.side === 'inside');
-  const roomOf = new Map(inside.map(({ id }) => [id, id]));
+const airedOf = query(
+  (model: Model, id: string): Aired | undefined => {
+    const face = model.site.faces.get(id);
+    if (face === undefined) return undefined;
+    const { air } = face.conditions;
+    return {
+      id,
+      outline: face.outline,
+      isInside: face.face.side === 'inside',
+      air: JSON.stringify(air.value),
+      isOfSite: air.from === 'site',
+    };
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameList(Object.values(a), Object.values(b))),
+);
+
+/** The faces of each space, in the plan’s order, by the first of them. */
+const facesOfSpaces = single((model: Model): ReadonlyMap<string, readonly string[]> => {
+  const all = model.faces.ids.flatMap((id) => airedOf(model, id) ?? []);
+  const roomOf = new Map(all.map(({ id }) => [id, id]));
   const find = (id: string): string => {
     const of = roomOf.get(id) ?? id;
     return of === id ? id : find(of);
   };
-  const airs = new Map<string, SiteFace[]>();
-  for (const face of inside) {
-    const air = JSON.stringify(face.conditions.air.value);
-    airs.set(air, [...(airs.get(air) ?? []), face]);
+  const airs = new Map<string, Aired[]>();
+  for (const face of all) {
+    if (!face.isInside) continue;
+    const alike = airs.get(face.air);
+    if (alike === undefined) airs.set(face.air, [face]);
+    else alike.push(face);
   }
-  for (const alike of airs.values()) {
+  const order = new Map(all.map(({ id }, index) => [id, index]));
+  const join = (a: Aired, b: Aired) => {
+    const [x, y] = [find(a.id), find(b.id)].sort((p, q) => (order.get(p) ?? 0) - (order.get(q) ?? 0));
+    if (x !== undefined && y !== undefined && x !== y) roomOf.set(y, x);
+  };
+  const byId = new Map(all.map((face) => [face.id, face]));
+  for (const fold of model.folds.list) {
+    const [a, b] = [byId.get(fold.a.face), byId.get(fold.b.face)];
+    if (a?.isInside === true && b?.isInside === true && a.air === b.air) join(a, b);
+  }
+  for (const [text, alike] of airs) {
+    const air = JSON.parse(text) as Air;
+    if (air.kind !== 'closed') continue;
     alike.forEach((a, index) => {
       for (const b of alike.slice(index + 1)) {
-        if (find(a.id) !== find(b.id) && isOneRoom(site, a, b)) roomOf.set(find(b.id), find(a.id));
+        if (find(a.id) !== find(b.id) && ((a.isOfSite && b.isOfSite) || fitsIn(model, a, b, air))) join(a, b);
       }
     });
   }
-  const rooms = new Map(inside.map(({ id }) => [id, find(id)]));
-  known.set(site, rooms);
-  return rooms;
-}
+  const spaces = new Map<string, string[]>();
+  for (const { id } of all) {
+    const known = spaces.get(find(id));
+    if (known === undefined) spaces.set(find(id), [id]);
+    else known.push(id);
+  }
+  return spaces;
+}, isSameSpaces);
 
-/** Whether two faces that say the same of their air share it. */
-function isOneRoom(site: Site, a: SiteFace, b: SiteFace): boolean {
-  const [airA, airB] = [a.conditions.air, b.conditions.air];
-  const isFolded = site.folds.some(
-    (fold) =>
-      (fold.a.face === a.id && fold.b.face === b.id) || (fold.a.face === b.id && fold.b.face === a.id),
+function isSameSpaces(
+  a: ReadonlyMap<string, readonly string[]>,
+  b: ReadonlyMap<string, readonly string[]>,
+): boolean {
+  return (
+    isSameList([...a.keys()], [...b.keys()]) &&
+    [...a].every(([id, faces]) => isSameList(faces, b.get(id) ?? []))
   );
-  if (isFolded || airA.value.kind !== 'closed') return isFolded;
-  return (airA.from === 'site' && airB.from === 'site') || fitsIn(site, a, b, airA.value);
 }
 
 /** A space as it was measured and as it was drawn may differ by this much (practice). */
 const DRAWN_RATIO = 1.1;
 
 /** Whether two faces together are no larger than a closed space, whichever way it lies. */
-function fitsIn(site: Site, a: SiteFace, b: SiteFace, { widthMm, heightMm, depthMm }: ClosedAir): boolean {
-  const [frameA, frameB] = [site.frames.get(a.id), site.frames.get(b.id)];
+function fitsIn(model: Model, a: Aired, b: Aired, { widthMm, heightMm, depthMm }: ClosedAir): boolean {
+  const [frameA, frameB] = [model.site.frames.get(a.id), model.site.frames.get(b.id)];
   if (frameA === undefined || frameB === undefined) return false;
   const points = [
     ...a.outline.map((point) => siteFromFace(frameA, point)),

@@ -1,4 +1,6 @@
 import type { ClearanceRule, GearKind } from '../plan/gear-type.ts';
+import type { Model } from '../model/model.ts';
+import { single } from '../model/query.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -118,32 +120,17 @@ const PACKS: readonly CodePack[] = [
 ];
 
 /** The pack in force for a plan; null where no code of ours speaks, as in what moves. */
-export function codePackOf({ codeBasis, site }: Plan): CodePack | null {
+export function codePackOf({ codeBasis, site }: Pick<Plan, 'codeBasis' | 'site'>): CodePack | null {
   return PACKS.find(({ basis, setting }) => basis === codeBasis && setting === site.setting) ?? null;
 }
 
-const knownOfPlan = new WeakMap<Plan, readonly SharedRule[]>();
-const knownOfRules = new WeakMap<Plan['rules'], Map<string, readonly SharedRule[]>>();
-
-/** The rules for all gear of a job: its own, and those of its code basis. The same list while none of these changes. */
-export function sharedRules(plan: Plan): readonly SharedRule[] {
-  const known = knownOfPlan.get(plan);
-  if (known !== undefined) return known;
-  const ofRules = knownOfRules.get(plan.rules) ?? new Map<string, readonly SharedRule[]>();
-  knownOfRules.set(plan.rules, ofRules);
-  const key = `${plan.codeBasis} ${plan.site.setting}`;
-  const rules = ofRules.get(key) ?? rulesOf(plan);
-  ofRules.set(key, rules);
-  knownOfPlan.set(plan, rules);
-  return rules;
-}
-
-function rulesOf(plan: Plan): readonly SharedRule[] {
-  const own = plan.rules.map((rule): SharedRule => ({
+/** The rules for all gear of a job: its own, and those of its code basis. */
+export const sharedRules = single((model: Model): readonly SharedRule[] => {
+  const own = model.rules.map((rule): SharedRule => ({
     rule,
     owner: 'this job',
     kinds: null,
     yieldsToOwn: false,
   }));
-  return [...own, ...(codePackOf(plan)?.rules ?? [])];
-}
+  return [...own, ...(codePackOf(model.plan)?.rules ?? [])];
+});

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Euler, Matrix4, Vector3 } from 'three';
@@ -235,10 +236,10 @@ describe('heights above a floor that was measured out of level', () => {
 
   test('count from there: 79 in above the datum is too high where the floor is 70 mm lower', () => {
     const limit = 79 * 25.4;
-    expect(handlesCheck.check(prepare(sloping(0, limit)))).toEqual([]);
-    const [finding] = handlesCheck.check(prepare(sloping(70, limit)));
+    expect(findingsOf(handlesCheck, prepare(sloping(0, limit)))).toEqual([]);
+    const [finding] = findingsOf(handlesCheck, prepare(sloping(70, limit)));
     expect(finding?.measured?.value).toBeCloseTo(limit + 70, 6);
-    expect(handlesCheck.check(prepare(sloping(70, limit - 70)))).toEqual([]);
+    expect(findingsOf(handlesCheck, prepare(sloping(70, limit - 70)))).toEqual([]);
   });
 
   test('are those of rules about the floor too, from its highest under the body', () => {
@@ -275,7 +276,9 @@ describe('rules for the room in front', () => {
       gearTypes: [gear('t', { rules: [ahead('a', 'surface'), ahead('b', 'any-gear')] }), gear('u')],
       placements: [hang('a', 't', 'w', 1500, 1500), hang('b', 'u', 'o', 1500, 1500)],
     });
-    const found = workingSpaceCheck.check(prepare(of)).filter(({ message }) => message === 'front-rule');
+    const found = findingsOf(workingSpaceCheck, prepare(of)).filter(
+      ({ message }) => message === 'front-rule',
+    );
     expect(found.filter(({ subjects }) => subjects[0]?.id === 'a')).toHaveLength(2);
     expect(new Set(found.map(({ id }) => id)).size).toBe(found.length);
   });
@@ -301,7 +304,7 @@ describe('the width of the working space', () => {
         placements: [hang('a', 'c', 'w', 2000, 1500), ...others],
       });
     const about = (of: Plan) =>
-      workingSpaceCheck.check(prepare(of)).filter(({ subjects }) => subjects[0]?.id === 'a');
+      findingsOf(workingSpaceCheck, prepare(of)).filter(({ subjects }) => subjects[0]?.id === 'a');
     // NEC 110.26(A)(2): a load centre 14 in wide and 4 in deep between inverters 10 in deep, an inch away: 16 in are free of 30.
     const besideIt = base([hang('b', 'd', 'w', 2000 - 177.8 - 25.4 - 200, 1500), hang('e', 'd', 'w', 2000 + 177.8 + 25.4 + 200, 1500)], [deep('d', 254, 400)]); // prettier-ignore
     expect(about(besideIt)).toHaveLength(1);

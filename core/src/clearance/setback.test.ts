@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { setbackCheck } from './setback.ts';
@@ -34,7 +35,8 @@ function roof(
 
 describe('a setback', () => {
   test('is kept by gear to the millimetre, along upright, level and slanting edges', () => {
-    const found = (of: Plan) => setbackCheck.check(prepare(of)).map(({ measured }) => measured?.value ?? NaN);
+    const found = (of: Plan) =>
+      findingsOf(setbackCheck, prepare(of)).map(({ measured }) => measured?.value ?? NaN);
     // The body stands from 1800 to 2200 and 900 to 1500, on a face 4000 by 2500.
     expect(
       found(roof([keep(3, 1800), keep(0, 900), keep(1, 1800), keep(2, 1000)], rectangle(4000, 2500))),
@@ -51,10 +53,10 @@ describe('a setback', () => {
     const of = roof([keep(3, 1900)], rectangle(4000, 2500));
     const prepared = prepare(of);
     expect(isClear(prepared, getHung(prepared, 'a'))).toBe(false);
-    const [finding] = setbackCheck.check(prepared);
+    const [finding] = findingsOf(setbackCheck, prepared);
     const fixed = applyEdits(of, finding?.fixes[0]?.edits ?? []);
     if (!fixed.ok) throw new Error(fixed.fault.message);
-    expect(setbackCheck.check(prepare(fixed.value.plan))).toEqual([]);
+    expect(findingsOf(setbackCheck, prepare(fixed.value.plan))).toEqual([]);
     const answer = arrangePlan(of, { face: 'w', pieces: ['a'], wireway: null, connections: [], weights: USUAL_WEIGHTS, stepMm: 10, seed: 1 }); // prettier-ignore
     if (!answer.ok) throw new Error(answer.fault);
     for (const { places } of answer.value.proposals)
@@ -98,7 +100,7 @@ describe('a setback', () => {
     );
     const high = prepare(between(2200));
     expect(routeAll(high).routed[0]?.isInSetback).toBe(true);
-    expect(routeCheck.check(high).map(({ message, severity }) => [message, severity])).toEqual([
+    expect(findingsOf(routeCheck, high).map(({ message, severity }) => [message, severity])).toEqual([
       ['setback', 'ask'],
     ]);
   });

@@ -1,12 +1,14 @@
 import {
+  checkOf,
   findingOf,
-  itemCheck,
+  lookAt,
+  type Check,
   type CheckMeta,
-  type Finding,
+  type Found,
   type Fix,
-  type ItemCheck,
 } from '../check/finding.ts';
 import { hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { distanceToEdgeMm, setbackZones } from '../site/setback-zones.ts';
@@ -25,8 +27,8 @@ const meta: CheckMeta = {
   fixMessages: { move: 'Move {gear} {distance} away from the edge' },
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
-  return setbackZones(item.face).flatMap(({ setback, edge }): Finding[] => {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
+  return setbackZones(item.face).flatMap(({ setback, edge }): Found[] => {
     const measuredMm = distanceToEdgeMm(item.body, edge);
     if (!isBelow(measuredMm, setback.distanceMm, 'mm')) return [];
     const source = { kind: 'yours', title: setback.why } as const;
@@ -48,7 +50,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         measured: { value: measuredMm, unit: 'mm' },
         required: { value: setback.distanceMm, unit: 'mm' },
         source,
-        working: {
+        working: () => ({
           title: `${item.placement.name} from edge ${setback.edge + 1} of ${item.face.name}`,
           formula: 'free = shortest line from the body to the edge',
           inputs: [
@@ -61,8 +63,8 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
           result: { name: 'Free', value: { value: measuredMm, unit: 'mm' } },
           source,
           notes: [],
-        },
-        fixes: moveAway(prepared, item, edge, setback.distanceMm - measuredMm),
+        }),
+        fixes: () => moveAway(prepared, item, edge, setback.distanceMm - measuredMm),
       }),
     ];
   });
@@ -88,4 +90,4 @@ function moveAway(
   ];
 }
 
-export const setbackCheck: ItemCheck = itemCheck(meta, checkItem);
+export const setbackCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -3,7 +3,6 @@ import { TOUCH_MM } from '../quantity/compare.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isFacingBeside, isOneOverOther } from './gaps.ts';
 import { requiredGap, requiredGapBeside } from './required-gap.ts';
-import { sharedRules } from './rule-packs.ts';
 
 export const SNAP_REASONS = [
   'required-gap',
@@ -49,7 +48,7 @@ export function snapsFor(prepared: Prepared, item: Hung, group: ReadonlySet<stri
     up.push({ atMm: body.maxY - above, why: 'tops', lineMm: body.maxY });
     up.push({ atMm: body.minY + item.type.dropMm, why: 'bottoms', lineMm: body.minY });
     if (isFacingBeside(item.body, body)) {
-      const required = requiredGapBeside(item, other, sharedRules(prepared.plan));
+      const required = requiredGapBeside(prepared, item, other);
       if (required !== null) {
         across.push({
           atMm: body.minX - required.mm - half,
@@ -76,8 +75,8 @@ export function snapsFor(prepared: Prepared, item: Hung, group: ReadonlySet<stri
 
 /** The exact required gap over a piece and under it. */
 function stackedSnaps(prepared: Prepared, item: Hung, other: Hung, above: number): Snap[] {
-  const over = requiredGap(other, item, 'above', sharedRules(prepared.plan));
-  const under = requiredGap(item, other, 'above', sharedRules(prepared.plan));
+  const over = requiredGap(prepared, other, item, 'above');
+  const under = requiredGap(prepared, item, other, 'above');
   const snaps: Snap[] = [];
   if (over !== null) {
     const lineMm = other.body.maxY + over.mm;

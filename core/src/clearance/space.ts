@@ -1,4 +1,7 @@
 import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
+import { isSameList } from '../model/entities.ts';
+import type { Model } from '../model/model.ts';
+import { query, single } from '../model/query.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { AxisBox } from '../site/clip.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';
@@ -11,7 +14,6 @@ import {
   type OrientedBox,
 } from '../site/oriented-box.ts';
 import type { SiteFace } from '../site/site-face.ts';
-import type { Site } from '../site/site.ts';
 import { convexParts } from '../site/triangles.ts';
 import { dot, sub, type Vec3 } from '../site/vec3.ts';
 
@@ -34,56 +36,62 @@ export type Thing = {
 /** An obstacle of no stated height still takes this much room, mm: thick paint at least. */
 const LEAST_STANDS_OUT_MM = 1;
 
-type Fixed = {
-  readonly neighbours: ReadonlyMap<string, readonly string[]>;
-  readonly faces: ReadonlyMap<string, Thing>;
-  readonly obstacles: ReadonlyMap<string, readonly Thing[]>;
-  readonly hung: WeakMap<Hung, Thing>;
-};
-const fixedOf = new WeakMap<Site, Fixed>();
+/** A face as it stands in the site; undefined while nothing places it. */
+const faceThing = query((model: Model, id: string): Thing | undefined => {
+  const face = model.site.faces.get(id);
+  const frame = model.site.frames.get(id);
+  if (face === undefined || frame === undefined) return undefined;
+  const polygons = polygonsOfFace(face, frame);
+  return {
+    kind: 'face',
+    id,
+    name: face.name,
+    face,
+    hung: null,
+    obstacle: null,
+    boxes: [],
+    polygons,
+    ...around(polygons.flat()),
+  };
+});
 
-/** The site’s faces and obstacles in space: worked out once while the site stays as it is. */
-function fixed(site: Site): Fixed {
-  const before = fixedOf.get(site);
-  if (before !== undefined) return before;
-  const faces = new Map<string, Thing>();
-  const obstacles = new Map<string, Thing[]>();
-  for (const [id, frame] of site.frames) {
-    const face = site.faces.get(id);
-    if (face === undefined) continue;
-    const polygons = polygonsOfFace(face, frame);
-    faces.set(id, {
-      kind: 'face',
-      id,
-      name: face.name,
-      face,
-      hung: null,
-      obstacle: null,
-      boxes: [],
-      polygons,
-      ...around(polygons.flat()),
-    });
-    obstacles.set(
-      id,
-      face.inTheWay.map(({ obstacle, parts }) => {
-        const outMm = Math.max(LEAST_STANDS_OUT_MM, obstacle.standsOutMm);
-        const boxes = parts.map((part) => boxOfPart(frame, part, 0, outMm));
-        return { ...thingOf('obstacle', obstacle.id, obstacle.name, face, boxes), obstacle };
-      }),
-    );
-  }
-  const neighbours = new Map(
-    [...faces].map(([id, face]) => [
-      id,
-      [...faces]
-        .filter(([other, thing]) => other !== id && !isApart(face, thing, NEIGHBOUR_MM))
-        .map(([other]) => other),
-    ]),
-  );
-  const built: Fixed = { faces, obstacles, neighbours, hung: new WeakMap() };
-  fixedOf.set(site, built);
-  return built;
-}
+/** What stands out from a face. */
+export const obstacleThings = query((model: Model, faceId: string): readonly Thing[] => {
+  const face = model.site.faces.get(faceId);
+  const frame = model.site.frames.get(faceId);
+  if (face === undefined || frame === undefined) return [];
+  return face.inTheWay.map(({ obstacle, parts }) => {
+    const outMm = Math.max(LEAST_STANDS_OUT_MM, obstacle.standsOutMm);
+    const boxes = parts.map((part) => boxOfPart(frame, part, 0, outMm));
+    return { ...thingOf('obstacle', obstacle.id, obstacle.name, face, boxes), obstacle };
+  });
+});
+
+/** Where a face lies at most. */
+export const extentOf = query(
+  (model: Model, id: string): Upright | undefined => {
+    const thing = faceThing(model, id);
+    return thing === undefined ? undefined : { min: thing.min, max: thing.max };
+  },
+  (a, b) =>
+    a === b || (a !== undefined && b !== undefined && isSameList([...a.min, ...a.max], [...b.min, ...b.max])),
+);
+
+const extents = single((model: Model): readonly (readonly [string, Upright])[] =>
+  model.faces.ids.flatMap((id) => {
+    const extent = extentOf(model, id);
+    return extent === undefined ? [] : [[id, extent] as const];
+  }),
+);
+
+/** The faces near a face, in the plan’s order. */
+const neighboursOf = query((model: Model, id: string): readonly string[] => {
+  const own = extentOf(model, id);
+  if (own === undefined) return [];
+  return extents(model)
+    .filter(([other, extent]) => other !== id && !isApart(own, extent, NEIGHBOUR_MM))
+    .map(([other]) => other);
+}, isSameList);
 
 /** A face as flat polygons without notches, in the site’s frame: what is cut out of it is then exact. */
 function polygonsOfFace({ outline }: SiteFace, frame: Frame): Vec3[][] {
@@ -120,22 +128,26 @@ function around(points: readonly Vec3[]): { readonly min: Vec3; readonly max: Ve
   };
 }
 
-/** The body of hung gear where it stands in the site; null while nothing places its face. */
-export function gearInSpace(prepared: Prepared, item: Hung): Thing | null {
-  const { hung } = fixed(prepared.site);
-  const before = hung.get(item);
-  if (before !== undefined) return before;
-  const frame = prepared.site.frames.get(item.face.id);
+/** The body of hung gear where it stands in the site; null while nothing places its face. `item` may be a moved copy. */
+export function gearInSpace(model: Model, item: Hung): Thing | null {
+  return model.hung.get(item.id) === item ? gearThing(model, item.id) : standing(model, item);
+}
+
+const gearThing = query((model: Model, id: string): Thing | null => {
+  const item = model.hung.get(id);
+  return item === undefined ? null : standing(model, item);
+});
+
+function standing(model: Model, item: Hung): Thing | null {
+  const frame = model.site.frames.get(item.face.id);
   if (frame === undefined) return null;
   const { standoffMm, depthMm } = item.type;
   const box = boxOnFace(frame, item.body, standoffMm, standoffMm + depthMm);
-  const thing = { ...thingOf('gear', item.id, item.placement.name, item.face, [box]), hung: item };
-  hung.set(item, thing);
-  return thing;
+  return { ...thingOf('gear', item.id, item.placement.name, item.face, [box]), hung: item };
 }
 
 /** How far gear stands out from its face at most, with some to spare: how far to look beyond a face itself. */
-const DEEPEST_GEAR_MM = 1500;
+export const DEEPEST_GEAR_MM = 1500;
 /** Faces nearer to each other than this are neighbours, listed once for a site. */
 const NEIGHBOUR_MM = 4000;
 
@@ -152,7 +164,7 @@ export function isInHeap(prepared: Prepared, item: Hung): boolean {
 /** An upright box of the site. */
 type Upright = { readonly min: Vec3; readonly max: Vec3 };
 
-function isApart(a: Upright, b: Upright, byMm: number): boolean {
+export function isApart(a: Upright, b: Upright, byMm: number): boolean {
   return (
     a.min[0] > b.max[0] + byMm ||
     a.max[0] < b.min[0] - byMm ||
@@ -186,11 +198,10 @@ export function thingsInRoom(prepared: Prepared, item: Hung, { x, y, z }: Room):
 }
 
 function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
-  const { faces, obstacles, neighbours } = fixed(prepared.site);
   const most = isInHeap(prepared, item) ? HEAP_COUNT : Infinity;
   const found: Thing[] = [];
   const takeFrom = (faceId: string) => {
-    for (const thing of obstacles.get(faceId) ?? []) if (!isApart(thing, within, 0)) found.push(thing);
+    for (const thing of obstacleThings(prepared, faceId)) if (!isApart(thing, within, 0)) found.push(thing);
     for (const hung of gearOnFaceNear(prepared, faceId, within.min, within.max)) {
       if (found.length >= most) return;
       if (hung.id === item.id || isOnOther(hung, item)) continue;
@@ -199,11 +210,11 @@ function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
     }
   };
   takeFrom(item.face.id);
-  const own = faces.get(item.face.id);
+  const own = faceThing(prepared, item.face.id);
   const isFar =
     own === undefined || isApart(within, own, 0) || reaches(within, own) > NEIGHBOUR_MM - DEEPEST_GEAR_MM;
-  for (const faceId of isFar ? faces.keys() : (neighbours.get(item.face.id) ?? [])) {
-    const thing = faces.get(faceId);
+  for (const faceId of isFar ? prepared.faces.ids : neighboursOf(prepared, item.face.id)) {
+    const thing = faceThing(prepared, faceId);
     if (thing === undefined || faceId === item.face.id || isApart(thing, within, DEEPEST_GEAR_MM)) continue;
     if (faceId !== item.face.otherSide && !isApart(thing, within, 0)) found.push(thing);
     takeFrom(faceId);
@@ -212,7 +223,7 @@ function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
 }
 
 /** How far one upright box reaches beyond another at most. */
-function reaches(a: Upright, b: Upright): number {
+export function reaches(a: Upright, b: Upright): number {
   return Math.max(
     b.min[0] - a.min[0],
     b.min[1] - a.min[1],

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
@@ -38,7 +39,7 @@ describe('stackedCheck', () => {
     ['only outside is meant', 5, [above({ when: { side: 'outside' } })], [], 0],
     ['a rule beside is not one above', 5, [beside('r', { counterpart: 'any-gear' })], [], 0],
   ])('%s', (_, gapMm, rules, upperRules, count) => {
-    const found = stackedCheck.check(prepare(stack(gapMm, rules, upperRules)));
+    const found = findingsOf(stackedCheck, prepare(stack(gapMm, rules, upperRules)));
     expect(found).toHaveLength(count);
     if (count === 1) expect(found[0]?.measured?.value).toBeCloseTo(gapMm, 9);
   });
@@ -49,18 +50,18 @@ describe('stackedCheck', () => {
       ...beside2,
       placements: beside2.placements.map((p) => (p.id === 'b' ? { ...p, xMm: 1400 } : p)),
     };
-    expect(stackedCheck.check(prepare(aside))).toEqual([]);
-    expect(stackedCheck.check(prepare(stack(-50, [above()])))).toEqual([]);
+    expect(findingsOf(stackedCheck, prepare(aside))).toEqual([]);
+    expect(findingsOf(stackedCheck, prepare(stack(-50, [above()])))).toEqual([]);
   });
 
   test('offers only moves that are free: up, unless something is there, and down', () => {
     const tight = stack(50, [above()]);
-    const [finding] = stackedCheck.check(prepare(tight));
+    const [finding] = findingsOf(stackedCheck, prepare(tight));
     expect(finding?.fixes.map(({ data }) => data.way)).toEqual(['up', 'down']);
     for (const { edits } of finding?.fixes ?? []) {
       const applied = applyEdits(tight, edits);
       if (!applied.ok) throw new Error(applied.fault.message);
-      expect(stackedCheck.check(prepare(applied.value.plan))).toEqual([]);
+      expect(findingsOf(stackedCheck, prepare(applied.value.plan))).toEqual([]);
     }
     const roofed = {
       ...tight,
@@ -70,7 +71,7 @@ describe('stackedCheck', () => {
         }),
       ],
     };
-    const [under] = stackedCheck.check(prepare(roofed));
+    const [under] = findingsOf(stackedCheck, prepare(roofed));
     expect(under?.fixes.map(({ data }) => data.way)).toEqual(['down']);
   });
 });
@@ -96,14 +97,15 @@ describe('a move offered for another finding', () => {
       const applied = applyEdits(crowded, [{ kind: 'move-placement', placement: 'a', xMm, yMm: 1000 }]);
       if (!applied.ok) throw new Error(applied.fault.message);
       const after = prepare(applied.value.plan);
-      expect([...overlapCheck.check(after), ...stackedCheck.check(after)]).toEqual([]);
+      expect([...findingsOf(overlapCheck, after), ...findingsOf(stackedCheck, after)]).toEqual([]);
     }
   });
 });
 
 describe('overlapCheck and heights', () => {
   const over = (standoffMm: number, kind: Obstacle['kind'], more: Partial<Obstacle>) =>
-    overlapCheck.check(
+    findingsOf(
+      overlapCheck,
       prepare(
         plan({
           faces: [

@@ -1,12 +1,14 @@
 import {
+  checkOf,
   findingOf,
-  itemCheck,
+  lookAt,
+  type Check,
   type CheckMeta,
-  type Finding,
+  type Found,
   type Fix,
-  type ItemCheck,
 } from '../check/finding.ts';
 import { hungAt, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { isClear } from './clear-moves.ts';
@@ -25,13 +27,13 @@ const meta: CheckMeta = {
 };
 
 /** Each gap is found from its lower piece. */
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   return ruledGapsStacked(prepared, item)
     .filter((gap) => gap.lower === item && isTooClose(gap))
     .map((gap) => tooClose(prepared, gap));
 }
 
-function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, required }: StackedGap): Finding {
+function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, required }: StackedGap): Found {
   return findingOf(meta, {
     message: 'too-close',
     data: { upper: upper.placement.name, lower: lower.placement.name, owner: required.owner },
@@ -47,7 +49,7 @@ function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, require
     measured: { value: gapMm, unit: 'mm' },
     required: { value: required.mm, unit: 'mm' },
     source: required.rule.source,
-    working: {
+    working: () => ({
       title: `Gap from ${lower.placement.name} up to ${upper.placement.name}`,
       formula: 'gap = bottom of the upper body − top of the lower body',
       inputs: [
@@ -62,8 +64,8 @@ function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, require
           data: { owner: required.owner, asked: { value: required.mm, unit: 'mm' } },
         },
       ],
-    },
-    fixes: movesApart(prepared, lower, upper, required.mm - gapMm),
+    }),
+    fixes: () => movesApart(prepared, lower, upper, required.mm - gapMm),
   });
 }
 
@@ -86,4 +88,4 @@ function movesApart(prepared: Prepared, lower: Hung, upper: Hung, missingMm: num
   });
 }
 
-export const stackedCheck: ItemCheck = itemCheck(meta, checkItem);
+export const stackedCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,5 +1,6 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import type { GearKind } from '../plan/gear-type.ts';
 import { practice } from '../reference/source.ts';
 
@@ -24,7 +25,7 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function checkItem(_: Prepared, item: Hung): Finding[] {
+function checkItem(_: Prepared, item: Hung): Found[] {
   const sun = item.face.conditions.sun.value;
   if (sun === 'none' || !SHY_OF_SUN.has(item.type.kind)) return [];
   return [
@@ -38,4 +39,4 @@ function checkItem(_: Prepared, item: Hung): Finding[] {
   ];
 }
 
-export const sunCheck: ItemCheck = itemCheck(meta, checkItem);
+export const sunCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

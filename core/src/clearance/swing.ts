@@ -1,16 +1,30 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { WORKING_SPACE } from '../reference/working-space.ts';
 import { clipPolygon, type HalfSpace } from '../site/clip.ts';
 import type { Frame } from '../site/frame.ts';
-import type { Site, SiteFace } from '../site/site.ts';
+import { aroundBox, boxOnFace } from '../site/oriented-box.ts';
+import { obstacleBounds } from '../site/obstacle-zone.ts';
 import type { Vec3 } from '../site/vec3.ts';
+import { isSameList } from '../model/entities.ts';
+import type { Model } from '../model/model.ts';
+import { query, single } from '../model/query.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { hindrancesIn, roomAround, type Hindrance } from './free-room.ts';
-import { gearInSpace, polygonsInFrame, wallsOf } from './space.ts';
+import {
+  DEEPEST_GEAR_MM,
+  extentOf,
+  gearInSpace,
+  isApart,
+  polygonsInFrame,
+  reaches,
+  wallsOf,
+  type Thing,
+} from './space.ts';
 
 const meta: CheckMeta = {
   id: 'clearance.swing',
@@ -72,7 +86,7 @@ function isInSweep({ polygons }: Pick<Hindrance, 'polygons'>, spaces: readonly H
 }
 
 /** What is in the way of a piece’s cover as it opens square. */
-function coverFindings(prepared: Prepared, item: Hung): Finding[] {
+function coverFindings(prepared: Prepared, item: Hung): Found[] {
   const { cover } = item.type;
   if (cover === null) return [];
   const { minX, maxX, minY, maxY } = item.body;
@@ -101,7 +115,7 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
         other: others.length === 0 ? first.name : `${first.name} and ${others.length} more`,
         angle: { value: WORKING_SPACE.coverOpensDeg, unit: 'deg' },
       },
-      working: {
+      working: () => ({
         title: `Swing of the cover of ${item.placement.name}`,
         formula: 'the leaf turns about its hinge; nothing may lie within its sweep',
         inputs: [
@@ -115,7 +129,7 @@ function coverFindings(prepared: Prepared, item: Hung): Finding[] {
         },
         source: meta.source,
         notes: inTheWay.map(({ thing }) => `In its sweep: ${thing.name}.`),
-      },
+      }),
       id: `${meta.id}/cover/${item.id}`,
       subjects: [
         { kind: 'placement', id: item.id },
@@ -132,27 +146,53 @@ const QUARTER_DEG = 90;
 
 /** A door of the room as it swings, in the frame of its face. */
 type DoorSwing = {
-  readonly face: SiteFace;
+  readonly face: string;
   readonly frame: Frame;
   readonly obstacle: Obstacle;
   readonly quarters: readonly (readonly HalfSpace[])[];
+  /** The upright box of the site that all of its swing lies in. */
+  readonly min: Vec3;
+  readonly max: Vec3;
 };
-const doorsOf = new WeakMap<Site, readonly DoorSwing[]>();
-
-/** Every door of a site, worked out once while the site stays as it is. */
-function doorSwings(site: Site): readonly DoorSwing[] {
-  const before = doorsOf.get(site);
-  if (before !== undefined) return before;
-  const doors = [...site.faces.values()].flatMap((face) => {
-    const frame = site.frames.get(face.id);
-    if (frame === undefined) return [];
-    return face.inTheWay.flatMap(({ obstacle }) => {
-      const quarters = quartersOf(obstacle);
-      return quarters.length === 0 ? [] : [{ face, frame, obstacle, quarters }];
-    });
+/** The doors of a face that swing. */
+const doorsOf = query((model: Model, id: string): readonly DoorSwing[] => {
+  const face = model.site.faces.get(id);
+  const frame = model.site.frames.get(id);
+  if (face === undefined || frame === undefined) return [];
+  return face.inTheWay.flatMap(({ obstacle }) => {
+    const quarters = quartersOf(obstacle);
+    if (quarters.length === 0) return [];
+    const { minX, minY, maxX, maxY } = obstacleBounds(obstacle);
+    // Wherever it turns to, its leaf stays within its own size of where it hangs.
+    const reachMm = Math.max(maxX - minX, maxY - minY);
+    const around = { minX: minX - reachMm, minY: minY - reachMm, maxX: maxX + reachMm, maxY: maxY + reachMm };
+    return [{ face: id, frame, obstacle, quarters, ...aroundBox(boxOnFace(frame, around, 0, reachMm)) }];
   });
-  doorsOf.set(site, doors);
-  return doors;
+}, isSameDoors);
+
+function isSameDoors(a: readonly DoorSwing[], b: readonly DoorSwing[]): boolean {
+  const parts = (doors: readonly DoorSwing[]) => doors.flatMap(({ frame, obstacle }) => [frame, obstacle]);
+  return isSameList(parts(a), parts(b));
+}
+
+const allDoors = single(
+  (model: Model): readonly DoorSwing[] => model.faces.ids.flatMap((id) => doorsOf(model, id)),
+  isSameList,
+);
+
+/** The doors whose swing may reach gear on a face. */
+const doorsNear = query((model: Model, faceId: string): readonly DoorSwing[] => {
+  const extent = extentOf(model, faceId);
+  return extent === undefined
+    ? []
+    : allDoors(model).filter((door) => !isApart(door, extent, DEEPEST_GEAR_MM));
+}, isSameList);
+
+/** The doors that may strike a piece; where it stands far off its own face, any. */
+function doorsAt(model: Model, item: Hung, thing: Thing): readonly DoorSwing[] {
+  const extent = extentOf(model, item.face.id);
+  const isOff = extent === undefined || reaches(thing, extent) > DEEPEST_GEAR_MM;
+  return isOff ? allDoors(model) : doorsNear(model, item.face.id);
 }
 
 function quartersOf({ opens, shape }: Obstacle): HalfSpace[][] {
@@ -175,10 +215,11 @@ function quartersOf({ opens, shape }: Obstacle): HalfSpace[][] {
 }
 
 /** Doors of the room that strike a piece as they open. */
-function doorFindings(prepared: Prepared, item: Hung): Finding[] {
+function doorFindings(prepared: Prepared, item: Hung): Found[] {
   const thing = gearInSpace(prepared, item);
   if (thing === null) return [];
-  return doorSwings(prepared.site)
+  return doorsAt(prepared, item, thing)
+    .filter((door) => !isApart(door, thing, 0))
     .filter(({ frame, quarters }) => {
       const polygons = polygonsInFrame(frame, thing);
       return quarters.some((quarter) => isInSweep({ polygons }, quarter));
@@ -187,11 +228,11 @@ function doorFindings(prepared: Prepared, item: Hung): Finding[] {
       findingOf(meta, {
         message: 'door',
         data: { door: obstacle.name, gear: item.placement.name },
-        working: doorWorking(item, obstacle),
-        id: `${meta.id}/door/${item.id}+${face.id}:${obstacle.id}`,
+        working: () => doorWorking(item, obstacle),
+        id: `${meta.id}/door/${item.id}+${face}:${obstacle.id}`,
         subjects: [
           { kind: 'placement', id: item.id },
-          { kind: 'face', id: face.id },
+          { kind: 'face', id: face },
         ],
         at: middleOf(item),
       }),
@@ -232,8 +273,8 @@ function secondQuarter(
   return [...whole, { normal, offset: normal[across] * hinge - TOUCH_MM }];
 }
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   return [...coverFindings(prepared, item), ...doorFindings(prepared, item)];
 }
 
-export const swingCheck: ItemCheck = itemCheck(meta, checkItem);
+export const swingCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -34,25 +34,27 @@ export function ventilationNeedOf(batteries: readonly Battery[]): VentilationNee
   return {
     flowM3PerH,
     openingCm2,
-    working: {
-      title: isOne ? 'Fresh air for a battery' : 'Fresh air for the batteries of one space',
-      formula: isOne
-        ? 'Q = 0.05 · n · I · C ÷ 1000 m³/h;  opening = 28 · Q cm², in and out each'
-        : 'Q = Σ 0.05 · n · I · C ÷ 1000 m³/h;  opening = 28 · Q cm², in and out each',
-      inputs: [
-        ...gassing.flatMap(({ cells, gasMa, capacityAh }, index) => {
-          const mark = isOne ? '' : ` ${index + 1}`;
-          return [
-            plain(`n${mark}`, 'Cells in series', cells),
-            plain(`I${mark}`, 'Current that makes gas at boost, mA for each Ah', gasMa),
-            plain(`C${mark}`, 'Capacity, Ah', capacityAh),
-          ];
-        }),
-        { symbol: 'Q', name: 'Fresh air', value: { value: flowM3PerH, unit: 'm3PerH' } },
-      ],
-      result: { name: 'Opening in, and opening out', value: { value: openingCm2, unit: 'cm2' } },
-      source: VENTILATION.source,
-      notes: ['Openings on opposite walls, or well apart on one. Batteries in one space add up.'],
+    get working(): Working {
+      return {
+        title: isOne ? 'Fresh air for a battery' : 'Fresh air for the batteries of one space',
+        formula: isOne
+          ? 'Q = 0.05 · n · I · C ÷ 1000 m³/h;  opening = 28 · Q cm², in and out each'
+          : 'Q = Σ 0.05 · n · I · C ÷ 1000 m³/h;  opening = 28 · Q cm², in and out each',
+        inputs: [
+          ...gassing.flatMap(({ cells, gasMa, capacityAh }, index) => {
+            const mark = isOne ? '' : ` ${index + 1}`;
+            return [
+              plain(`n${mark}`, 'Cells in series', cells),
+              plain(`I${mark}`, 'Current that makes gas at boost, mA for each Ah', gasMa),
+              plain(`C${mark}`, 'Capacity, Ah', capacityAh),
+            ];
+          }),
+          { symbol: 'Q', name: 'Fresh air', value: { value: flowM3PerH, unit: 'm3PerH' } },
+        ],
+        result: { name: 'Opening in, and opening out', value: { value: openingCm2, unit: 'cm2' } },
+        source: VENTILATION.source,
+        notes: ['Openings on opposite walls, or well apart on one. Batteries in one space add up.'],
+      };
     },
   };
 }

@@ -1,9 +1,10 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
+import { middleOf, type Hung } from '../check/prepared.ts';
+import type { Model } from '../model/model.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { VENTILATION } from '../reference/batteries.ts';
 import { ventAreaMm2, type ClosedAir } from './compartment-rise.ts';
-import { airSpacesOf } from './rooms.ts';
+import { AIR_SPACES, type AirSpace } from './rooms.ts';
 import { ventilationNeedOf } from './ventilation-need.ts';
 
 const meta: CheckMeta = {
@@ -20,13 +21,10 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function check(prepared: Prepared): Finding[] {
-  return airSpacesOf(prepared).flatMap(({ air, gear }) => {
-    const batteries = gear.filter(
-      ({ type }) => type.battery !== null && type.battery.chemistry !== 'lithium',
-    );
-    return findingFor(batteries, air === null ? null : smallerOpeningCm2(air));
-  });
+function checkSpace(_: Model, { air, gear, isInside }: AirSpace): Found[] {
+  if (!isInside) return [];
+  const batteries = gear.filter(({ type }) => type.battery !== null && type.battery.chemistry !== 'lithium');
+  return findingFor(batteries, air === null ? null : smallerOpeningCm2(air));
 }
 
 /** Vents in the lower half let air in, those in the upper half let it out; one height does one of the two only. */
@@ -39,7 +37,7 @@ function smallerOpeningCm2({ vents }: ClosedAir): number {
 }
 
 /** One for a space: batteries that share it add up, in the finding as in its working. */
-function findingFor(batteries: readonly Hung[], openingCm2: number | null): Finding[] {
+function findingFor(batteries: readonly Hung[], openingCm2: number | null): Found[] {
   const [first] = batteries;
   const need = ventilationNeedOf(batteries.flatMap(({ type }) => type.battery ?? []));
   if (first === undefined || need === null) return [];
@@ -56,9 +54,9 @@ function findingFor(batteries: readonly Hung[], openingCm2: number | null): Find
       at: middleOf(first),
       measured: openingCm2 === null ? null : { value: openingCm2, unit: 'cm2' },
       required: { value: need.openingCm2, unit: 'cm2' },
-      working: need.working,
+      working: () => need.working,
     }),
   ];
 }
 
-export const ventilationCheck: Check = { meta, check };
+export const ventilationCheck: Check = checkOf(meta, lookAt(AIR_SPACES, checkSpace));

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { foldOf } from '../demo/parts.ts';
@@ -38,7 +39,7 @@ function free(of: Plan, id = 'a'): number | undefined {
   const prepared = prepare(of);
   return workingSpaceOf(prepared, getHung(prepared, id))?.room.depthMm;
 }
-const messages = (of: Plan) => workingSpaceCheck.check(prepare(of)).map(({ message }) => message);
+const messages = (of: Plan) => findingsOf(workingSpaceCheck, prepare(of)).map(({ message }) => message);
 
 describe('the depth of working space', () => {
   // NEC (NFPA 70) 2023, Table 110.26(A)(1), feet.
@@ -128,13 +129,13 @@ describe('the depth of working space', () => {
 
   test('asks once for a face when nothing is drawn opposite, until it is measured', () => {
     const open = plan({ codeBasis: 'us', gearTypes: [gear('t', volts(120))], placements: [hang('a', 't', 'w', 1000, 1500), hang('b', 't', 'w', 2000, 1500)] }); // prettier-ignore
-    const [finding] = workingSpaceCheck.check(prepare(open));
+    const [finding] = findingsOf(workingSpaceCheck, prepare(open));
     expect([finding?.message, finding?.severity, finding?.required?.value]).toEqual([
       'unknown',
       'ask',
       mmFromInch(36) + 200,
     ]);
-    expect(workingSpaceCheck.check(prepare(open))).toHaveLength(1);
+    expect(findingsOf(workingSpaceCheck, prepare(open))).toHaveLength(1);
     const measured = (mm: number) => ({
       ...open,
       faces: [wall('w', rectangle(5000, 2500), { roomInFrontMm: mm })],
@@ -180,8 +181,10 @@ describe('dedicated space', () => {
       obstacles: [boxObstacle('p', 'Water pipe', 'pipe', [0, y, 4000, 30], { standsOutMm })],
     });
   const centre = (face: ReturnType<typeof pipe>) =>
-    dedicatedSpaceCheck.check(prepare(corridor(3000, { kind: 'load-centre' }, { faces: [face], folds: [] })))
-      .length;
+    findingsOf(
+      dedicatedSpaceCheck,
+      prepare(corridor(3000, { kind: 'load-centre' }, { faces: [face], folds: [] })),
+    ).length;
 
   test('has no pipes over it for six feet, nor under it, within its depth', () => {
     // The body’s top is at 1600.
@@ -195,7 +198,8 @@ describe('dedicated space', () => {
 describe('handles', () => {
   test('are at most 6 ft 7 in above the floor, and a lower place is offered', () => {
     const at = (yMm: number) =>
-      handlesCheck.check(
+      findingsOf(
+        handlesCheck,
         prepare(
           plan({
             codeBasis: 'us',
@@ -216,7 +220,7 @@ describe('handles', () => {
 
 describe('what swings', () => {
   const cover = { hinge: 'left', leafMm: 400 } as const;
-  const strikes = (of: Plan) => swingCheck.check(prepare(of)).map(({ message }) => message);
+  const strikes = (of: Plan) => findingsOf(swingCheck, prepare(of)).map(({ message }) => message);
 
   test('a cover opens square unless something is before it', () => {
     expect(strikes(corridor(601, { cover }))).toEqual([]);

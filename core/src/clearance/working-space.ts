@@ -1,13 +1,14 @@
 import {
+  checkOf,
   findingOf,
-  itemCheck,
-  worstOfEach,
+  lookAt,
+  type Check,
   type CheckMeta,
-  type Finding,
+  type Found,
   type Fix,
-  type ItemCheck,
 } from '../check/finding.ts';
 import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { RULE_COUNTERPARTS, type GearKind } from '../plan/gear-type.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -22,7 +23,7 @@ import { MOVE_FIX_MESSAGES } from './move-fix.ts';
 import { counterpartsOf } from './gaps-around.ts';
 import { isFacingBeside } from './gaps.ts';
 import { rulesTowards, type RequiredGap } from './required-gap.ts';
-import { codePackOf, sharedRules } from './rule-packs.ts';
+import { codePackOf } from './rule-packs.ts';
 import type { Room } from './space.ts';
 
 /** Gear that is likely to be examined or adjusted while live. */
@@ -223,7 +224,7 @@ function conditionOf(prepared: Prepared, item: Hung, thing: Hindrance['thing']):
 /** Two faces are opposite when their normals are within 45° of opposite. */
 const FACING_COSINE = Math.SQRT1_2;
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   const space = workingSpaceOf(prepared, item);
   const rooms = frontRooms(prepared, item);
   const toSurface = rooms.find(({ rule }) => rule.rule.counterpart === 'surface');
@@ -243,18 +244,18 @@ export function isShort(room: FreeRoom, requiredMm: number): boolean {
   return isBelow(room.depthMm, requiredMm, 'mm');
 }
 
-function shallow(prepared: Prepared, space: WorkingSpace): Finding {
+function shallow(prepared: Prepared, space: WorkingSpace): Found {
   const { item, room, requiredMm, source, why, widthMm, y } = space;
   return findingOf(meta, {
     message: 'shallow',
-    fixes: movesToRoom(prepared, space),
+    fixes: () => movesToRoom(prepared, space),
     data: { gear: item.placement.name, ends: endsText(room), why },
     subjects: [{ kind: 'placement', id: item.id }],
     at: middleOf(item),
     measured: { value: room.depthMm, unit: 'mm' },
     required: { value: requiredMm, unit: 'mm' },
     source,
-    working: {
+    working: () => ({
       title: `Working space before ${item.placement.name}`,
       formula: 'free depth = front of the gear → nearest thing in the space',
       inputs: [
@@ -267,7 +268,7 @@ function shallow(prepared: Prepared, space: WorkingSpace): Finding {
       result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
       source,
       notes: [`It goes by ${why}. It ends at ${endsText(room)}.`],
-    },
+    }),
   });
 }
 
@@ -277,7 +278,6 @@ const STEP_MM = { us: mmFromInch(0.5), iec: 10 } as const;
 
 /** The nearest places to the left and right where the gear hangs clear and has its room. */
 function movesToRoom(prepared: Prepared, { item, widthMm, y }: WorkingSpace): Fix[] {
-  if (prepared.isWithoutFixes === true) return [];
   const { xMm, yMm } = item.placement;
   const stepMm = STEP_MM[prepared.plan.codeBasis];
   const farMm = LOOK_ALONG_STEPS * stepMm + Math.max(widthMm, item.type.widthMm);
@@ -310,7 +310,7 @@ function movesToRoom(prepared: Prepared, { item, widthMm, y }: WorkingSpace): Fi
 }
 
 /** One for a gear type: its voltage is missing there, once for all that hang of it. */
-function unsure({ item, requiredMm, source }: WorkingSpace): Finding {
+function unsure({ item, requiredMm, source }: WorkingSpace): Found {
   return findingOf(meta, {
     message: 'voltage',
     severity: 'ask',
@@ -327,7 +327,7 @@ function unsure({ item, requiredMm, source }: WorkingSpace): Finding {
 type FrontRoom = { readonly rule: RequiredGap; readonly room: FreeRoom };
 
 function frontRooms(prepared: Prepared, item: Hung): FrontRoom[] {
-  const rules = rulesTowards(item, ['front'], RULE_COUNTERPARTS, sharedRules(prepared.plan));
+  const rules = rulesTowards(prepared, item, ['front'], RULE_COUNTERPARTS);
   const largest = new Map<string, RequiredGap>();
   for (const rule of rules) {
     const before = largest.get(rule.rule.counterpart);
@@ -353,7 +353,7 @@ function roomBefore(
   return rule.counterpart === 'surface' ? withMeasured(item, drawn) : drawn;
 }
 
-function ruledFindings(item: Hung, rooms: readonly FrontRoom[]): Finding[] {
+function ruledFindings(item: Hung, rooms: readonly FrontRoom[]): Found[] {
   return rooms
     .filter(({ rule, room }) => isShort(room, rule.mm))
     .map(({ rule: { mm, owner, rule }, room }) =>
@@ -366,7 +366,7 @@ function ruledFindings(item: Hung, rooms: readonly FrontRoom[]): Finding[] {
         measured: { value: room.depthMm, unit: 'mm' },
         required: { value: mm, unit: 'mm' },
         source: rule.source,
-        working: {
+        working: () => ({
           title: `Room before ${item.placement.name}`,
           formula: 'free depth = front of the gear → nearest thing straight before it',
           inputs: [
@@ -377,7 +377,7 @@ function ruledFindings(item: Hung, rooms: readonly FrontRoom[]): Finding[] {
           result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
           source: rule.source,
           notes: [`It ends at ${endsText(room)}.`],
-        },
+        }),
       }),
     );
 }
@@ -395,7 +395,7 @@ function unmeasured(
   neededMm: number,
   space: WorkingSpace | null,
   rule: RequiredGap | null,
-): Finding {
+): Found {
   return findingOf(meta, {
     message: 'unknown',
     severity: 'ask',
@@ -412,4 +412,4 @@ function endsText({ ends }: FreeRoom): string {
 }
 
 // What is before a face is measured once, for the piece that needs most.
-export const workingSpaceCheck: ItemCheck = itemCheck(meta, checkItem, worstOfEach);
+export const workingSpaceCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
-import { runChecksAfter } from '../check/recheck.ts';
+import { runChecks } from '../check/run-checks.ts';
 import { faceEdgeCheck } from '../clearance/face-edge.ts';
 import { overlapCheck } from '../clearance/overlap.ts';
 import { fourHoles } from '../gear/new-gear.ts';
@@ -63,12 +63,7 @@ describe('backingFixes', () => {
       const studs = fixingPlanOf(after, backing)?.holes.map(({ member, kind }) => [member?.centreMm, kind]);
       expect(new Set(studs?.map(([centre]) => centre))).toEqual(new Set([800, 1200]));
       expect(new Set(studs?.map(([, kind]) => kind))).toEqual(new Set(['lag-in-member']));
-      const { findings } = runChecksAfter(
-        after,
-        [overlapCheck, faceEdgeCheck, boardCheck, fixingsCheck],
-        null,
-        null,
-      );
+      const findings = runChecks(after, [overlapCheck, faceEdgeCheck, boardCheck, fixingsCheck]);
       // No 5/16 in lag has a value in 30 mm (NDS 12.1.4.6: 4 D, 31.75 mm, without its tip): the board is bolted through.
       expect(findings.map((each) => each.message)).toEqual(['no-approval']);
       expect(message).toMatch(/^(?:rails|board)$/u);

@@ -1,5 +1,14 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Finding,
+} from '../check/finding.ts';
 import { gearOn, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { RAIL_LIMITS } from '../reference/rails.ts';
@@ -35,7 +44,7 @@ const meta: CheckMeta = {
 /** Gear that gives off less than this warms no board, W (practice). */
 const WARM_W = 10;
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   if (item.type.kind !== 'board') return [];
   const on = gearOn(prepared, item.id);
   const common = { subjects: [{ kind: 'placement', id: item.id }], at: middleOf(item) } as const;
@@ -47,7 +56,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
       : [findingOf(meta, { ...common, message: 'not-described', severity: 'ask', data: { board } })];
   }
   const hottest = [...on].sort((a, b) => b.type.heat.lossW - a.type.heat.lossW)[0];
-  const findings: Finding[] = [];
+  const findings: Found[] = [];
   if (hottest !== undefined && hottest.type.heat.lossW >= WARM_W) {
     const loss = { value: hottest.type.heat.lossW, unit: 'W' } as const;
     const data = { board, material: made.material, gear: hottest.placement.name, loss };
@@ -71,9 +80,9 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
 }
 
 /** The rail that is worst off speaks for all of the board. */
-function railFindings(prepared: Prepared, item: Hung): Finding[] {
+function railFindings(prepared: Prepared, item: Hung): Found[] {
   const subjects = [{ kind: 'placement', id: item.id }] as const;
-  const found = railsOf(prepared, item).flatMap(({ nuts, bending, upMm }): Finding[] => {
+  const found = railsOf(prepared, item).flatMap(({ nuts, bending, upMm }): Found[] => {
     const common = {
       subjects,
       at: { ...middleOf(item), yMm: item.body.minY + upMm },
@@ -93,7 +102,7 @@ function railFindings(prepared: Prepared, item: Hung): Finding[] {
           measured: { value: stressMpa, unit: 'MPa' },
           required: { value: RAIL_LIMITS.bendingMpa, unit: 'MPa' },
           source: RAIL_LIMITS.source,
-          working,
+          working: () => working,
         }),
       ];
     }
@@ -105,14 +114,14 @@ function railFindings(prepared: Prepared, item: Hung): Finding[] {
         measured: { value: sagMm, unit: 'mm' },
         required: { value: mostSagMm, unit: 'mm' },
         source: RAIL_LIMITS.source,
-        working,
+        working: () => working,
       }),
     ];
   });
   const excess = ({ measured, required }: Finding) => (measured?.value ?? 0) / (required?.value ?? 1);
-  const worst = new Map<string, Finding>();
+  const worst = new Map<string, Found>();
   for (const finding of [...found].sort((a, b) => excess(a) - excess(b))) worst.set(finding.message, finding);
   return [...worst.values()];
 }
 
-export const boardCheck: ItemCheck = itemCheck(meta, checkItem);
+export const boardCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { frontMm, prepare } from '../check/prepared.ts';
 import { faceEdgeCheck } from '../clearance/face-edge.ts';
@@ -55,16 +56,17 @@ function after(of: Plan, ...edits: PlanEdit[]): Plan {
 describe('a board', () => {
   test('carries gear: it does not cover it, and stands further out by all of the board', () => {
     const prepared = prepare(withBoard());
-    expect(overlapCheck.check(prepared)).toEqual([]);
+    expect(findingsOf(overlapCheck, prepared)).toEqual([]);
     expect(frontMm(getHung(prepared, 'u'))).toBe(20 + 12 + 5 + 200);
     const loose = prepare(after(withBoard(), { kind: 'mount-on', placement: 'u', board: null }));
-    expect(overlapCheck.check(loose).map(({ message }) => message)).toEqual(['covers']);
+    expect(findingsOf(overlapCheck, loose).map(({ message }) => message)).toEqual(['covers']);
     expect(frontMm(getHung(loose, 'u'))).toBe(5 + 200);
   });
 
   test('holds the whole back of what is fixed to it', () => {
     const at = (xMm: number) =>
-      faceEdgeCheck.check(
+      findingsOf(
+        faceEdgeCheck,
         prepare(after(withBoard(), { kind: 'move-placement', placement: 'u', xMm, yMm: 1400 })),
       );
     // The board reaches from 1400 to 2600; the unit is 400 wide.
@@ -116,7 +118,7 @@ describe('a board', () => {
     const rails = (...railsUpMm: number[]) => {
       const prepared = prepare(withBoard({ ...made, railsUpMm }));
       const { nutCount, offRailCount } = boardFigures(prepared, getHung(prepared, 'b'));
-      return [nutCount, offRailCount, boardCheck.check(prepared).map(({ message }) => message)];
+      return [nutCount, offRailCount, findingsOf(boardCheck, prepared).map(({ message }) => message)];
     };
     expect(rails(700, 300)).toEqual([4, 0, []]);
     expect(rails(700, 310)).toEqual([2, 2, ['off-rail']]);
@@ -130,7 +132,7 @@ describe('a board', () => {
     ['plastic of a class nobody knows', { ...made, fireClass: 'unknown' }, 100, ['unknown']],
     ['one nobody described', null, 100, ['not-described']],
   ])('of fire class: %s', (_, board, lossW, messages) => {
-    expect(boardCheck.check(prepare(withBoard(board, lossW))).map(({ message }) => message)).toEqual(
+    expect(findingsOf(boardCheck, prepare(withBoard(board, lossW))).map(({ message }) => message)).toEqual(
       messages,
     );
   });

@@ -1,13 +1,15 @@
 import {
+  checkOf,
   findingOf,
-  itemCheck,
-  worstOfEach,
+  lookAt,
+  type Check,
   type CheckMeta,
-  type Finding,
+  type Found,
   type Fix,
-  type ItemCheck,
+  type FindingParts,
 } from '../check/finding.ts';
 import { hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { isClear } from '../clearance/clear-moves.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -49,21 +51,26 @@ const meta: CheckMeta = {
   },
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   const plan = fixingPlanOf(prepared, item);
   if (plan === null) return [];
   const { holes } = plan;
   const common = {
     subjects: [{ kind: 'placement', id: item.id }],
     at: middleOf(item),
-    working: plan.load.working,
+    working: () => plan.load.working,
   } as const;
   const names = { gear: item.placement.name, face: item.board?.placement.name ?? item.face.name };
   const loose = holes.filter(({ kind }) => kind === 'nothing');
   if (loose.length > 0) {
     const data = { ...names, missing: String(loose.length), count: String(holes.length) };
     return [
-      findingOf(meta, { ...common, message: 'holds-nothing', data, fixes: remedies(prepared, item, plan) }),
+      findingOf(meta, {
+        ...common,
+        message: 'holds-nothing',
+        data,
+        fixes: () => remedies(prepared, item, plan),
+      }),
     ];
   }
   const shallow = shallowest(holes);
@@ -81,7 +88,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         measured,
         required: { value: 1, unit: 'ratio' },
         source: WOOD_FACTORS.source,
-        fixes: remedies(prepared, item, plan),
+        fixes: () => remedies(prepared, item, plan),
       }),
     ];
   }
@@ -94,7 +101,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         : ({ kind: 'placement', id: ground.id } as const),
     ],
     at: middleOf(item),
-    working: plan.load.working,
+    working: () => plan.load.working,
   } as const;
   if (holes.some(({ kind }) => kind === 'unknown')) {
     return [
@@ -129,7 +136,7 @@ function shallowest(holes: readonly HoleFixing[]): HoleFixing | null {
   return [...lacking].sort((a, b) => depth(a) - depth(b) || (a.hole.id < b.hole.id ? -1 : 1))[0] ?? null;
 }
 
-function tooShallow(prepared: Prepared, item: Hung, plan: FixingPlan, at: HoleFixing): Finding {
+function tooShallow(prepared: Prepared, item: Hung, plan: FixingPlan, at: HoleFixing): Found {
   const { screw, seat, lengthMm, hole } = at;
   if (screw === null || seat === null || lengthMm === null)
     throw new Error('Only screws in wood are too shallow.');
@@ -142,7 +149,7 @@ function tooShallow(prepared: Prepared, item: Hung, plan: FixingPlan, at: HoleFi
     measured: { value: seat.penetrationMm, unit: 'mm' },
     required: { value: requiredMm, unit: 'mm' },
     source: LEAST_PENETRATION.source,
-    working: {
+    working: () => ({
       title: `How deep the ${screw.name} of ${item.placement.name} goes`,
       formula:
         screw.kind === 'lag' ? 'required = 4 · shank, without the tip' : 'required = 6 · shank, with the tip',
@@ -155,8 +162,8 @@ function tooShallow(prepared: Prepared, item: Hung, plan: FixingPlan, at: HoleFi
       result: { name: 'Required', value: { value: requiredMm, unit: 'mm' } },
       source: LEAST_PENETRATION.source,
       notes: ['A thinner screw, deeper wood behind it, or a load that somebody approved for the sheet.'],
-    },
-    fixes: remedies(prepared, item, plan),
+    }),
+    fixes: () => remedies(prepared, item, plan),
   });
 }
 
@@ -166,9 +173,8 @@ function noValue(
   item: Hung,
   plan: FixingPlan,
   { screw, seat }: HoleFixing,
-  onFace: Pick<Finding, 'subjects' | 'at' | 'working'>,
-): Finding {
-  const noggin = nogginFix(prepared, item, plan);
+  onFace: Pick<FindingParts, 'subjects' | 'at' | 'working'>,
+): Found {
   return findingOf(meta, {
     ...onFace,
     message: 'no-value',
@@ -181,17 +187,18 @@ function noValue(
     measured: { value: seat?.penetrationMm ?? 0, unit: 'mm' },
     required: { value: screw === null ? 0 : leastPenetrationMm(screw), unit: 'mm' },
     source: LEAST_PENETRATION.source,
-    fixes: noggin === null ? [] : [noggin],
+    fixes: () => [nogginFix(prepared, item, plan)].flatMap((fix) => fix ?? []),
   });
 }
 
 /** One for a piece: its pilot suits one size of screw and one density of wood. */
-function leadFindings(item: Hung, holes: readonly HoleFixing[]): Finding[] {
+function leadFindings(item: Hung, holes: readonly HoleFixing[]): Found[] {
   const off = holes.find(
     ({ hole, leadMm }) =>
       leadMm !== null && (isBelow(hole.pilotMm, leadMm[0], 'mm') || isAbove(hole.pilotMm, leadMm[1], 'mm')),
   );
   if (off?.screw == null || off.leadMm === null) return [];
+  const { screw } = off;
   const [leastMm, mostMm] = off.leadMm;
   const isNarrow = off.hole.pilotMm < leastMm;
   return [
@@ -200,7 +207,7 @@ function leadFindings(item: Hung, holes: readonly HoleFixing[]): Finding[] {
       severity: 'ask',
       data: {
         gear: item.placement.name,
-        screw: off.screw.name,
+        screw: screw.name,
         least: { value: leastMm, unit: 'mm' },
         most: { value: mostMm, unit: 'mm' },
       },
@@ -209,25 +216,25 @@ function leadFindings(item: Hung, holes: readonly HoleFixing[]): Finding[] {
       measured: { value: off.hole.pilotMm, unit: 'mm' },
       required: { value: isNarrow ? leastMm : mostMm, unit: 'mm' },
       source: LEAD_HOLES.source,
-      working: {
-        title: `Lead hole for a ${off.screw.name}`,
-        formula: off.screw.kind === 'lag' ? 'a part of the shank, by the wood’s density' : 'a part of the root, by the wood’s density', // prettier-ignore
+      working: () => ({
+        title: `Lead hole for a ${screw.name}`,
+        formula: screw.kind === 'lag' ? 'a part of the shank, by the wood’s density' : 'a part of the root, by the wood’s density', // prettier-ignore
         inputs: [
-          lengthInput('shank', 'Shank', mmFromInch(off.screw.shankIn)),
-          lengthInput('root', 'Root', mmFromInch(off.screw.rootIn)),
+          lengthInput('shank', 'Shank', mmFromInch(screw.shankIn)),
+          lengthInput('root', 'Root', mmFromInch(screw.rootIn)),
           lengthInput('least', 'Smallest lead hole', leastMm),
           lengthInput('most', 'Largest', mostMm),
         ],
         result: { name: 'The pilot of its type', value: { value: off.hole.pilotMm, unit: 'mm' } },
         source: LEAD_HOLES.source,
         notes: [],
-      },
+      }),
     }),
   ];
 }
 
 /** One for each framing of a face whose depth nobody stated. */
-function depthFindings(item: Hung, holes: readonly HoleFixing[]): Finding[] {
+function depthFindings(item: Hung, holes: readonly HoleFixing[]): Found[] {
   const framings = new Map(
     holes.flatMap(({ member, isDepthKnown }) =>
       member === null || isDepthKnown ? [] : [[member.framingId, member.framing] as const],
@@ -251,7 +258,6 @@ const STEP_MM = 1;
 
 /** Moves onto the framing, noggins between it, rails or a board across it. Only what clears the finding is offered. */
 function remedies(prepared: Prepared, item: Hung, plan: FixingPlan): Fix[] {
-  if (prepared.isWithoutFixes === true) return [];
   const noggin = nogginFix(prepared, item, plan);
   return [...shifts(prepared, item), ...(noggin === null ? [] : [noggin]), ...backingFixes(prepared, item)];
 }
@@ -285,4 +291,4 @@ function isSound(prepared: Prepared, item: Hung): boolean {
   return plan === null || plan.holes.every(holds);
 }
 
-export const fixingsCheck: ItemCheck = itemCheck(meta, checkItem, worstOfEach);
+export const fixingsCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,5 +1,6 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
@@ -20,7 +21,7 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   const behind = behindCutOut(prepared, item);
   const { flush } = item.type;
   if (behind === null || flush === null) return [];
@@ -28,7 +29,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
   const data = { gear: item.placement.name, face: item.face.name };
   const common = { subjects: [{ kind: 'placement', id: item.id }], at: middleOf(item) } as const;
   const mm = (value: number) => ({ value, unit: 'mm' }) as const;
-  const findings: Finding[] = [];
+  const findings: Found[] = [];
   const [member] = members;
   if (member !== undefined) {
     findings.push(
@@ -48,7 +49,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         data,
         measured: mm(hollowMm),
         required: mm(neededMm),
-        working: {
+        working: () => ({
           title: `Room behind the panel for ${item.placement.name}`,
           formula: 'needed = reach behind the face − panel + wires',
           inputs: [
@@ -62,7 +63,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
           notes: [
             'The hollow counts as free: look in with a mirror or a camera for cables, pipes and insulation.',
           ],
-        },
+        }),
       }),
     );
   }
@@ -86,7 +87,7 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         data,
         measured: mm(panelMm),
         required: mm(leastMm),
-        working,
+        working: () => working,
       }),
     );
   if (isAbove(panelMm, mostMm, 'mm'))
@@ -97,10 +98,10 @@ function checkItem(prepared: Prepared, item: Hung): Finding[] {
         data,
         measured: mm(panelMm),
         required: mm(mostMm),
-        working,
+        working: () => working,
       }),
     );
   return findings;
 }
 
-export const flushCheck: ItemCheck = itemCheck(meta, checkItem);
+export const flushCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { frontMm, prepare } from '../check/prepared.ts';
 import { drillSheets } from '../pack/holes.ts';
@@ -34,7 +35,7 @@ function letIn(xMm = 750, more: Partial<Flush> = {}, thicknessMm = 80): Plan {
     placements: [{ ...hang('d', 'display', 'w', xMm, 1000), isFlush: true }],
   });
 }
-const found = (of: Plan) => flushCheck.check(prepare(of)).map(({ message, measured, required }) => [message, measured?.value, required?.value]); // prettier-ignore
+const found = (of: Plan) => findingsOf(flushCheck, prepare(of)).map(({ message, measured, required }) => [message, measured?.value, required?.value]); // prettier-ignore
 
 describe('gear let into a panel', () => {
   test('is cut out about its middle, with its corner holes inside the cut', () => {

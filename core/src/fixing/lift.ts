@@ -154,25 +154,27 @@ function liftOf(
     by,
     platformMm,
     standsOn,
-    working: {
-      title: `Lifting ${name}`,
-      formula: 'RWL = LC · HM · VM · DM · AM · FM · CM, the lower of start and end',
-      inputs: [
-        lengthInput('H', 'Hands out from the ankles', task.horizontalMm),
-        lengthInput('V₁', 'Hands at the start, above what people stand on', task.fromMm),
-        lengthInput('V₂', 'Hands where it hangs, above what people stand on', task.toMm),
-        { symbol: 'm', name: 'Mass of this part', value: { value: massKg, unit: 'kg' } },
-      ],
-      result: { name: 'Recommended weight limit for one person', value: { value: limitKg, unit: 'kg' } },
-      source: LIFTING.source,
-      notes: [
-        `People stand on ${standsOn}${platformMm > 0 ? ', on a platform' : ''}.`,
-        {
-          text: 'No twist, a fair grip, at most one lift in five minutes. Two people above the limit or {most}; a hoist above twice the limit.',
-          data: { most: { value: LIFTING.mostAloneKg, unit: 'kg' } },
-        },
-        'The equation does not cover lifts by two; they share the load unevenly. It is a guide, not a licence.',
-      ],
+    get working(): Working {
+      return {
+        title: `Lifting ${name}`,
+        formula: 'RWL = LC · HM · VM · DM · AM · FM · CM, the lower of start and end',
+        inputs: [
+          lengthInput('H', 'Hands out from the ankles', task.horizontalMm),
+          lengthInput('V₁', 'Hands at the start, above what people stand on', task.fromMm),
+          lengthInput('V₂', 'Hands where it hangs, above what people stand on', task.toMm),
+          { symbol: 'm', name: 'Mass of this part', value: { value: massKg, unit: 'kg' } },
+        ],
+        result: { name: 'Recommended weight limit for one person', value: { value: limitKg, unit: 'kg' } },
+        source: LIFTING.source,
+        notes: [
+          `People stand on ${standsOn}${platformMm > 0 ? ', on a platform' : ''}.`,
+          {
+            text: 'No twist, a fair grip, at most one lift in five minutes. Two people above the limit or {most}; a hoist above twice the limit.',
+            data: { most: { value: LIFTING.mostAloneKg, unit: 'kg' } },
+          },
+          'The equation does not cover lifts by two; they share the load unevenly. It is a guide, not a licence.',
+        ],
+      };
     },
   };
 }

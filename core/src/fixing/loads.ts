@@ -126,48 +126,52 @@ export function fixingLoadOf(
     shearN,
     mostPullN,
     onHole,
-    working: {
-      title: `Load on the fixings of ${placement.name}`,
-      formula:
-        'along and out = W·f and S, resolved on the face;  shear = along ÷ n;  pull = out ÷ n + along·d ÷ (arm · n row)',
-      inputs: [
-        { symbol: 'W', name: 'Weight: mass × 9.807 m/s²', value: { value: sum(({ weightN }) => weightN), unit: 'N' } }, // prettier-ignore
-        ...(snowN === 0 ? [] : [{ symbol: 'S', name: 'Snow on it', value: { value: snowN, unit: 'N' } as const }]), // prettier-ignore
-        {
-          symbol: 'f',
-          name: isMobile ? 'Up and down, in g' : 'Factor',
-          value: { value: factors.down, unit: 'ratio' },
-        },
-        ...(factors.across === 0 && factors.out === 0
-          ? []
-          : [
-              { symbol: 'f across', name: 'Along the face, in g', value: { value: factors.across, unit: 'ratio' } as const }, // prettier-ignore
-              { symbol: 'f out', name: 'Square to that, in g', value: { value: factors.out, unit: 'ratio' } as const }, // prettier-ignore
-            ]),
-        ...(isLean
-          ? [{ symbol: 'lean', name: 'The face leans over from upright; below 0 back', value: { value: leanDeg(frame), unit: 'deg' } as const }] // prettier-ignore
-          : []),
-        { symbol: 'n', name: 'Bracket holes', value: { value: count, unit: 'count' } },
-        {
-          symbol: 'n row',
-          name: 'Holes of the row that is pulled',
-          value: { value: upDown.inRow, unit: 'count' },
-        },
-        lengthInput('d', 'Middle of the mass out from its face', mm),
-        lengthInput('arm', 'That row to the opposite one, or to the edge of the body', upDown.armMm),
-        { symbol: 'out', name: 'Straight out of the face, all', value: { value: outN, unit: 'N' } },
-        { symbol: 'shear', name: 'Along the face, each hole', value: { value: shearN, unit: 'N' } },
-      ],
-      result: { name: 'Pull on the hole pulled most', value: { value: mostPullN, unit: 'N' } },
-      source:
-        site.loadFactors === null
-          ? LOAD_FACTORS.source
-          : { kind: 'yours', title: 'The load factors of this job' },
-      notes: [
-        'Its mass is taken at the middle of the body.',
-        ...(factors.across === 0 ? [] : ['Jolts to the side pull the columns in the same way; both add up.']),
-        ...(snowN === 0 ? [] : ['Snow is a design load already: no factor comes on top of it.']),
-      ],
+    get working(): Working {
+      return {
+        title: `Load on the fixings of ${placement.name}`,
+        formula:
+          'along and out = W·f and S, resolved on the face;  shear = along ÷ n;  pull = out ÷ n + along·d ÷ (arm · n row)',
+        inputs: [
+          { symbol: 'W', name: 'Weight: mass × 9.807 m/s²', value: { value: sum(({ weightN }) => weightN), unit: 'N' } }, // prettier-ignore
+          ...(snowN === 0 ? [] : [{ symbol: 'S', name: 'Snow on it', value: { value: snowN, unit: 'N' } as const }]), // prettier-ignore
+          {
+            symbol: 'f',
+            name: isMobile ? 'Up and down, in g' : 'Factor',
+            value: { value: factors.down, unit: 'ratio' },
+          },
+          ...(factors.across === 0 && factors.out === 0
+            ? []
+            : [
+                { symbol: 'f across', name: 'Along the face, in g', value: { value: factors.across, unit: 'ratio' } as const }, // prettier-ignore
+                { symbol: 'f out', name: 'Square to that, in g', value: { value: factors.out, unit: 'ratio' } as const }, // prettier-ignore
+              ]),
+          ...(isLean
+            ? [{ symbol: 'lean', name: 'The face leans over from upright; below 0 back', value: { value: leanDeg(frame), unit: 'deg' } as const }] // prettier-ignore
+            : []),
+          { symbol: 'n', name: 'Bracket holes', value: { value: count, unit: 'count' } },
+          {
+            symbol: 'n row',
+            name: 'Holes of the row that is pulled',
+            value: { value: upDown.inRow, unit: 'count' },
+          },
+          lengthInput('d', 'Middle of the mass out from its face', mm),
+          lengthInput('arm', 'That row to the opposite one, or to the edge of the body', upDown.armMm),
+          { symbol: 'out', name: 'Straight out of the face, all', value: { value: outN, unit: 'N' } },
+          { symbol: 'shear', name: 'Along the face, each hole', value: { value: shearN, unit: 'N' } },
+        ],
+        result: { name: 'Pull on the hole pulled most', value: { value: mostPullN, unit: 'N' } },
+        source:
+          site.loadFactors === null
+            ? LOAD_FACTORS.source
+            : { kind: 'yours', title: 'The load factors of this job' },
+        notes: [
+          'Its mass is taken at the middle of the body.',
+          ...(factors.across === 0
+            ? []
+            : ['Jolts to the side pull the columns in the same way; both add up.']),
+          ...(snowN === 0 ? [] : ['Snow is a design load already: no factor comes on top of it.']),
+        ],
+      };
     },
   };
 }

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { bracketHole, fourHoles } from '../gear/new-gear.ts';
@@ -115,11 +116,11 @@ describe('rails behind gear', () => {
 
   test('are found where they bend or sag too much, or are held at one place only', () => {
     const found = (...args: Parameters<typeof onRails>) =>
-      boardCheck.check(prepare(onRails(...args))).map(({ message, severity }) => [message, severity]);
+      findingsOf(boardCheck, prepare(onRails(...args))).map(({ message, severity }) => [message, severity]);
     expect(found(atEnds)).toEqual([]);
     expect(found(atEnds, 300, 'slotted-21')).toEqual([['rail-bends', 'fix']]);
     expect(found(atEnds.slice(0, 2))).toEqual([['rail-loose', 'fix']]);
-    const [finding] = boardCheck.check(prepare(onRails(atEnds, 300, 'slotted-21')));
+    const [finding] = findingsOf(boardCheck, prepare(onRails(atEnds, 300, 'slotted-21')));
     expect(finding?.measured?.value).toBeGreaterThan(RAIL_LIMITS.bendingMpa);
     expect(finding?.working?.result.value).toEqual(finding?.measured);
   });

@@ -132,40 +132,44 @@ function bentStretch(section: RailSection, stretch: Stretch, here: readonly Rail
     stressMpa,
     sagMm,
     mostSagMm: spanMm / spanOverSag,
-    working: {
-      title: `${section.name} between two fixings`,
-      formula: 'stress = M out ÷ W out + M along ÷ W along;  sag = √(sag out² + sag along²)',
-      inputs: [
-        lengthInput('span', 'Between its fixings, or twice its overhang where that is more', spanMm),
-        ...here.flatMap(({ gear, hole, alongMm, pullN }, index) => [
-          lengthInput(`x${index + 1}`, `${gear}, ${hole}: from the left end of the rail`, alongMm),
+    get working(): Working {
+      return {
+        title: `${section.name} between two fixings`,
+        formula: 'stress = M out ÷ W out + M along ÷ W along;  sag = √(sag out² + sag along²)',
+        inputs: [
+          lengthInput('span', 'Between its fixings, or twice its overhang where that is more', spanMm),
+          ...here.flatMap(({ gear, hole, alongMm, pullN }, index) => [
+            lengthInput(`x${index + 1}`, `${gear}, ${hole}: from the left end of the rail`, alongMm),
+            {
+              symbol: `F${index + 1}`,
+              name: 'Its pull',
+              value: { value: pullN, unit: 'N' } as const,
+            },
+          ]),
           {
-            symbol: `F${index + 1}`,
-            name: 'Its pull',
-            value: { value: pullN, unit: 'N' } as const,
+            symbol: 'M out',
+            name: 'Moment, out of the face',
+            value: { value: out.mostMomentNmm, unit: 'Nmm' },
           },
-        ]),
-        {
-          symbol: 'M out',
-          name: 'Moment, out of the face',
-          value: { value: out.mostMomentNmm, unit: 'Nmm' },
-        },
-        { symbol: 'W out', name: 'Section modulus', value: { value: section.outModulusMm3, unit: 'mm3' } },
-        {
-          symbol: 'M along',
-          name: 'Moment, along the face',
-          value: { value: along.mostMomentNmm, unit: 'Nmm' },
-        },
-        {
-          symbol: 'W along',
-          name: 'Section modulus',
-          value: { value: section.alongModulusMm3, unit: 'mm3' },
-        },
-        lengthInput('sag', `Sag; at most the span ÷ ${spanOverSag}`, sagMm),
-      ],
-      result: { name: 'Stress in it', value: { value: stressMpa, unit: 'MPa' } },
-      source,
-      notes: ['Each span is taken as simply supported: a rail over several fixings bends less in its spans.'],
+          { symbol: 'W out', name: 'Section modulus', value: { value: section.outModulusMm3, unit: 'mm3' } },
+          {
+            symbol: 'M along',
+            name: 'Moment, along the face',
+            value: { value: along.mostMomentNmm, unit: 'Nmm' },
+          },
+          {
+            symbol: 'W along',
+            name: 'Section modulus',
+            value: { value: section.alongModulusMm3, unit: 'mm3' },
+          },
+          lengthInput('sag', `Sag; at most the span ÷ ${spanOverSag}`, sagMm),
+        ],
+        result: { name: 'Stress in it', value: { value: stressMpa, unit: 'MPa' } },
+        source,
+        notes: [
+          'Each span is taken as simply supported: a rail over several fixings bends less in its spans.',
+        ],
+      };
     },
   };
 }

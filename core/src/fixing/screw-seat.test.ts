@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { prepare } from '../check/prepared.ts';
@@ -201,7 +202,7 @@ describe('lags in members that run across the load', () => {
 
 describe('screws that go in too little', () => {
   test('are found in a thin member, with what is needed', () => {
-    const [finding] = fixingsCheck.check(prepare(over({ memberDepthMm: 20 }, [1000, 1500])));
+    const [finding] = findingsOf(fixingsCheck, prepare(over({ memberDepthMm: 20 }, [1000, 1500])));
     expect(finding).toMatchObject({ message: 'too-shallow', severity: 'fix' });
     expect(finding?.measured?.value).toBeCloseTo(20, 6);
     expect(finding?.required?.value).toBeCloseTo(38.1, 6);
@@ -211,14 +212,14 @@ describe('screws that go in too little', () => {
     const plywood = getMaterial('material-plywood');
     const of = (more: object) =>
       over({ role: 'seam' }, [1000, 1500], { materials: [{ ...plywood, id: 'material-gypsum', ...more }] });
-    expect(fixingsCheck.check(prepare(of({}))).map(({ message, severity }) => [message, severity])).toEqual([
-      ['no-value', 'ask'],
-    ]);
-    expect(fixingsCheck.check(prepare(of({ approvedPullN: 900, approvedShearN: 900 })))).toEqual([]);
+    expect(
+      findingsOf(fixingsCheck, prepare(of({}))).map(({ message, severity }) => [message, severity]),
+    ).toEqual([['no-value', 'ask']]);
+    expect(findingsOf(fixingsCheck, prepare(of({ approvedPullN: 900, approvedShearN: 900 })))).toEqual([]);
   });
 
   test('ask for the depth of framing that nobody stated, and for a pilot that does not suit the wood', () => {
-    const messages = (of: Plan) => fixingsCheck.check(prepare(of)).map(({ message }) => message);
+    const messages = (of: Plan) => findingsOf(fixingsCheck, prepare(of)).map(({ message }) => message);
     expect(messages(over({ memberDepthMm: 0 }, [1000, 1500]))).toEqual(['depth-unknown']);
     // 0.21 in for a 3/8 in lag is 0.56 of its shank: from G above 0.5 on, 0.60 to 0.75 are asked for.
     expect(messages(over({ specificGravity: 0.55 }, [1000, 1500]))).toEqual(['lead']);

@@ -1,6 +1,7 @@
 // One closed algorithm: boards cut from stock sheets by straight cuts from edge to edge.
 import type { Hung, Prepared } from '../check/prepared.ts';
-import type { GearType } from '../plan/gear-type.ts';
+import { idsOfKind, type BodyType } from '../model/model.ts';
+import { query } from '../model/query.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
 import { SAW_KERF_MM, STOCK_SHEETS } from '../reference/stock-sheets.ts';
 
@@ -174,29 +175,28 @@ export type BoardStock = {
 };
 
 /** The stock that wastes least for all boards of one material; null for rails, and where no sheet is large enough. */
-export function stockOf(prepared: Prepared, board: Hung): BoardStock | null {
-  const { type } = board;
+export function stockOf(prepared: Prepared, { type }: Hung): BoardStock | null {
   if (type.board === null || type.board.holding === 'slide-in-nut') return null;
-  const pieces = [...prepared.hung.values()]
-    .filter(
-      (other) =>
-        other.type.board?.material === type.board?.material &&
-        other.type.board?.holding !== 'slide-in-nut' &&
-        other.type.depthMm === type.depthMm,
-    )
-    .map(({ id, type: { widthMm, heightMm } }): CutPiece => ({ id, widthMm, heightMm }));
-  // Boards move, their sizes stay: what was cut for these types and pieces is cut.
-  const known = knownStock.get(prepared.plan.gearTypes) ?? new Map<string, BoardStock | null>();
-  knownStock.set(prepared.plan.gearTypes, known);
-  const key = pieces.map(({ id, widthMm, heightMm }) => `${id} ${widthMm} ${heightMm}`).join();
-  const before = known.get(key);
-  if (before !== undefined) return before;
-  const stock = cheapestStock(pieces);
-  known.set(key, stock);
-  return stock;
+  return stockFor(prepared, JSON.stringify(cutFrom(type)));
 }
 
-const knownStock = new WeakMap<readonly GearType[], Map<string, BoardStock | null>>();
+/** What a board is cut from: its material and thickness; null for bare rails, which are cut from none. */
+function cutFrom({ board, depthMm }: Pick<BodyType, 'board' | 'depthMm'>): readonly [string, number] | null {
+  return board === null || board.holding === 'slide-in-nut' ? null : [board.material, depthMm];
+}
+
+/** Boards move, their sizes stay: they are cut anew only when one of another size comes or one goes. */
+const piecesOf = query(
+  (prepared: Prepared, key: string): readonly CutPiece[] =>
+    idsOfKind(prepared, 'board').flatMap((id): CutPiece[] => {
+      const type = prepared.hung.get(id)?.type;
+      if (type === undefined || JSON.stringify(cutFrom(type)) !== key) return [];
+      return [{ id, widthMm: type.widthMm, heightMm: type.heightMm }];
+    }),
+  (a, b) => JSON.stringify(a) === JSON.stringify(b),
+);
+
+const stockFor = query((prepared: Prepared, key: string) => cheapestStock(piecesOf(prepared, key)));
 
 function cheapestStock(pieces: readonly CutPiece[]): BoardStock | null {
   const choices = STOCK_SHEETS.rows.flatMap((sheet) => {

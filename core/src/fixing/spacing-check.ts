@@ -1,5 +1,14 @@
-import { findingOf, itemCheck, type CheckMeta, type Finding, type ItemCheck } from '../check/finding.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Finding,
+} from '../check/finding.ts';
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
+import { GEAR } from '../check/subjects.ts';
 import type { BracketHole } from '../plan/gear-type.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
@@ -48,14 +57,14 @@ type Spot = {
   readonly shankMm: number;
 };
 
-function checkItem(prepared: Prepared, item: Hung): Finding[] {
+function checkItem(prepared: Prepared, item: Hung): Found[] {
   if (item.type.bracketHoles.length === 0) return [];
   // Each pair is looked at once, by the piece whose id comes first.
   const others = gearNear(prepared, growBox(item.body, LOOK_MM), item).filter(
     ({ id, placement }) => id > item.id && placement.on === item.placement.on,
   );
   const mine = spotsOf(item);
-  const worst = new Map<string, Finding>();
+  const worst = new Map<string, Found>();
   for (const other of [item, ...others]) {
     const theirs = other === item ? mine : spotsOf(other);
     mine.forEach((a, index) => {
@@ -83,7 +92,7 @@ function spotsOf(item: Hung): Spot[] {
   }));
 }
 
-function pairFinding(prepared: Prepared, a: Spot, b: Spot): Finding | null {
+function pairFinding(prepared: Prepared, a: Spot, b: Spot): Found | null {
   const apartMm = Math.hypot(a.at[0] - b.at[0], a.at[1] - b.at[1]);
   if (apartMm >= LOOK_MM) return null;
   const shankMm = Math.max(a.shankMm, b.shankMm);
@@ -116,7 +125,7 @@ function pairFinding(prepared: Prepared, a: Spot, b: Spot): Finding | null {
     measured: { value: apartMm, unit: 'mm' },
     required: { value: requiredMm, unit: 'mm' },
     source,
-    working: {
+    working: () => ({
       title: 'Spacing of fixings',
       formula: 'required = k · shank',
       inputs: [
@@ -128,8 +137,8 @@ function pairFinding(prepared: Prepared, a: Spot, b: Spot): Finding | null {
       notes: isInWood
         ? ['Screws pulled and loaded across the grain; more where they are loaded along it.']
         : ['The approval of the anchor used decides; nearer ones carry less.'],
-    },
+    }),
   });
 }
 
-export const spacingCheck: ItemCheck = itemCheck(meta, checkItem);
+export const spacingCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { bracketHole } from '../gear/new-gear.ts';
@@ -36,7 +37,7 @@ function two(apartMm: number, material: Partial<Material> = {}, firstStudMm = 20
 }
 
 function found(of: Plan) {
-  return spacingCheck.check(prepare(of)).map(({ message, severity }) => [message, severity]);
+  return findingsOf(spacingCheck, prepare(of)).map(({ message, severity }) => [message, severity]);
 }
 
 describe('spacing of fixings', () => {
@@ -44,7 +45,7 @@ describe('spacing of fixings', () => {
     // NDS 2018, Table 12.5.1E: 4 D between lags; 31.75 mm for a 5/16 in lag.
     expect(found(two(4 * SHANK))).toEqual([]);
     expect(found(two(4 * SHANK - 0.1))).toEqual([['member', 'fix']]);
-    const [finding] = spacingCheck.check(prepare(two(20)));
+    const [finding] = findingsOf(spacingCheck, prepare(two(20)));
     expect(finding?.required?.value).toBeCloseTo(31.75, 9);
     expect(finding?.measured?.value).toBeCloseTo(20, 9);
   });
@@ -63,7 +64,7 @@ describe('spacing of fixings', () => {
     const of = two(300);
     const narrow = { ...of, gearTypes: of.gearTypes.map((type) => ({ ...type, widthMm: 20 })) };
     const beside = { ...narrow, placements: [...of.placements, hang('b', 't', 'w', 1000, 1520)] };
-    const findings = spacingCheck.check(prepare(beside));
+    const findings = findingsOf(spacingCheck, prepare(beside));
     expect(findings.map(({ subjects }) => subjects.map(({ id }) => id))).toEqual([['a', 'b']]);
   });
 });

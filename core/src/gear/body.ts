@@ -11,7 +11,10 @@ export type BodyMm = {
 };
 
 /** The hook line's centre is at the placement; the body hangs `dropMm` below it and is centred on it. */
-export function bodyOf(type: GearType, placement: Pick<Placement, 'xMm' | 'yMm'>): BodyMm {
+export function bodyOf(
+  type: Pick<GearType, 'widthMm' | 'heightMm' | 'dropMm'>,
+  placement: Pick<Placement, 'xMm' | 'yMm'>,
+): BodyMm {
   const minX = placement.xMm - type.widthMm / 2;
   const minY = placement.yMm - type.dropMm;
   return { minX, minY, maxX: minX + type.widthMm, maxY: minY + type.heightMm };

@@ -1,17 +1,21 @@
 import type { Ref } from '../check/finding.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
-import type { Plan } from '../plan/plan.ts';
+import { wirewayIds } from '../check/subjects.ts';
+import { isSameList } from '../model/entities.ts';
+import { idsOfKind } from '../model/model.ts';
+import { query, single } from '../model/query.ts';
 import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { cutOutCorners } from '../fixing/cut-out.ts';
 import { boardCableHoles } from '../route/board-cables.ts';
-import { allPassSides } from '../seal/pass-sides.ts';
+import { passSidesAt } from '../seal/pass-sides.ts';
 import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import type { SiteFace } from '../site/site.ts';
 import { cutMm, sawnKnockout } from '../wireway/hole-saw.ts';
 import { joinOf } from '../wireway/joined.ts';
-import { wirewayHoles, wirewaysOf } from '../wireway/hole-pattern.ts';
+import { wirewayHoles } from '../wireway/hole-pattern.ts';
+import type { WirewaySide } from '../wireway/unit-at-wireway.ts';
 import { CAUTIONS, type CautionId } from './cautions.ts';
 
 /** One hole to make: running dimensions from the sheet’s datum, never chained. */
@@ -28,6 +32,8 @@ export type DrillHole = {
   readonly playMm: number;
   /** What a tape reads there on the wall as it was found: from the real floor, from the real edge. Null unmeasured. */
   readonly taped: AsTaped;
+  /** True where it is measured from the other side of its face, on whose sheet it is too. */
+  readonly isOtherSide: boolean;
   readonly subject: Ref;
 };
 
@@ -51,27 +57,37 @@ export type DrillSheet = {
 
 /** The hole schedule: faces in the plan’s order, then boards, then wireways by side, each from above and from below. */
 export function drillSheets(prepared: Prepared): DrillSheet[] {
-  const faces = [...prepared.site.faces.values()].map((face) => keptFaceSheet(prepared, face));
-  const boards = [...prepared.hung.values()].flatMap((item) => boardSheet(prepared, item) ?? []);
-  const wireways = wirewaysOf(prepared).flatMap((wireway) => wirewaySheets(prepared, wireway));
-  return [...faces, ...boards, ...wireways].filter(({ holes }) => holes.length > 0);
+  return sheetIds(prepared).flatMap((id) => sheetOf(prepared, id) ?? []);
 }
 
-type Kept = Pick<Prepared, 'site'> & Pick<Plan, 'passes' | 'links'> & { readonly sheet: DrillSheet };
-/** Sheets by the index of what hangs on their face, which stays the same object while nothing there moves. */
-const kept = new WeakMap<object, Kept>();
+/** The surfaces that may have a sheet: a face, a board, and a side of a wireway as it is seen from one side. */
+export const sheetIds = single((prepared: Prepared): readonly string[] => {
+  const boards = new Set(idsOfKind(prepared, 'board'));
+  return [
+    ...prepared.faces.ids,
+    ...prepared.placements.ids.filter((id) => boards.has(id)),
+    ...wirewayIds(prepared).flatMap((id) => WIREWAY_VIEWS.map((view) => `${id}${view.ending}`)),
+  ];
+}, isSameList);
 
-/** The sheet of a face, as it was while nothing on it, no pass, no join and nothing of the site changed. */
-function keptFaceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
-  const grid = prepared.grids.get(face.id);
-  if (grid === undefined) return faceSheet(prepared, face);
-  const { site, plan } = prepared;
-  const before = kept.get(grid);
-  const { passes, links } = plan;
-  if (before?.site === site && before.passes === passes && before.links === links) return before.sheet;
-  const sheet = faceSheet(prepared, face);
-  kept.set(grid, { site, passes, links, sheet });
-  return sheet;
+/** The sheet of one of them; null where nothing is drilled there. */
+export const sheetOf = query((prepared: Prepared, id: string): DrillSheet | null => {
+  const sheet = anySheetOf(prepared, id);
+  return sheet === null || sheet.holes.length === 0 ? null : sheet;
+}, isSameSheet);
+
+function anySheetOf(prepared: Prepared, id: string): DrillSheet | null {
+  const face = prepared.site.faces.get(id);
+  if (face !== undefined) return faceSheet(prepared, face);
+  const board = prepared.hung.get(id);
+  if (board !== undefined) return boardSheet(prepared, board);
+  const view = WIREWAY_VIEWS.find(({ ending }) => id.endsWith(ending));
+  const wireway = view === undefined ? undefined : prepared.hung.get(id.slice(0, -view.ending.length));
+  return view === undefined || wireway === undefined ? null : wirewaySheet(prepared, wireway, view);
+}
+
+function isSameSheet(a: DrillSheet | null, b: DrillSheet | null): boolean {
+  return a === b || (a !== null && b !== null && JSON.stringify(a) === JSON.stringify(b));
 }
 
 /** The holes of one face; none where nothing is drilled. */
@@ -84,7 +100,7 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
       taped: asTaped(prepared.site, face, [hole.xMm, hole.yMm]),
     })),
   );
-  const passes = allPassSides(prepared).flatMap(({ pass, here, there, hole }) =>
+  const passes = passSidesAt(prepared, face.id).flatMap(({ pass, here, there, hole }) =>
     [here, there]
       .filter((side) => side.face.id === face.id)
       .map((side): DrillHole => ({
@@ -96,6 +112,7 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
         cutMm: cutMm(hole),
         tool: hole.saw?.label ?? 'No common saw fits: see the gland’s sheet',
         playMm: 0,
+        isOtherSide: side !== here,
         taped: asTaped(prepared.site, face, side.at),
         subject: { kind: 'pass', id: pass.id },
       })),
@@ -126,7 +143,10 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
 
 /** The holes through a face that join enclosures back to back, as this side of it has them. */
 function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
-  return prepared.plan.links.flatMap((link): DrillHole[] => {
+  const links = new Set(
+    (prepared.onFace.get(face.id) ?? []).flatMap(({ id }) => prepared.linksOfGear.get(id)),
+  );
+  return [...links].flatMap((link): DrillHole[] => {
     if (link.kind !== 'back-to-back') return [];
     const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
     // A hole behind backs that no longer lie over each other is not drilled: the join is found instead.
@@ -146,6 +166,7 @@ function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
         cutMm: cutMm(hole),
         tool: hole.saw?.label ?? 'Core bit',
         playMm: 0,
+        isOtherSide: !isHere,
         taped: asTaped(prepared.site, face, at),
         subject: { kind: 'placement', id: a.id },
       },
@@ -173,6 +194,7 @@ function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
       cutMm: cutMm(hole),
       tool: hole.saw?.label ?? 'Step drill',
       playMm: 0,
+      isOtherSide: false,
       subject: { kind: 'run', id: run },
     }),
   );
@@ -210,6 +232,7 @@ function cornerHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
     cutMm: diameterMm,
     tool: 'Drill, then saw from hole to hole',
     playMm: 0,
+    isOtherSide: false,
     subject: { kind: 'placement', id: item.id },
   }));
 }
@@ -224,53 +247,58 @@ function bracketHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
     cutMm: bracket.pilotMm,
     tool: 'Pilot drill',
     playMm: 0,
+    isOtherSide: false,
     subject: { kind: 'placement', id: item.id },
   }));
 }
 
 /**
- * A side of a wireway that has holes, twice: from above by a person who faces the wall, and from below by one who looks
- * up with the wall behind. Both have the wall edge at the top of the sheet, so the second is the first mirrored.
+ * A side of a wireway is seen twice: from above by a person who faces the wall, and from below by one who looks up with the
+ * wall behind. Both have the wall edge at the top of the sheet, so the second is the first mirrored.
  */
-function wirewaySheets(prepared: Prepared, wireway: Hung): DrillSheet[] {
+type WirewayView = {
+  readonly ending: string;
+  readonly side: WirewaySide;
+  readonly from: 'above' | 'below';
+};
+const WIREWAY_VIEWS: readonly WirewayView[] = (['top', 'bottom'] as const).flatMap((side) =>
+  (['above', 'below'] as const).map((from) => ({ ending: `-${side}-${from}`, side, from })),
+);
+
+function wirewaySheet(prepared: Prepared, wireway: Hung, { ending, side, from }: WirewayView): DrillSheet {
   const { widthMm, depthMm } = wireway.type;
-  const pattern = wirewayHoles(prepared, wireway.id);
-  const views = [
-    { id: 'above', isMirror: false },
-    { id: 'below', isMirror: true },
-  ] as const;
-  return (['top', 'bottom'] as const).flatMap((side) =>
-    views.map(({ id, isMirror }): DrillSheet => ({
-      id: `${wireway.id}-${side}-${id}`,
-      surface: `${wireway.placement.name}, ${side}`,
-      viewedFrom: VIEW_WORDS[id],
-      datum: `corner at the wall, at the end on your left (the wireway’s ${isMirror ? 'right' : 'left'} end as you face the wall)`,
-      datumCorner: 'upper-left',
-      xName: 'Along from datum',
-      yName: 'Out from the wall side',
-      widthMm,
-      heightMm: depthMm,
-      outline: rectangleOutline(widthMm, depthMm),
-      isMirror,
-      holes: sorted(
-        pattern
-          .filter((hole) => hole.side === side)
-          .map((hole) => ({
-            id: `${hole.joint.id}@${id}`,
-            purpose: `${hole.unit.placement.name}, ${hole.knockout.id}, ${sizeText(hole.knockout.tradeSize)} nipple`,
-            xMm: isMirror ? hole.fromLeftSeenFromBelowMm : hole.fromLeftMm,
-            yMm: hole.fromBackMm,
-            diameterMm: hole.hole.diameterMm,
-            cutMm: cutMm(hole.hole),
-            tool: hole.hole.saw?.label ?? 'Knockout punch',
-            playMm: hole.playMm,
-            taped: { aboveFloorMm: null, fromLeftMm: null },
-            subject: { kind: 'joint', id: hole.joint.id },
-          })),
-      ),
-      cautions: ['hole-saw', 'debris', 'lifting'],
-    })),
-  );
+  const isMirror = from === 'below';
+  return {
+    id: `${wireway.id}${ending}`,
+    surface: `${wireway.placement.name}, ${side}`,
+    viewedFrom: VIEW_WORDS[from],
+    datum: `corner at the wall, at the end on your left (the wireway’s ${isMirror ? 'right' : 'left'} end as you face the wall)`,
+    datumCorner: 'upper-left',
+    xName: 'Along from datum',
+    yName: 'Out from the wall side',
+    widthMm,
+    heightMm: depthMm,
+    outline: rectangleOutline(widthMm, depthMm),
+    isMirror,
+    holes: sorted(
+      wirewayHoles(prepared, wireway.id)
+        .filter((hole) => hole.side === side)
+        .map((hole) => ({
+          id: `${hole.joint.id}@${from}`,
+          purpose: `${hole.unit.placement.name}, ${hole.knockout.id}, ${sizeText(hole.knockout.tradeSize)} nipple`,
+          xMm: isMirror ? hole.fromLeftSeenFromBelowMm : hole.fromLeftMm,
+          yMm: hole.fromBackMm,
+          diameterMm: hole.hole.diameterMm,
+          cutMm: cutMm(hole.hole),
+          tool: hole.hole.saw?.label ?? 'Knockout punch',
+          playMm: hole.playMm,
+          isOtherSide: false,
+          taped: { aboveFloorMm: null, fromLeftMm: null },
+          subject: { kind: 'joint', id: hole.joint.id },
+        })),
+    ),
+    cautions: ['hole-saw', 'debris', 'lifting'],
+  };
 }
 
 const VIEW_WORDS = {

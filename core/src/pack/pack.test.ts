@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
@@ -130,17 +131,17 @@ describe('noDrillCheck', () => {
     [1004, 1],
     [940, 0],
   ])('with a cable behind the wall at %d finds %d', (xMm, count) => {
-    expect(noDrillCheck.check(prepare(cableAt(xMm)))).toHaveLength(count);
+    expect(findingsOf(noDrillCheck, prepare(cableAt(xMm)))).toHaveLength(count);
   });
 
   test('stops the work and tells near from into', () => {
-    const [near] = noDrillCheck.check(prepare(cableAt(1040)));
+    const [near] = findingsOf(noDrillCheck, prepare(cableAt(1040)));
     expect(near).toMatchObject({ severity: 'stop', message: 'near', required: { value: 50 } });
     expect(near?.measured?.value).toBeCloseTo(40 - 5 - 4, 9);
-    expect(noDrillCheck.check(prepare(cableAt(1002)))[0]).toMatchObject({
+    expect(findingsOf(noDrillCheck, prepare(cableAt(1002)))[0]).toMatchObject({
       message: 'into',
       measured: { value: 0 },
     });
-    expect(noDrillCheck.check(prepare(cableAt(1002, { noDrillMm: 0 })))).toEqual([]);
+    expect(findingsOf(noDrillCheck, prepare(cableAt(1002, { noDrillMm: 0 })))).toEqual([]);
   });
 });

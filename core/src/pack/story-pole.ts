@@ -1,5 +1,5 @@
 import type { Prepared } from '../check/prepared.ts';
-import { allPassSides } from '../seal/pass-sides.ts';
+import { passSidesAt } from '../seal/pass-sides.ts';
 import { faceSheet } from './holes.ts';
 
 /** A mark on a story pole: a running dimension from the face’s datum. */
@@ -25,7 +25,7 @@ export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
     across.push(mark(placement.xMm, 'hook-line', `${placement.name}, centre`));
     up.push(mark(placement.yMm, 'hook-line', `${placement.name}, hook line`));
   }
-  for (const { pass, here, there } of allPassSides(prepared)) {
+  for (const { pass, here, there } of passSidesAt(prepared, faceId)) {
     for (const side of [here, there].filter((each) => each.face.id === faceId)) {
       across.push(mark(side.at[0], 'hole', pass.name));
       up.push(mark(side.at[1], 'hole', pass.name));

@@ -1,8 +1,11 @@
+import { groupBy } from '../group-by.ts';
 import type { Conditions } from './conditions.ts';
 import type { GearFault } from './fault.ts';
 import type { GearType } from './gear-type.ts';
 import type { Plan } from './plan.ts';
-import type { Port } from './placement.ts';
+import type { Face } from './face.ts';
+import type { Joint, Link, Placement, Port } from './placement.ts';
+import type { Run } from './run.ts';
 
 /**
  * What a plan can say whose references all hold and that still cannot be: each in words, to be filled with names. A plan
@@ -24,15 +27,107 @@ export type ContradictionCode = keyof typeof CONTRADICTION_WORDS;
 
 export type PlanContradiction = {
   readonly code: ContradictionCode;
-  /** Where in the document: `joints[2]`. */
+  /** Where in the document, by ids: `joints.a-dc`. */
   readonly path: string;
   readonly names: { readonly a: string; readonly b: string };
   readonly subject: { readonly kind: 'face' | 'placement' | 'joint' | 'run'; readonly id: string } | null;
 };
 
-/** Every contradiction of a plan whose references hold, in the plan’s order. */
+/** What a contradiction is looked for with: the plan’s things by their ids, and what uses a knockout. */
+export type PlanLookup = {
+  readonly placement: (id: string) => Placement | undefined;
+  readonly gearType: (id: string) => GearType | undefined;
+  /** The first that hangs of a type. */
+  readonly hungOf: (type: string) => Placement | undefined;
+  /** In the plan’s order. */
+  readonly jointsAt: (port: Port) => readonly Joint[];
+  readonly linksAt: (port: Port) => readonly Link[];
+};
+
+/** Every contradiction of a plan whose references hold. */
 export function findContradictions(plan: Plan): PlanContradiction[] {
-  return [...ofFaces(plan), ...ofTypes(plan), ...ofKnockouts(plan), ...ofRuns(plan)];
+  const lookup = lookupIn(plan);
+  return [
+    ...siteContradictions(plan.site.conditions, plan.rootFace),
+    ...plan.faces.flatMap((face) => faceContradictions(face, plan.site.conditions)),
+    ...plan.gearTypes.flatMap((type) => typeContradictions(type, lookup)),
+    ...plan.joints.flatMap((joint) => nippleContradictions(joint, lookup)),
+    ...plan.links.flatMap((link) => joinContradictions(link, lookup)),
+    ...plan.runs.flatMap(runContradictions),
+  ];
+}
+
+/**
+ * A contradiction that a plan has and had not before an edit; undefined where there is none. Only what the edit changed, and
+ * what depends on it, is looked at: parts that are the same object are unchanged.
+ */
+export function findFreshContradiction(before: Plan, after: Plan): PlanContradiction | undefined {
+  const isSameSite = before.site === after.site && before.rootFace === after.rootFace;
+  const found = [
+    ...(isSameSite ? [] : siteContradictions(after.site.conditions, after.rootFace)),
+    ...(isSameSite ? changedIn(before.faces, after.faces) : after.faces).flatMap((face) =>
+      faceContradictions(face, after.site.conditions),
+    ),
+    ...changedIn(before.runs, after.runs).flatMap(runContradictions),
+    ...ofGear(before, after),
+  ];
+  if (found.length === 0) return undefined;
+  // What the plan said before, it may go on saying until it is cleared.
+  const known = new Set(findContradictions(before).map(contradictionKey));
+  return found.find((each) => !known.has(contradictionKey(each)));
+}
+
+/** Of types, nipples and joins: none of them changes where gear only moves or is given another name. */
+function ofGear(before: Plan, after: Plan): PlanContradiction[] {
+  const isSame =
+    before.gearTypes === after.gearTypes &&
+    before.joints === after.joints &&
+    before.links === after.links &&
+    before.placements.length === after.placements.length &&
+    after.placements.every((each, index) => {
+      const was = before.placements[index];
+      return each === was || (each.id === was?.id && each.face === was.face && each.type === was.type);
+    });
+  if (isSame) return [];
+  const lookup = lookupIn(after);
+  return [
+    ...after.gearTypes.flatMap((type) => typeContradictions(type, lookup)),
+    ...after.joints.flatMap((joint) => nippleContradictions(joint, lookup)),
+    ...after.links.flatMap((link) => joinContradictions(link, lookup)),
+  ];
+}
+
+function changedIn<Item extends { readonly id: string }>(
+  before: readonly Item[],
+  after: readonly Item[],
+): readonly Item[] {
+  if (before === after) return [];
+  const known = new Set(before);
+  return after.filter((item) => !known.has(item));
+}
+
+function lookupIn({ placements, gearTypes, joints, links }: Plan): PlanLookup {
+  const byId = new Map(placements.map((placement) => [placement.id, placement]));
+  const types = new Map(gearTypes.map((type) => [type.id, type]));
+  const hung = new Map([...placements].reverse().map((placement) => [placement.type, placement]));
+  const keyOf = ({ placement, knockout }: Port) => `${placement}/${knockout}`;
+  const jointsBy = groupBy(joints, ({ from }) => keyOf(from));
+  const ends = links.flatMap((link) =>
+    link.kind === 'side-by-side'
+      ? [
+          { key: keyOf(link.a), link },
+          { key: keyOf(link.b), link },
+        ]
+      : [],
+  );
+  const linksBy = groupBy(ends, ({ key }) => key);
+  return {
+    placement: (id) => byId.get(id),
+    gearType: (id) => types.get(id),
+    hungOf: (type) => hung.get(type),
+    jointsAt: (port) => jointsBy.get(keyOf(port)) ?? [],
+    linksAt: (port) => (linksBy.get(keyOf(port)) ?? []).map(({ link }) => link),
+  };
 }
 
 /** A contradiction as a sentence. */
@@ -45,30 +140,39 @@ export function contradictionKey(found: PlanContradiction): string {
   return `${found.code}/${found.subject?.kind}:${found.subject?.id}/${contradictionText(found)}`;
 }
 
-function ofFaces(plan: Plan): PlanContradiction[] {
-  const { conditions } = plan.site;
+export function siteContradictions(conditions: Conditions, rootFace: string): PlanContradiction[] {
+  const subject = { kind: 'face', id: rootFace } as const;
+  const names = { a: 'the site', b: '' };
+  const path = (of: string) => `site.conditions.${of}`;
+  return [
+    ...(isUpsideDown(conditions)
+      ? [{ code: 'design-range', path: path('designLowTempC'), names, subject } as const]
+      : []),
+    ...(hasVentOutside(conditions)
+      ? [{ code: 'vent-outside', path: path('air.vents'), names, subject } as const]
+      : []),
+  ];
+}
+
+export function faceContradictions(
+  { id, name, conditions: own, shape }: Face,
+  conditions: Conditions,
+): PlanContradiction[] {
   const found: PlanContradiction[] = [];
-  const root = { kind: 'face', id: plan.rootFace } as const;
-  const inSite = (code: ContradictionCode, path: string) =>
-    found.push({ code, path: `site.conditions.${path}`, names: { a: 'the site', b: '' }, subject: root });
-  if (isUpsideDown(conditions)) inSite('design-range', 'designLowTempC');
-  if (hasVentOutside(conditions)) inSite('vent-outside', 'air.vents');
-  plan.faces.forEach(({ id, name, conditions: own, shape }, index) => {
-    const put = (code: ContradictionCode, path: string, names: PlanContradiction['names']) =>
-      found.push({ code, path: `faces[${index}].${path}`, names, subject: { kind: 'face', id } });
-    const hasOwnRange = own.designLowTempC !== undefined || own.designHighTempC !== undefined;
-    const designLowTempC = own.designLowTempC ?? conditions.designLowTempC;
-    const designHighTempC = own.designHighTempC ?? conditions.designHighTempC;
-    if (hasOwnRange && isUpsideDown({ designLowTempC, designHighTempC }))
-      put('design-range', 'conditions', { a: name, b: '' });
-    if (own.air !== undefined && hasVentOutside({ air: own.air }))
-      put('vent-outside', 'conditions.air.vents', { a: name, b: '' });
-    if (shape.kind !== 'outline') return;
-    shape.framing.forEach(({ name: framing, extent }, at) => {
-      if (extent !== null && extent.fromMm >= extent.toMm)
-        put('framing-extent', `shape.framing[${at}].extent`, { a: framing, b: name });
-    });
-  });
+  const put = (code: ContradictionCode, path: string, names: PlanContradiction['names']) =>
+    found.push({ code, path: `faces.${id}.${path}`, names, subject: { kind: 'face', id } });
+  const hasOwnRange = own.designLowTempC !== undefined || own.designHighTempC !== undefined;
+  const designLowTempC = own.designLowTempC ?? conditions.designLowTempC;
+  const designHighTempC = own.designHighTempC ?? conditions.designHighTempC;
+  if (hasOwnRange && isUpsideDown({ designLowTempC, designHighTempC }))
+    put('design-range', 'conditions', { a: name, b: '' });
+  if (own.air !== undefined && hasVentOutside({ air: own.air }))
+    put('vent-outside', 'conditions.air.vents', { a: name, b: '' });
+  if (shape.kind !== 'outline') return found;
+  for (const { id: framingId, name: framing, extent } of shape.framing) {
+    if (extent !== null && extent.fromMm >= extent.toMm)
+      put('framing-extent', `shape.framing.${framingId}.extent`, { a: framing, b: name });
+  }
   return found;
 }
 
@@ -93,64 +197,59 @@ export function findGearContradictions({ board, widthMm, heightMm }: GearType): 
   ];
 }
 
-function ofTypes(plan: Plan): PlanContradiction[] {
-  return plan.gearTypes.flatMap((type, index): PlanContradiction[] => {
-    const hung = plan.placements.find((placement) => placement.type === type.id);
-    return findGearContradictions(type).map(({ path }) => ({
-      code: 'board-radius',
-      path: `gearTypes[${index}].${path}`,
-      names: { a: type.name, b: '' },
-      subject: hung === undefined ? null : { kind: 'placement', id: hung.id },
-    }));
-  });
+export function typeContradictions(
+  type: GearType,
+  { hungOf }: Pick<PlanLookup, 'hungOf'>,
+): PlanContradiction[] {
+  const hung = hungOf(type.id);
+  return findGearContradictions(type).map(({ path }) => ({
+    code: 'board-radius',
+    path: `gearTypes.${type.id}.${path}`,
+    names: { a: type.name, b: '' },
+    subject: hung === undefined ? null : { kind: 'placement', id: hung.id },
+  }));
 }
 
-function ofKnockouts({ placements, gearTypes, joints, links }: Plan): PlanContradiction[] {
+export function nippleContradictions(
+  { id, from, wireway }: Joint,
+  { placement, gearType, jointsAt }: PlanLookup,
+): PlanContradiction[] {
+  const [unit, way] = [placement(from.placement), placement(wireway)];
+  const a = unit?.name ?? from.placement;
   const found: PlanContradiction[] = [];
-  const byId = new Map(placements.map((placement) => [placement.id, placement]));
-  const typeById = new Map(gearTypes.map((type) => [type.id, type]));
-  const nameOf = (id: string) => byId.get(id)?.name ?? id;
-  const used = new Set<string>();
-  const use = (port: Port, path: string, subject: PlanContradiction['subject']) => {
-    const key = `${port.placement}/${port.knockout}`;
-    if (used.has(key)) {
-      const names = { a: nameOf(port.placement), b: port.knockout };
-      found.push({ code: 'knockout-twice', path, names, subject });
-    }
-    used.add(key);
-  };
-  joints.forEach(({ id, from, wireway }, index) => {
-    const subject = { kind: 'joint', id } as const;
-    const path = `joints[${index}]`;
-    const names = { a: nameOf(from.placement), b: nameOf(wireway) };
-    const put = (code: ContradictionCode, more: Partial<PlanContradiction['names']> = {}) =>
-      found.push({ code, path, names: { ...names, ...more }, subject });
-    const [unit, way] = [byId.get(from.placement), byId.get(wireway)];
-    if (from.placement === wireway) put('nipple-to-itself');
-    else if (unit !== undefined && way !== undefined && unit.face !== way.face) put('nipple-elsewhere');
-    const edge = typeById.get(unit?.type ?? '')?.knockouts.find((each) => each.id === from.knockout)?.edge;
-    if (edge === 'left' || edge === 'right') put('nipple-from-side', { b: from.knockout });
-    use(from, `${path}.from`, subject);
-  });
-  links.forEach((link, index) => {
-    if (link.kind !== 'side-by-side') return;
-    for (const end of ['a', 'b'] as const)
-      use(link[end], `links[${index}].${end}`, { kind: 'placement', id: link[end].placement });
-  });
+  const put = (code: ContradictionCode, b: string) =>
+    found.push({ code, path: `joints.${id}`, names: { a, b }, subject: { kind: 'joint', id } });
+  if (from.placement === wireway) put('nipple-to-itself', way?.name ?? wireway);
+  else if (unit !== undefined && way !== undefined && unit.face !== way.face)
+    put('nipple-elsewhere', way.name);
+  const edge = gearType(unit?.type ?? '')?.knockouts.find((each) => each.id === from.knockout)?.edge;
+  if (edge === 'left' || edge === 'right') put('nipple-from-side', from.knockout);
+  if (jointsAt(from)[0]?.id !== id) put('knockout-twice', from.knockout);
   return found;
 }
 
-function ofRuns({ runs }: Plan): PlanContradiction[] {
-  return runs.flatMap(({ id, name, from, to }, index): PlanContradiction[] =>
-    from.placement === to.placement && from.knockout === to.knockout
-      ? [
-          {
-            code: 'run-to-itself',
-            path: `runs[${index}]`,
-            names: { a: name, b: '' },
-            subject: { kind: 'run', id },
-          },
-        ]
-      : [],
-  );
+export function joinContradictions(
+  link: Link,
+  { placement, jointsAt, linksAt }: PlanLookup,
+): PlanContradiction[] {
+  if (link.kind !== 'side-by-side') return [];
+  return (['a', 'b'] as const).flatMap((end): PlanContradiction[] => {
+    const port = link[end];
+    if (jointsAt(port).length === 0 && linksAt(port)[0]?.id === link.id) return [];
+    return [
+      {
+        code: 'knockout-twice',
+        path: `links.${link.id}.${end}`,
+        names: { a: placement(port.placement)?.name ?? port.placement, b: port.knockout },
+        subject: { kind: 'placement', id: port.placement },
+      },
+    ];
+  });
+}
+
+export function runContradictions({ id, name, from, to }: Run): PlanContradiction[] {
+  if (from.placement !== to.placement || from.knockout !== to.knockout) return [];
+  return [
+    { code: 'run-to-itself', path: `runs.${id}`, names: { a: name, b: '' }, subject: { kind: 'run', id } },
+  ];
 }

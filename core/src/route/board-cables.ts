@@ -32,7 +32,8 @@ const OUT_OF_GEAR_MM = 40;
 export function boardCableHoles(prepared: Prepared, board: Hung): BoardHole[] {
   if (board.type.board?.cables !== 'behind') return [];
   const on = new Map(gearOn(prepared, board.id).map((item) => [item.id, item]));
-  return prepared.plan.runs.flatMap((run) =>
+  const runs = new Set([...on.keys()].flatMap((id) => prepared.runsOfGear.get(id)));
+  return [...runs].flatMap((run) =>
     [run.from, run.to].flatMap((port): BoardHole[] => {
       const item = on.get(port.placement);
       const place = item === undefined ? null : outOf(item, port);

@@ -1,18 +1,15 @@
-import type { BoxMm } from '../site/polygon.ts';
 import type { PointMm } from '../plan/values.ts';
-import type { Site } from '../site/site.ts';
+import type { BoxMm } from '../site/polygon.ts';
 import {
-  buildGrids,
-  crossingsOf,
+  buildGrid,
   nodeAt,
-  pointOfNode,
+  ownLines,
   pointUm,
   toUm,
   type Crossing,
   type Direction,
   type FaceGrid,
   type GridDemand,
-  type PointUm,
 } from './grid.ts';
 
 /** A hole between two faces, as the router sees it. */
@@ -23,78 +20,86 @@ export type Hole = {
 };
 export type HoleEnd = { readonly face: string; readonly at: PointMm };
 
+/** A node of the grid of a face. */
+export type FaceNode = { readonly face: string; readonly node: number };
+
 /** A way from one node to another that is not along a line: over a fold (straight on) or through a hole. */
-export type Link = {
-  readonly to: number;
+export type CableLink = {
+  readonly to: FaceNode;
   readonly costUm: number;
   /** For each direction of arrival, that of departure; null lets a cable leave in any. */
   readonly turn: readonly Direction[] | null;
   readonly pass: string | null;
 };
 
+/** Where cables may go, face by face: a face is asked for when a search comes to it. */
 export type RouteGraph = {
-  readonly grids: readonly FaceGrid[];
-  readonly nodeCount: number;
-  readonly links: ReadonlyMap<number, readonly Link[]>;
+  readonly gridOf: (face: string) => FaceGrid | undefined;
+  readonly linksAt: (face: string) => ReadonlyMap<number, readonly CableLink[]>;
+  /** The only face there is, where there is one: a search on it can aim. */
+  readonly only: FaceGrid | null;
 };
 
-/** The whole site as one graph. `demands` has one entry for each face that may carry cable. */
-export function buildRouteGraph(
-  site: Site,
-  demands: readonly GridDemand[],
+/** A single face with nothing joined to it. */
+export function graphOfFace(demand: GridDemand): RouteGraph & { readonly only: FaceGrid } {
+  const grid = buildGrid(demand, ownLines(demand));
+  const none = new Map<number, readonly CableLink[]>();
+  return { gridOf: (id) => (id === grid.face ? grid : undefined), linksAt: () => none, only: grid };
+}
+
+/** The ways from a face over its folds and through its holes, by node. `gridOf` gives the grids on their other ends. */
+export function linksFrom(
+  from: FaceGrid,
+  crossings: readonly Crossing[],
   holes: readonly Hole[],
-): RouteGraph {
-  const byFace = buildGrids(site, demands);
-  const grids = [...byFace.values()];
-  const links = new Map<number, Link[]>();
-  const link = (from: number, entry: Link) => {
-    const known = links.get(from);
-    if (known === undefined) links.set(from, [entry]);
+  gridOf: (face: string) => FaceGrid | undefined,
+): ReadonlyMap<number, readonly CableLink[]> {
+  const links = new Map<number, CableLink[]>();
+  const link = (node: number, entry: CableLink) => {
+    const known = links.get(node);
+    if (known === undefined) links.set(node, [entry]);
     else known.push(entry);
   };
-
-  for (const crossing of crossingsOf(site)) {
-    const from = byFace.get(crossing.fromFace);
-    const to = byFace.get(crossing.toFace);
-    if (from === undefined || to === undefined) continue;
+  for (const crossing of crossings) {
+    const to = gridOf(crossing.toFace);
+    if (to === undefined) continue;
     for (const [node, other] of crossedNodes(from, to, crossing)) {
-      link(node, { to: other, costUm: 0, turn: crossing.turn, pass: null });
+      link(node, { to: { face: to.face, node: other }, costUm: 0, turn: crossing.turn, pass: null });
     }
   }
   for (const { pass, ends, thicknessMm } of holes) {
-    const nodes = ends.map(({ face, at }) => {
-      const grid = byFace.get(face);
-      return grid === undefined ? -1 : nodeAt(grid, pointUm(at));
-    });
-    const [a, b] = nodes;
-    if (a === undefined || b === undefined || a < 0 || b < 0) continue;
-    const costUm = toUm(thicknessMm);
-    link(a, { to: b, costUm, turn: null, pass });
-    link(b, { to: a, costUm, turn: null, pass });
+    const [here, there] = ends[0].face === from.face ? ends : [ends[1], ends[0]];
+    const other = gridOf(there.face);
+    const [a, b] = [
+      nodeAt(from, pointUm(here.at)),
+      other === undefined ? -1 : nodeAt(other, pointUm(there.at)),
+    ];
+    if (a >= 0 && b >= 0)
+      link(a, { to: { face: there.face, node: b }, costUm: toUm(thicknessMm), turn: null, pass });
   }
-  const last = grids.at(-1);
-  const nodeCount = last === undefined ? 0 : last.base + last.xsUm.length * last.ysUm.length;
-  return { grids, nodeCount, links };
+  return links;
 }
 
-function* crossedNodes(from: FaceGrid, to: FaceGrid, crossing: Crossing): Generator<[number, number]> {
+/** Nodes on the folded edge, with those they are on the other face: the edge lies on one line of the grid. */
+function* crossedNodes(
+  from: FaceGrid,
+  to: FaceGrid,
+  { axis, fixedUm, map }: Crossing,
+): Generator<[number, number]> {
   const columns = from.xsUm.length;
-  const count = columns * from.ysUm.length;
-  for (let local = 0; local < count; local++) {
-    const mapped = crossing.map(pointOfNode(from, from.base + local));
+  const along = axis === 0 ? from.xsUm : from.ysUm;
+  const fixed = (axis === 0 ? from.ysUm : from.xsUm).indexOf(fixedUm);
+  if (fixed < 0) return;
+  for (let index = 0; index < along.length; index++) {
+    const place = along[index] ?? 0;
+    const mapped = map(axis === 0 ? [place, fixedUm] : [fixedUm, place]);
     if (mapped === null) continue;
     const other = nodeAt(to, mapped);
-    if (other >= 0) yield [from.base + local, other];
+    if (other >= 0) yield [axis === 0 ? fixed * columns + index : index * columns + fixed, other];
   }
 }
 
-export function findGrid(graph: RouteGraph, node: number): FaceGrid {
-  const grid = graph.grids.findLast(({ base }) => base <= node);
-  if (grid === undefined) throw new Error(`No face has node ${node}.`);
-  return grid;
-}
-
-export function isInAnyBox([x, y]: PointUm, boxes: readonly BoxMm[]): boolean {
+export function isInAnyBox([x, y]: readonly [number, number], boxes: readonly BoxMm[]): boolean {
   return boxes.some(
     ({ minX, minY, maxX, maxY }) => x > toUm(minX) && x < toUm(maxX) && y > toUm(minY) && y < toUm(maxY),
   );

@@ -3,7 +3,8 @@ import type { PointMm } from '../plan/values.ts';
 import { doSegmentsCross, edgesOf } from '../plan/outline.ts';
 import { isInside, type BoxMm } from '../site/polygon.ts';
 import { foldsAt } from '../site/folds.ts';
-import { foldEdge, type Site, type SiteFace } from '../site/site.ts';
+import { foldEdge, type SiteFace } from '../site/site.ts';
+import type { Fold } from '../plan/face.ts';
 
 /** Micrometres per mm: coordinates are whole micrometres, so that equal lengths compare equal. */
 export const UM_PER_MM = 1000;
@@ -17,12 +18,9 @@ export type Direction = 0 | 1 | 2 | 3;
 
 export type PointUm = readonly [number, number];
 
-/** The lines of one face and which pieces of them a cable may use. Node (i, j) is `base + j·columns + i`. */
-export type FaceGrid = {
-  readonly face: SiteFace;
-  readonly xsUm: Int32Array;
-  readonly ysUm: Int32Array;
-  readonly base: number;
+/** The lines of one face and which pieces of them a cable may use. Node (i, j) is `j·columns + i`. */
+export type FaceGrid = Lines & {
+  readonly face: string;
   /** 1 where the piece from node (i, j) to the next on its right, or above it, is free. */
   readonly freeRight: Uint8Array;
   readonly freeUp: Uint8Array;
@@ -30,7 +28,7 @@ export type FaceGrid = {
 
 /** What a face's grid is made for: boxes to keep out of, and points that must be on it. */
 export type GridDemand = {
-  readonly face: SiteFace;
+  readonly face: Pick<SiteFace, 'id' | 'outline' | 'bounds'>;
   readonly keepOut: readonly BoxMm[];
   readonly points: readonly PointMm[];
 };
@@ -56,44 +54,37 @@ export function pointUm([x, y]: PointMm): PointUm {
   return [toUm(x), toUm(y)];
 }
 
+/** The lines of a face, in whole micrometres: each list sorted, no value twice. */
+export type Lines = { readonly xsUm: Int32Array; readonly ysUm: Int32Array };
+
+/** A face with its folds, as far as cables may cross them. */
+export type Foldable = Pick<SiteFace, 'id' | 'outline'>;
+
 /**
- * A shortest path along and across among boxes lies on the lines through their sides and its own ends; so
- * each face gets the lines of its corners, keep-outs and demanded points, and the lines of its neighbours
- * carried over their folds.
+ * The straight crossings from a face over its folds. `badFolds` do not fit, and are crossed by none. `faceOf` gives the
+ * faces on the other side of them.
  */
-export function buildGrids(site: Site, demands: readonly GridDemand[]): Map<string, FaceGrid> {
-  const lines = new Map(demands.map((demand) => [demand.face.id, ownLines(demand)]));
-  carryOverFolds(site, lines);
-  const grids = new Map<string, FaceGrid>();
-  let base = 0;
-  for (const demand of demands) {
-    const own = lines.get(demand.face.id);
-    if (own === undefined) continue;
-    const grid = buildGrid(demand, base, own);
-    grids.set(demand.face.id, grid);
-    base += grid.xsUm.length * grid.ysUm.length;
-  }
-  return grids;
+export function crossingsFrom(
+  face: Foldable,
+  folds: readonly Fold[],
+  badFolds: ReadonlySet<string>,
+  faceOf: (id: string) => Foldable | undefined,
+): Crossing[] {
+  return foldsAt(folds, face.id).flatMap(({ fold, here, there }) => {
+    if (badFolds.has(fold.id)) return [];
+    const other = faceOf(there.face);
+    const edge = foldEdge(face, here.edge);
+    const otherEdge = other === undefined ? null : foldEdge(other, there.edge);
+    if (other === undefined || edge === null || otherEdge === null) return [];
+    return crossingOver(face.id, other.id, edge, otherEdge) ?? [];
+  });
 }
 
-/** All straight crossings of a site’s folds, both ways. */
-export function crossingsOf(site: Site): Crossing[] {
-  return [...site.faces.values()].flatMap((face) =>
-    foldsAt(site.folds, face.id).flatMap(({ fold, here, there }) => {
-      if (site.problems.some((problem) => problem.fold === fold.id && problem.code === 'fold-length'))
-        return [];
-      const other = site.faces.get(there.face);
-      const edge = foldEdge(face, here.edge);
-      const otherEdge = other === undefined ? null : foldEdge(other, there.edge);
-      if (other === undefined || edge === null || otherEdge === null) return [];
-      return crossingOver(face.id, other.id, edge, otherEdge) ?? [];
-    }),
-  );
-}
-
-type Lines = { readonly xs: Set<number>; readonly ys: Set<number> };
-
-function ownLines({ face, keepOut, points }: GridDemand): Lines {
+/**
+ * A shortest path along and across among boxes lies on the lines through their sides and its own ends; so each face gets
+ * the lines of its corners, keep-outs and demanded points, and the lines of its neighbours carried over their folds.
+ */
+export function ownLines({ face, keepOut, points }: GridDemand): Lines {
   const xs = new Set<number>();
   const ys = new Set<number>();
   for (const [x, y] of [...face.outline, ...points]) {
@@ -104,12 +95,21 @@ function ownLines({ face, keepOut, points }: GridDemand): Lines {
     xs.add(toUm(minX)).add(toUm(maxX));
     ys.add(toUm(minY)).add(toUm(maxY));
   }
-  return { xs, ys };
+  return asLines(xs, ys);
 }
 
-/** Repeats until no fold carries a new line; a chain of n faces needs at most n rounds. */
-function carryOverFolds(site: Site, lines: ReadonlyMap<string, Lines>): void {
-  const crossings = crossingsOf(site);
+function asLines(xs: ReadonlySet<number>, ys: ReadonlySet<number>): Lines {
+  return { xsUm: Int32Array.from(xs).sort(), ysUm: Int32Array.from(ys).sort() };
+}
+
+/** Carries lines over folds until none carries a new one; a chain of n faces needs at most n rounds. */
+export function carriedLines(
+  own: ReadonlyMap<string, Lines>,
+  crossings: readonly Crossing[],
+): ReadonlyMap<string, Lines> {
+  const lines = new Map(
+    [...own].map(([id, { xsUm, ysUm }]) => [id, { xs: new Set(xsUm), ys: new Set(ysUm) }]),
+  );
   for (let round = 0; round <= lines.size; round++) {
     let carried = 0;
     for (const crossing of crossings) {
@@ -126,8 +126,23 @@ function carryOverFolds(site: Site, lines: ReadonlyMap<string, Lines>): void {
         carried += to.xs.size + to.ys.size - before;
       }
     }
-    if (carried === 0) return;
+    if (carried === 0) break;
   }
+  return new Map([...lines].map(([id, { xs, ys }]) => [id, asLines(xs, ys)]));
+}
+
+export function isSameLines(a: Lines, b: Lines): boolean {
+  return isSameArray(a.xsUm, b.xsUm) && isSameArray(a.ysUm, b.ysUm);
+}
+
+export function isSameGrid(a: FaceGrid, b: FaceGrid): boolean {
+  return isSameLines(a, b) && isSameArray(a.freeRight, b.freeRight) && isSameArray(a.freeUp, b.freeUp);
+}
+
+function isSameArray(a: Int32Array | Uint8Array, b: Int32Array | Uint8Array): boolean {
+  if (a.length !== b.length) return false;
+  for (let index = 0; index < a.length; index++) if (a[index] !== b[index]) return false;
+  return true;
 }
 
 function crossingOver(
@@ -171,10 +186,11 @@ function directionOf([ax, ay]: PointUm, [bx, by]: PointUm): Direction | null {
   return null;
 }
 
-function buildGrid({ face, keepOut }: GridDemand, base: number, lines: Lines): FaceGrid {
+/** The lines of a face with what cables may use of them. */
+export function buildGrid({ face, keepOut }: Pick<GridDemand, 'face' | 'keepOut'>, lines: Lines): FaceGrid {
   const { bounds, outline } = face;
-  const xsUm = sorted(lines.xs, bounds.minX, bounds.maxX);
-  const ysUm = sorted(lines.ys, bounds.minY, bounds.maxY);
+  const xsUm = within(lines.xsUm, bounds.minX, bounds.maxX);
+  const ysUm = within(lines.ysUm, bounds.minY, bounds.maxY);
   const columns = xsUm.length;
   const rows = ysUm.length;
   const freeRight = new Uint8Array(columns * rows).fill(1);
@@ -207,7 +223,7 @@ function buildGrid({ face, keepOut }: GridDemand, base: number, lines: Lines): F
       }
     }
   }
-  return { face, xsUm, ysUm, base, freeRight, freeUp };
+  return { face: face.id, xsUm, ysUm, freeRight, freeUp };
 }
 
 function mmAt(xsUm: Int32Array, ysUm: Int32Array, i: number, j: number): PointMm {
@@ -231,10 +247,10 @@ function isUprightRectangle(outline: readonly PointMm[], { minX, minY, maxX, max
   );
 }
 
-function sorted(values: ReadonlySet<number>, minMm: number, maxMm: number): Int32Array {
+function within(values: Int32Array, minMm: number, maxMm: number): Int32Array {
   const low = toUm(minMm);
   const high = toUm(maxMm);
-  return Int32Array.from([...values].filter((value) => value >= low && value <= high)).sort();
+  return values.filter((value) => value >= low && value <= high);
 }
 
 /** Binary search: the first index whose value is at least `value`; the length if none. */
@@ -257,11 +273,10 @@ function indexAtOrBefore(values: Int32Array, value: number): number {
 export function nodeAt(grid: FaceGrid, [x, y]: PointUm): number {
   const i = indexAtOrAfter(grid.xsUm, x);
   const j = indexAtOrAfter(grid.ysUm, y);
-  return grid.xsUm[i] === x && grid.ysUm[j] === y ? grid.base + j * grid.xsUm.length + i : -1;
+  return grid.xsUm[i] === x && grid.ysUm[j] === y ? j * grid.xsUm.length + i : -1;
 }
 
 export function pointOfNode(grid: FaceGrid, node: number): PointUm {
-  const local = node - grid.base;
   const columns = grid.xsUm.length;
-  return [grid.xsUm[local % columns] ?? 0, grid.ysUm[Math.floor(local / columns)] ?? 0];
+  return [grid.xsUm[node % columns] ?? 0, grid.ysUm[Math.floor(node / columns)] ?? 0];
 }

@@ -1,7 +1,9 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
+import { RUNS } from '../check/subjects.ts';
+import type { Run } from '../plan/run.ts';
 import { practice } from '../reference/source.ts';
-import { routeAll } from './route.ts';
+import { routeOf } from './route.ts';
 
 const meta: CheckMeta = {
   id: 'route.way',
@@ -21,21 +23,20 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function check(prepared: Prepared): Finding[] {
-  const { routed, faults } = routeAll(prepared);
-  const inSetback = routed
-    .filter(({ isInSetback }) => isInSetback)
-    .map(({ run }) =>
-      findingOf(meta, {
-        message: 'setback',
-        severity: 'ask',
-        data: { run: run.name },
-        subjects: [{ kind: 'run', id: run.id }],
-      }),
-    );
-  const noWay = faults.map(({ run, code, port }) => {
-    const item = prepared.hung.get((port ?? run.from).placement);
-    return findingOf(meta, {
+function checkRun(prepared: Prepared, { id }: Run): Found[] {
+  const outcome = routeOf(prepared, id);
+  if (outcome === null) return [];
+  if (outcome.kind === 'routed') {
+    const { run, isInSetback } = outcome.routed;
+    const subjects = [{ kind: 'run', id: run.id }] as const;
+    return isInSetback
+      ? [findingOf(meta, { message: 'setback', severity: 'ask', data: { run: run.name }, subjects })]
+      : [];
+  }
+  const { run, code, port } = outcome.fault;
+  const item = prepared.hung.get((port ?? run.from).placement);
+  return [
+    findingOf(meta, {
       message: code,
       data: {
         run: run.name,
@@ -45,9 +46,8 @@ function check(prepared: Prepared): Finding[] {
       subjects: [{ kind: 'run', id: run.id }],
       at:
         item === undefined ? null : { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
-    });
-  });
-  return [...noWay, ...inSetback];
+    }),
+  ];
 }
 
-export const routeCheck: Check = { meta, check };
+export const routeCheck: Check = checkOf(meta, lookAt(RUNS, checkRun));

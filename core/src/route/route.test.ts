@@ -7,8 +7,9 @@ import type { Plan } from '../plan/plan.ts';
 import { inchFromMm } from '../quantity/convert.ts';
 import { asLibraryGraph, GOAL } from '../test/library-graph.ts';
 import { boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
-import { buildRouteGraph, type RouteGraph } from './graph.ts';
-import { nodeAt, pointUm, UP } from './grid.ts';
+import type { PointMm } from '../plan/values.ts';
+import { graphOfFace } from './graph.ts';
+import { nodeAt, pointUm, UP, type Direction, type FaceGrid } from './grid.ts';
 import { CABLE_CLEAR_MM, routeAll } from './route.ts';
 import { BENDS_PER_UM, findPath } from './search.ts';
 import { buildSite } from '../site/site.ts';
@@ -23,7 +24,7 @@ const box = fc.record({
 });
 
 /** A wall 1 m × 0.6 m with boxes in steps of 10 mm, and a path from lower left to upper right, leaving upwards. */
-function onGrid(boxes: readonly Box[]): { graph: RouteGraph; start: number; goal: number } {
+function onGrid(boxes: readonly Box[]) {
   const of = plan({ faces: [wall('w', rectangle(1000, 600))] });
   const site = buildSite(of);
   const face = site.faces.get('w');
@@ -34,23 +35,17 @@ function onGrid(boxes: readonly Box[]): { graph: RouteGraph; start: number; goal
     maxX: Math.min(970, (x + width) * 10),
     maxY: Math.min(570, (y + height) * 10),
   }));
-  const graph = buildRouteGraph(
-    site,
-    [
-      {
-        face,
-        keepOut,
-        points: [
-          [10, 10],
-          [990, 590],
-        ],
-      },
-    ],
-    [],
-  );
-  const [grid] = graph.grids;
-  if (grid === undefined) throw new Error('grid');
-  return { graph, start: nodeAt(grid, pointUm([10, 10])), goal: nodeAt(grid, pointUm([990, 590])) };
+  const points: PointMm[] = [
+    [10, 10],
+    [990, 590],
+  ];
+  const graph = graphOfFace({ face, keepOut, points });
+  const at = (direction: Direction, point: PointMm) => ({
+    face: 'w',
+    node: nodeAt(graph.only, pointUm(point)),
+    direction,
+  });
+  return { graph, start: at(UP, [10, 10]), goal: at(UP, [990, 590]) };
 }
 
 /** Breadth-first over (cell, direction) of a uniform 10 mm grid: length first, then bends. Plain and slow. */
@@ -107,8 +102,8 @@ function fineGridSearch(boxes: readonly Box[]): { length: number; bends: number 
 }
 
 /** What the library’s own search costs on the same graph. */
-function libraryCost(graph: RouteGraph, start: number, goal: number): number | null {
-  const library = asLibraryGraph(graph, goal);
+function libraryCost(grid: FaceGrid, start: number, goal: number): number | null {
+  const library = asLibraryGraph(grid, goal);
   const found = aStar(library, { oriented: true, distance: (_a, _b, link) => link.data }).find(
     start * 4 + UP,
     GOAL,
@@ -129,7 +124,7 @@ describe('findPath', () => {
     fc.assert(
       fc.property(fc.array(box, { maxLength: 7 }), (boxes) => {
         const { graph, start, goal } = onGrid(boxes);
-        const found = findPath(graph, { node: start, direction: UP }, { node: goal, direction: UP });
+        const found = findPath(graph, start, goal);
         const expected = fineGridSearch(boxes);
         expect(found === null ? null : { length: found.lengthUm / 10_000, bends: found.bendCount }).toEqual(
           expected,
@@ -143,9 +138,9 @@ describe('findPath', () => {
     fc.assert(
       fc.property(fc.array(box, { minLength: 1, maxLength: 14 }), (boxes) => {
         const { graph, start, goal } = onGrid(boxes);
-        const found = findPath(graph, { node: start, direction: UP }, { node: goal, direction: UP });
+        const found = findPath(graph, start, goal);
         const cost = found === null ? null : found.lengthUm * BENDS_PER_UM + found.bendCount;
-        expect(cost).toBe(libraryCost(graph, start, goal));
+        expect(cost).toBe(libraryCost(graph.only, start.node, goal.node));
       }),
       { seed: 43, numRuns: 40 },
     );

@@ -1,31 +1,43 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
+import { isSameList } from '../model/entities.ts';
+import { query, single } from '../model/query.ts';
 import type { Port } from '../plan/placement.ts';
-import type { Pass, Run } from '../plan/run.ts';
+import type { Run } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
+import { passesAt } from '../seal/pass-sides.ts';
 import { findPassPlaces } from '../site/pass-places.ts';
 import { foldsAt } from '../site/folds.ts';
 import { growBox, isInside, type BoxMm } from '../site/polygon.ts';
 import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
 import type { SiteFace } from '../site/site.ts';
 import { lengthInput, type Working } from '../working/working.ts';
-import { buildRouteGraph, findGrid, isInAnyBox, type Hole, type RouteGraph } from './graph.ts';
+import { isInAnyBox, linksFrom, type CableLink, type Hole, type RouteGraph } from './graph.ts';
 import {
-  crossingsOf,
+  buildGrid,
+  carriedLines,
+  crossingsFrom,
   DOWN,
+  isSameGrid,
+  isSameLines,
   LEFT,
   nodeAt,
+  ownLines,
   pointOfNode,
   pointUm,
   RIGHT,
   UM_PER_MM,
   UP,
+  type Crossing,
   type Direction,
+  type FaceGrid,
+  type Foldable,
   type GridDemand,
+  type Lines,
 } from './grid.ts';
-import { findPath, type FoundPath } from './search.ts';
+import { findPath, type FoundPath, type SearchEnd } from './search.ts';
 
 /** How far cables keep from gear they do not enter (practice): room for a strap and a hand. */
 export const CABLE_CLEAR_MM = 25;
@@ -69,118 +81,231 @@ type PortPlace = {
   readonly opens: Direction;
 };
 
-const memo = new WeakMap<Prepared, Routes>();
+/** What came of a run: its way, or why it has none. */
+export type RouteOutcome =
+  | { readonly kind: 'routed'; readonly routed: RoutedRun }
+  | { readonly kind: 'fault'; readonly fault: RouteFault };
 
-/** Routes every run of a plan: the shortest way along and across, with the fewest bends. Computed once per prepared plan. */
+/** Every run of a plan, in the plan’s order. */
 export function routeAll(prepared: Prepared): Routes {
-  const known = memo.get(prepared);
-  if (known !== undefined) return known;
-  const routes = routeRuns(prepared);
-  memo.set(prepared, routes);
-  return routes;
+  const outcomes = prepared.runs.ids.flatMap((id) => routeOf(prepared, id) ?? []);
+  return {
+    routed: outcomes.flatMap((each) => (each.kind === 'routed' ? [each.routed] : [])),
+    faults: outcomes.flatMap((each) => (each.kind === 'fault' ? [each.fault] : [])),
+  };
 }
 
-function routeRuns(prepared: Prepared): Routes {
-  const { plan, site } = prepared;
-  if (plan.runs.length === 0) return { routed: [], faults: [] };
-  // A run from a knockout to itself leads nowhere: what the plan contradicts itself in is told by a check of its own.
-  const runs = plan.runs.filter(
-    ({ from, to }) => from.placement !== to.placement || from.knockout !== to.knockout,
-  );
-  const ends = runs.map((run) => ({
-    run,
-    from: placeOf(prepared, run.from),
-    to: placeOf(prepared, run.to),
-  }));
-  const holes = plan.passes.flatMap((pass): Hole[] => holeOf(prepared, pass));
-  const worlds = [true, false].map((isKept) => lazily(() => worldOf(prepared, ends, holes, isKept)));
-  const routed: RoutedRun[] = [];
-  const faults: RouteFault[] = [];
-  const hasSetbacks = [...site.faces.values()].some(({ setbacks }) => setbacks.length > 0);
-  for (const { run, from, to } of ends) {
-    // Setbacks are kept where there is a way that keeps them; else the way says that it does not.
-    const tries = hasSetbacks ? worlds : worlds.slice(1);
-    let fault: RouteFault | null = null;
-    for (const world of tries) {
-      const { graph, demands } = world();
-      const blocked = [from, to].find((place) => isBlocked(place, demands));
-      if (blocked !== undefined) {
-        fault = { run, code: 'port-blocked', port: blocked.port };
-        continue;
-      }
-      const path = findPath(
-        graph,
-        endAt(graph, from, from.opens),
-        endAt(graph, to, ((to.opens + 2) % 4) as Direction),
-      );
-      if (path === null) {
-        fault = { run, code: whyNoWay(prepared, from.item.face.id, to.item.face.id), port: null };
-        continue;
-      }
-      const isInSetback = hasSetbacks && world === worlds[1];
-      routed.push({ ...routedRun(graph, run, from, to, path), isInSetback });
-      fault = null;
-      break;
+/**
+ * The way of a run: the shortest along and across, with the fewest bends. Setbacks are kept where there is a way that keeps
+ * them; else the way says that it does not. Null for a run from a knockout to itself, which leads nowhere: what the plan
+ * contradicts itself in is told by a check of its own.
+ */
+export const routeOf = query((prepared: Prepared, id: string): RouteOutcome | null => {
+  const run = prepared.runs.get(id);
+  if (run === undefined) return null;
+  if (run.from.placement === run.to.placement && run.from.knockout === run.to.knockout) return null;
+  const [from, to] = [placeOf(prepared, run.from), placeOf(prepared, run.to)];
+  const worlds: readonly World[] = hasSetbacks(prepared) ? ['kept', 'free'] : ['free'];
+  let fault: RouteFault = { run, code: 'no-way', port: null };
+  for (const world of worlds) {
+    const blocked = [from, to].find((place) => isBlocked(prepared, place, world));
+    if (blocked !== undefined) {
+      fault = { run, code: 'port-blocked', port: blocked.port };
+      continue;
     }
-    if (fault !== null) faults.push(fault);
+    const path = findPath(
+      graphOf(prepared, world),
+      endAt(prepared, from, from.opens, world),
+      endAt(prepared, to, ((to.opens + 2) % 4) as Direction, world),
+    );
+    if (path !== null) {
+      const isInSetback = world === 'free' && worlds.length > 1;
+      return { kind: 'routed', routed: routedRun(prepared, run, [from, to], path, { world, isInSetback }) };
+    }
+    fault = { run, code: whyNoWay(prepared, from.item.face.id, to.item.face.id), port: null };
   }
-  return { routed, faults };
+  return { kind: 'fault', fault };
+}, isSameOutcome);
+
+function isSameOutcome(a: RouteOutcome | null, b: RouteOutcome | null): boolean {
+  if (a?.kind === 'routed' && b?.kind === 'routed') {
+    const { working: _, run, ...way } = a.routed;
+    const { working: __, run: other, ...otherWay } = b.routed;
+    return run === other && JSON.stringify(way) === JSON.stringify(otherWay);
+  }
+  if (a?.kind !== 'fault' || b?.kind !== 'fault') return a === b;
+  return a.fault.run === b.fault.run && a.fault.code === b.fault.code && a.fault.port === b.fault.port;
 }
 
-type RunEnds = { readonly run: Run; readonly from: PortPlace; readonly to: PortPlace };
-type World = { readonly graph: RouteGraph; readonly demands: readonly GridDemand[] };
+/** How many runs have no way. */
+export const unroutedCount = single(
+  (prepared: Prepared) => prepared.runs.ids.filter((id) => routeOf(prepared, id)?.kind === 'fault').length,
+);
 
-/** The site as cables may go through it, with setbacks kept or not. */
-function worldOf(
-  prepared: Prepared,
-  ends: readonly RunEnds[],
-  holes: readonly Hole[],
-  areSetbacksKept: boolean,
-): World {
-  const demands = [...prepared.site.faces.values()].map((face): GridDemand => {
-    const stubs = ends.flatMap(({ from, to }) => [from, to]).filter(({ item }) => item.face.id === face.id);
-    const passPoints = holes.flatMap((hole) => hole.ends).filter((end) => end.face === face.id);
-    return {
-      face,
-      keepOut: [...keepOutOf(prepared, face.id), ...(areSetbacksKept ? keptFree(prepared, face) : [])],
-      points: [...stubs.map(({ stub }) => stub), ...passPoints.map(({ at }) => at)],
-    };
+const usesOfPasses = single((prepared: Prepared): ReadonlyMap<string, readonly Run[]> => {
+  const uses = new Map<string, Run[]>();
+  for (const id of prepared.runs.ids) {
+    const outcome = routeOf(prepared, id);
+    if (outcome?.kind !== 'routed') continue;
+    for (const pass of new Set(outcome.routed.passes))
+      uses.set(pass, [...(uses.get(pass) ?? []), outcome.routed.run]);
+  }
+  return uses;
+});
+
+/** The runs that go through a hole. */
+export const runsThrough = query(
+  (prepared: Prepared, pass: string): readonly Run[] => usesOfPasses(prepared).get(pass) ?? [],
+  isSameList,
+);
+
+// The site as cables may go through it, with setbacks kept or not. Each part is asked for by its face and its world.
+
+type World = 'kept' | 'free';
+const worldKey = (world: World, face: string) => `${world} ${face}`;
+const ofKey = (key: string): readonly [World, string] => {
+  const [world, face = ''] = key.split(' ');
+  return [world === 'kept' ? 'kept' : 'free', face];
+};
+
+const hasSetbacks = single((prepared: Prepared) =>
+  prepared.faces.ids.some((id) => (prepared.faces.get(id)?.setbacks.length ?? 0) > 0),
+);
+
+function graphOf(prepared: Prepared, world: World): RouteGraph {
+  return {
+    gridOf: (face) => gridAt(prepared, worldKey(world, face)),
+    linksAt: (face) => linksAt(prepared, worldKey(world, face)),
+    only: null,
+  };
+}
+
+/** What a face’s grid must have on it and must keep out of. */
+const demandOf = query((prepared: Prepared, key: string): GridDemand | undefined => {
+  const [world, faceId] = ofKey(key);
+  const face = prepared.site.faces.get(faceId);
+  if (face === undefined) return undefined;
+  const stubs = (prepared.onFace.get(faceId) ?? []).flatMap(({ id }) =>
+    prepared.runsOfGear
+      .get(id)
+      .flatMap(({ from, to }) =>
+        [from, to].filter((port) => port.placement === id).map((port) => placeOf(prepared, port).stub),
+      ),
+  );
+  const passPoints = holesAt(prepared, faceId).flatMap((hole) =>
+    hole.ends.filter((end) => end.face === faceId).map(({ at }) => at),
+  );
+  const kept = world === 'kept' ? keptFree(prepared, face) : [];
+  return { face, keepOut: [...keepOutOf(prepared, faceId), ...kept], points: [...stubs, ...passPoints] };
+});
+
+const ownLinesOf = query(
+  (prepared: Prepared, key: string): Lines | undefined => {
+    const demand = demandOf(prepared, key);
+    return demand === undefined ? undefined : ownLines(demand);
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
+);
+
+const badFolds = single(
+  (prepared: Prepared): ReadonlySet<string> =>
+    new Set(
+      prepared.site.problems.flatMap(({ code, fold }) =>
+        code === 'fold-length' && fold !== null ? [fold] : [],
+      ),
+    ),
+  (a, b) => isSameList([...a], [...b]),
+);
+
+/** A face as far as its folds go. */
+const foldableOf = query(
+  (prepared: Prepared, id: string): Foldable | undefined => prepared.site.faces.get(id),
+  (a, b) => a === b || (a !== undefined && b !== undefined && a.outline === b.outline),
+);
+
+const crossingsAt = query((prepared: Prepared, id: string): readonly Crossing[] => {
+  const face = foldableOf(prepared, id);
+  if (face === undefined) return [];
+  const folds = prepared.foldsOfFace.get(id);
+  return crossingsFrom(face, folds, badFolds(prepared), (other) => foldableOf(prepared, other));
+});
+
+/** The faces that straight folds join to one, all ways on, in the plan’s order; each by the first of them. */
+const foldedTogether = single((prepared: Prepared): ReadonlyMap<string, readonly string[]> => {
+  const of = new Map<string, readonly string[]>();
+  for (const id of prepared.faces.ids) {
+    if (of.has(id)) continue;
+    const reached = new Set([id]);
+    for (const each of reached) for (const { toFace } of crossingsAt(prepared, each)) reached.add(toFace);
+    const together = prepared.faces.ids.filter((each) => reached.has(each));
+    for (const each of together) of.set(each, together);
+  }
+  return of;
+});
+
+/** The lines of all faces folded together with one, carried over their folds. By the first of them. */
+const linesTogether = query((prepared: Prepared, key: string): ReadonlyMap<string, Lines> => {
+  const [world, first] = ofKey(key);
+  const together = foldedTogether(prepared).get(first) ?? [];
+  const own = together.flatMap((id) => {
+    const lines = ownLinesOf(prepared, worldKey(world, id));
+    return lines === undefined ? [] : [[id, lines] as const];
   });
-  return { demands, graph: buildRouteGraph(prepared.site, demands, holes) };
-}
+  return carriedLines(
+    new Map(own),
+    together.flatMap((id) => crossingsAt(prepared, id)),
+  );
+});
+
+const linesAt = query(
+  (prepared: Prepared, key: string): Lines | undefined => {
+    const [world, face] = ofKey(key);
+    const [first = face] = foldedTogether(prepared).get(face) ?? [];
+    return linesTogether(prepared, worldKey(world, first)).get(face);
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
+);
+
+const gridAt = query(
+  (prepared: Prepared, key: string): FaceGrid | undefined => {
+    const [demand, lines] = [demandOf(prepared, key), linesAt(prepared, key)];
+    return demand === undefined || lines === undefined ? undefined : buildGrid(demand, lines);
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameGrid(a, b)),
+);
+
+const linksAt = query((prepared: Prepared, key: string): ReadonlyMap<number, readonly CableLink[]> => {
+  const [world, face] = ofKey(key);
+  const grid = gridAt(prepared, key);
+  if (grid === undefined) return new Map();
+  return linksFrom(grid, crossingsAt(prepared, face), holesAt(prepared, face), (other) =>
+    gridAt(prepared, worldKey(world, other)),
+  );
+});
 
 /** Setbacks along edges that are folded to nothing: over a fold a cable has to go. */
-function keptFree({ site }: Prepared, face: SiteFace): BoxMm[] {
-  const folded = new Set(foldsAt(site.folds, face.id).map(({ here }) => here.edge));
+function keptFree(prepared: Prepared, face: SiteFace): BoxMm[] {
+  const folded = new Set(foldsAt(prepared.foldsOfFace.get(face.id), face.id).map(({ here }) => here.edge));
   return setbackZones(face)
     .filter(({ setback }) => !folded.has(setback.edge))
     .flatMap(setbackBoxes);
-}
-
-function lazily<Value>(make: () => Value): () => Value {
-  let made: { readonly value: Value } | null = null;
-  return () => {
-    made ??= { value: make() };
-    return made.value;
-  };
 }
 
 /**
  * Why nothing leads from face to face: blocked on the way where straight folds and holes join them; else what is missing
  * is a hole, where one would; else a slanting fold lies between, which routes do not cross; else nothing joins them.
  */
-function whyNoWay({ site, plan }: Prepared, from: string, to: string): RouteFault['code'] {
-  const straight = new Map<string, string[]>();
-  for (const { fromFace, toFace } of crossingsOf(site))
-    straight.set(fromFace, [...(straight.get(fromFace) ?? []), toFace]);
-  const passed = new Set(plan.passes.flatMap(({ face }) => [face, site.faces.get(face)?.otherSide ?? face]));
+function whyNoWay(prepared: Prepared, from: string, to: string): RouteFault['code'] {
+  const { site } = prepared;
+  const straightFrom = (id: string) => crossingsAt(prepared, id).map(({ toFace }) => toFace);
   const otherSide = (id: string) => {
     const other = site.faces.get(id)?.otherSide;
     return other == null ? [] : [other];
   };
-  const folded = (id: string) => foldsAt(site.folds, id).map(({ there }) => there.face);
-  const straightFrom = (id: string) => straight.get(id) ?? [];
-  if (reaches(from, to, (id) => [...straightFrom(id), ...(passed.has(id) ? otherSide(id) : [])]))
+  const isPassed = (id: string) =>
+    [id, ...otherSide(id)].some((each) => prepared.passesOnFace.get(each).length > 0);
+  const folded = (id: string) => foldsAt(prepared.foldsOfFace.get(id), id).map(({ there }) => there.face);
+  if (reaches(from, to, (id) => [...straightFrom(id), ...(isPassed(id) ? otherSide(id) : [])]))
     return 'no-way';
   if (reaches(from, to, (id) => [...straightFrom(id), ...otherSide(id)])) return 'no-pass';
   return reaches(from, to, (id) => [...folded(id), ...otherSide(id)]) ? 'slanting-fold' : 'apart';
@@ -193,7 +318,7 @@ function reaches(from: string, to: string, next: (id: string) => readonly string
 }
 
 /** What cables keep out of on a face: gear and obstacles, each with its clear zone. A board has its cables on it or behind. */
-function keepOutOf(prepared: Prepared, faceId: string): BoxMm[] {
+const keepOutOf = query((prepared: Prepared, faceId: string): readonly BoxMm[] => {
   const gear = (prepared.onFace.get(faceId) ?? [])
     .filter(({ type }) => type.kind !== 'board')
     .map(({ body }) => growBox(body, CABLE_CLEAR_MM));
@@ -201,7 +326,7 @@ function keepOutOf(prepared: Prepared, faceId: string): BoxMm[] {
     boxes.map((box) => growBox(box, obstacle.clearMm)),
   );
   return [...gear, ...obstacles];
-}
+});
 
 function placeOf(prepared: Prepared, port: Port): PortPlace {
   const item = prepared.hung.get(port.placement);
@@ -215,55 +340,56 @@ function placeOf(prepared: Prepared, port: Port): PortPlace {
   return { port, item, at, stub, opens: direction };
 }
 
-function holeOf(prepared: Prepared, pass: Pass): Hole[] {
-  const places = findPassPlaces(prepared.site, pass);
-  if (places === null) return [];
-  const ends = [places.here, places.there] as const;
-  const usable = ends.every(
-    ({ face, at }) => isInside(at, face.outline) && !isInAnyBox(pointUm(at), keepOutOf(prepared, face.id)),
-  );
-  if (!usable) return [];
-  return [
-    {
-      pass: pass.id,
-      ends: [
-        { face: places.here.face.id, at: places.here.at },
-        { face: places.there.face.id, at: places.there.at },
-      ],
-      thicknessMm: places.thicknessMm,
-    },
-  ];
+/** The usable holes of a face, from either side. */
+function holesAt(prepared: Prepared, faceId: string): Hole[] {
+  return passesAt(prepared, faceId).flatMap(({ id }) => holeOf(prepared, id) ?? []);
 }
 
-function isBlocked({ stub, item }: PortPlace, demands: readonly GridDemand[]): boolean {
-  const demand = demands.find(({ face }) => face.id === item.face.id);
+const holeOf = query((prepared: Prepared, id: string): Hole | null => {
+  const pass = prepared.passes.get(id);
+  const places = pass === undefined ? null : findPassPlaces(prepared.site, pass);
+  if (pass === undefined || places === null) return null;
+  const isUsable = [places.here, places.there].every(
+    ({ face, at }) => isInside(at, face.outline) && !isInAnyBox(pointUm(at), keepOutOf(prepared, face.id)),
+  );
+  if (!isUsable) return null;
+  return {
+    pass: pass.id,
+    ends: [
+      { face: places.here.face.id, at: places.here.at },
+      { face: places.there.face.id, at: places.there.at },
+    ],
+    thicknessMm: places.thicknessMm,
+  };
+});
+
+function isBlocked(prepared: Prepared, { stub, item }: PortPlace, world: World): boolean {
+  const demand = demandOf(prepared, worldKey(world, item.face.id));
   return (
     demand === undefined || !isInside(stub, item.face.outline) || isInAnyBox(pointUm(stub), demand.keepOut)
   );
 }
 
-function endAt(
-  graph: RouteGraph,
-  place: PortPlace,
-  direction: Direction,
-): { node: number; direction: Direction } {
-  const grid = graph.grids.find(({ face }) => face.id === place.item.face.id);
+function endAt(prepared: Prepared, place: PortPlace, direction: Direction, world: World): SearchEnd {
+  const face = place.item.face.id;
+  const grid = gridAt(prepared, worldKey(world, face));
   const node = grid === undefined ? -1 : nodeAt(grid, pointUm(place.stub));
   if (node < 0) throw new Error(`The stub of ${place.port.placement} is not on the grid.`);
-  return { node, direction };
+  return { face, node, direction };
 }
 
 function routedRun(
-  graph: RouteGraph,
+  prepared: Prepared,
   run: Run,
-  from: PortPlace,
-  to: PortPlace,
+  [from, to]: readonly [PortPlace, PortPlace],
   path: FoundPath,
-): Omit<RoutedRun, 'isInSetback'> {
-  const points = path.nodes.map(({ node, via }) => {
-    const grid = findGrid(graph, node);
+  { world, isInSetback }: { readonly world: World; readonly isInSetback: boolean },
+): RoutedRun {
+  const points = path.nodes.flatMap(({ face, node, via }) => {
+    const grid = gridAt(prepared, worldKey(world, face));
+    if (grid === undefined) return [];
     const [x, y] = pointOfNode(grid, node);
-    return { face: grid.face.id, at: [x / UM_PER_MM, y / UM_PER_MM] as PointMm, via };
+    return [{ face, at: [x / UM_PER_MM, y / UM_PER_MM] as PointMm, via }];
   });
   const ends = [
     { face: from.item.face.id, at: from.at, via: null },
@@ -277,19 +403,22 @@ function routedRun(
     legs: mergedLegs(ends),
     passes: points.flatMap(({ via }) => via ?? []),
     bendCount: path.bendCount,
+    isInSetback,
     pathMm,
     totalMm,
-    working: {
-      title: `Length of ${run.name}`,
-      formula: 'length = path + 2 × slack',
-      inputs: [
-        lengthInput('path', 'Along the faces, over folds and through holes', pathMm),
-        lengthInput('slack', 'Left at each end', run.slackEachEndMm),
-        { symbol: 'bends', name: 'Bends along the path', value: { value: path.bendCount, unit: 'count' } },
-      ],
-      result: { name: 'Length to cut', value: { value: totalMm, unit: 'mm' } },
-      source: practice('Shortest way along and across, fewest bends among the shortest'),
-      notes: ['Drip loops and the rise into boxes come out of the slack: leave enough.'],
+    get working(): Working {
+      return {
+        title: `Length of ${run.name}`,
+        formula: 'length = path + 2 × slack',
+        inputs: [
+          lengthInput('path', 'Along the faces, over folds and through holes', pathMm),
+          lengthInput('slack', 'Left at each end', run.slackEachEndMm),
+          { symbol: 'bends', name: 'Bends along the path', value: { value: path.bendCount, unit: 'count' } },
+        ],
+        result: { name: 'Length to cut', value: { value: totalMm, unit: 'mm' } },
+        source: practice('Shortest way along and across, fewest bends among the shortest'),
+        notes: ['Drip loops and the rise into boxes come out of the slack: leave enough.'],
+      };
     },
   };
 }

@@ -1,5 +1,15 @@
-import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Fix,
+} from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
+import { PASSES } from '../check/subjects.ts';
+import type { Pass } from '../plan/run.ts';
 import { distanceToSegmentMm } from '../plan/outline.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -9,7 +19,7 @@ import { isInside } from '../site/polygon.ts';
 import type { Member } from '../site/members.ts';
 import { setbackZones } from '../site/setback-zones.ts';
 import { lengthInput } from '../working/working.ts';
-import { allPassSides, findPassSides, type PassSides } from './pass-sides.ts';
+import { findPassSides, type PassSides } from './pass-sides.ts';
 import {
   findCoverAt,
   findMemberHit,
@@ -43,14 +53,16 @@ const meta: CheckMeta = {
   fixMessages: { move: 'Move {pass} {distance} to the {side}' },
 };
 
-function check(prepared: Prepared): Finding[] {
-  return allPassSides(prepared).flatMap((sides) => [
+function checkPass(prepared: Prepared, pass: Pass): Found[] {
+  const sides = findPassSides(prepared, pass);
+  if (sides === null) return [];
+  return [
     ...checkFraming(prepared, sides),
     ...[sides.here, sides.there].flatMap((side) => checkSide(prepared, sides, side)),
-  ]);
+  ];
 }
 
-function checkSide(prepared: Prepared, sides: PassSides, side: PassPlace): Finding[] {
+function checkSide(prepared: Prepared, sides: PassSides, side: PassPlace): Found[] {
   const { pass } = sides;
   const { face, at } = side;
   const parts = {
@@ -79,10 +91,10 @@ function checkSide(prepared: Prepared, sides: PassSides, side: PassPlace): Findi
 }
 
 /** Strips kept free along the edges of a side that the hole’s edge comes into. */
-function setbackFindings(sides: PassSides, { face, at }: PassPlace): Finding[] {
+function setbackFindings(sides: PassSides, { face, at }: PassPlace): Found[] {
   const { pass } = sides;
   const radiusMm = holeRadiusMm(sides);
-  return setbackZones(face).flatMap(({ setback, edge }): Finding[] => {
+  return setbackZones(face).flatMap(({ setback, edge }): Found[] => {
     const measuredMm = Math.max(0, distanceToSegmentMm(at, ...edge) - radiusMm);
     if (!isBelow(measuredMm, setback.distanceMm, 'mm')) return [];
     const source = { kind: 'yours', title: setback.why } as const;
@@ -97,7 +109,7 @@ function setbackFindings(sides: PassSides, { face, at }: PassPlace): Finding[] {
         measured: { value: measuredMm, unit: 'mm' },
         required: { value: setback.distanceMm, unit: 'mm' },
         source,
-        working: {
+        working: () => ({
           title: `${pass.name} from edge ${setback.edge + 1} of ${face.name}`,
           formula: 'free = centre to edge − hole ÷ 2',
           inputs: [
@@ -107,14 +119,14 @@ function setbackFindings(sides: PassSides, { face, at }: PassPlace): Finding[] {
           result: { name: 'Free', value: { value: measuredMm, unit: 'mm' } },
           source,
           notes: [],
-        },
+        }),
       }),
     ];
   });
 }
 
 /** Framing is checked on the side the hole was measured on; the other side’s is the same, mirrored. */
-function checkFraming(prepared: Prepared, sides: PassSides): Finding[] {
+function checkFraming(prepared: Prepared, sides: PassSides): Found[] {
   const { pass, here } = sides;
   const hit = findMemberHit(sides);
   if (hit === undefined) return [];
@@ -128,7 +140,7 @@ function checkFraming(prepared: Prepared, sides: PassSides): Finding[] {
       at: { face: here.face.id, xMm: here.at[0], yMm: here.at[1] },
       measured: { value: offsetMm(hit, here.at), unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
-      working: {
+      working: () => ({
         title: `Room for ${pass.name} beside the ${hit.framing}`,
         formula: 'required = member ÷ 2 + off + hole ÷ 2 + margin',
         inputs: [
@@ -142,8 +154,8 @@ function checkFraming(prepared: Prepared, sides: PassSides): Finding[] {
         notes: hit.isFound
           ? ['The member stands where it was found.']
           : ['Find the real member before drilling: a drawing’s spacing is not a measurement.'],
-      },
-      fixes: findMoves(prepared, sides, hit),
+      }),
+      fixes: () => findMoves(prepared, sides, hit),
     }),
   ];
 }
@@ -179,4 +191,4 @@ function sideOf(dx: number, dy: number): string {
   return dy > 0 ? 'top' : 'bottom';
 }
 
-export const passFramingCheck: Check = { meta, check };
+export const passFramingCheck: Check = checkOf(meta, lookAt(PASSES, checkPass));

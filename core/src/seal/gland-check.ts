@@ -1,10 +1,19 @@
-import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Fix,
+} from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
+import { PASSES } from '../check/subjects.ts';
 import type { Pass } from '../plan/run.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { lengthInput } from '../working/working.ts';
 import { GLAND_SIZES, GLANDS } from '../reference/glands.ts';
-import { routeAll } from '../route/route.ts';
+import { runsThrough, unroutedCount } from '../route/route.ts';
 
 const meta: CheckMeta = {
   id: 'seal.gland',
@@ -21,61 +30,64 @@ const meta: CheckMeta = {
   fixMessages: { 'set-gland': 'Use a {gland} gland', remove: 'Take {pass} out' },
 };
 
-function check(prepared: Prepared): Finding[] {
-  const { routed, faults } = routeAll(prepared);
-  return prepared.plan.passes.flatMap((pass): Finding[] => {
-    const runs = routed.filter(({ passes }) => passes.includes(pass.id)).map(({ run }) => run);
-    const common = {
-      subjects: [{ kind: 'pass', id: pass.id } as const],
-      at: { face: pass.face, xMm: pass.xMm, yMm: pass.yMm },
-    };
-    if (runs.length === 0) {
-      // While some run finds no way, an empty hole may well be the one it is meant for.
-      if (faults.length > 0) return [];
-      const edits = [{ kind: 'remove-pass', pass: pass.id } as const];
-      const fixes: Fix[] = [{ message: 'remove', data: { pass: pass.name }, edits }];
-      return [
-        findingOf(meta, { ...common, message: 'unused', severity: 'ask', data: { pass: pass.name }, fixes }),
-      ];
-    }
-    const shared =
-      runs.length > 1
-        ? [
-            findingOf(meta, {
-              ...common,
-              message: 'shared',
-              data: { pass: pass.name, count: String(runs.length) },
-            }),
-          ]
-        : [];
-    const { clampMinMm, clampMaxMm } = GLANDS.rows[pass.gland];
-    const misfits = runs
-      .filter(({ cableDiameterMm: mm }) => isBelow(mm, clampMinMm, 'mm') || isAbove(mm, clampMaxMm, 'mm'))
-      .map((run) => {
-        const isThin = run.cableDiameterMm < clampMinMm;
-        return findingOf(meta, {
-          ...common,
-          message: isThin ? 'too-thin' : 'too-thick',
-          data: { pass: pass.name, gland: pass.gland, run: run.name },
-          measured: { value: run.cableDiameterMm, unit: 'mm' },
-          required: { value: isThin ? clampMinMm : clampMaxMm, unit: 'mm' },
-          working: {
-            title: `${pass.gland} gland for ${run.name}`,
-            formula: 'least ≤ cable ≤ most',
-            inputs: [
-              lengthInput('least', 'Thinnest cable the gland grips (typical)', clampMinMm),
-              lengthInput('most', 'Thickest it takes (typical)', clampMaxMm),
-            ],
-            result: { name: 'Over the cable', value: { value: run.cableDiameterMm, unit: 'mm' } },
-            source: meta.source,
-            notes: ['Clamping ranges differ from maker to maker: measure the gland in hand.'],
-          },
-          subjects: [...common.subjects, { kind: 'run', id: run.id }],
-          fixes: fittingGlands(pass, run.cableDiameterMm),
-        });
+function checkPass(prepared: Prepared, pass: Pass): Found[] {
+  const runs = runsThrough(prepared, pass.id);
+  const common = {
+    subjects: [{ kind: 'pass', id: pass.id } as const],
+    at: { face: pass.face, xMm: pass.xMm, yMm: pass.yMm },
+  };
+  if (runs.length === 0) {
+    // While some run finds no way, an empty hole may well be the one it is meant for.
+    if (unroutedCount(prepared) > 0) return [];
+    const edits = [{ kind: 'remove-pass', pass: pass.id } as const];
+    const fixes: Fix[] = [{ message: 'remove', data: { pass: pass.name }, edits }];
+    return [
+      findingOf(meta, {
+        ...common,
+        message: 'unused',
+        severity: 'ask',
+        data: { pass: pass.name },
+        fixes: () => fixes,
+      }),
+    ];
+  }
+  const shared =
+    runs.length > 1
+      ? [
+          findingOf(meta, {
+            ...common,
+            message: 'shared',
+            data: { pass: pass.name, count: String(runs.length) },
+          }),
+        ]
+      : [];
+  const { clampMinMm, clampMaxMm } = GLANDS.rows[pass.gland];
+  const misfits = runs
+    .filter(({ cableDiameterMm: mm }) => isBelow(mm, clampMinMm, 'mm') || isAbove(mm, clampMaxMm, 'mm'))
+    .map((run) => {
+      const isThin = run.cableDiameterMm < clampMinMm;
+      return findingOf(meta, {
+        ...common,
+        message: isThin ? 'too-thin' : 'too-thick',
+        data: { pass: pass.name, gland: pass.gland, run: run.name },
+        measured: { value: run.cableDiameterMm, unit: 'mm' },
+        required: { value: isThin ? clampMinMm : clampMaxMm, unit: 'mm' },
+        working: () => ({
+          title: `${pass.gland} gland for ${run.name}`,
+          formula: 'least ≤ cable ≤ most',
+          inputs: [
+            lengthInput('least', 'Thinnest cable the gland grips (typical)', clampMinMm),
+            lengthInput('most', 'Thickest it takes (typical)', clampMaxMm),
+          ],
+          result: { name: 'Over the cable', value: { value: run.cableDiameterMm, unit: 'mm' } },
+          source: meta.source,
+          notes: ['Clamping ranges differ from maker to maker: measure the gland in hand.'],
+        }),
+        subjects: [...common.subjects, { kind: 'run', id: run.id }],
+        fixes: () => fittingGlands(pass, run.cableDiameterMm),
       });
-    return [...shared, ...misfits];
-  });
+    });
+  return [...shared, ...misfits];
 }
 
 function fittingGlands(pass: Pass, cableDiameterMm: number): Fix[] {
@@ -89,4 +101,4 @@ function fittingGlands(pass: Pass, cableDiameterMm: number): Fix[] {
   }));
 }
 
-export const glandCheck: Check = { meta, check };
+export const glandCheck: Check = checkOf(meta, lookAt(PASSES, checkPass));

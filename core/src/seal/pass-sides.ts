@@ -13,6 +13,14 @@ export function findPassSides(prepared: Prepared, pass: Pass): PassSides | null 
   return { ...places, pass, hole: sawnGlandHole(GLANDS.rows[pass.gland].clearanceHoleMm) };
 }
 
-export function allPassSides(prepared: Prepared): PassSides[] {
-  return prepared.plan.passes.flatMap((pass) => findPassSides(prepared, pass) ?? []);
+/** The holes of a face: those measured on it, and those measured on its other side. */
+export function passesAt(prepared: Prepared, faceId: string): readonly Pass[] {
+  const other = prepared.site.faces.get(faceId)?.otherSide;
+  const there = other == null ? [] : prepared.passesOnFace.get(other);
+  return [...prepared.passesOnFace.get(faceId), ...there];
+}
+
+/** The same, each with both its sides. */
+export function passSidesAt(prepared: Prepared, faceId: string): PassSides[] {
+  return passesAt(prepared, faceId).flatMap((pass) => findPassSides(prepared, pass) ?? []);
 }

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
@@ -14,12 +15,12 @@ function withPass(more: Partial<Pass>): Plan {
   return { ...demo, passes: demo.passes.map((pass) => ({ ...pass, ...more })) };
 }
 
-const messages = (plan: Plan) => passFramingCheck.check(prepare(plan)).map(({ message }) => message);
+const messages = (plan: Plan) => findingsOf(passFramingCheck, prepare(plan)).map(({ message }) => message);
 
 describe('passFramingCheck', () => {
   test('wants half the member, half the hole and the margin between centres', () => {
     // By hand: 1 1/2 in ÷ 2 + 13/16 in ÷ 2 + 20 mm = 19.05 + 10.31875 + 20 mm.
-    const [finding] = passFramingCheck.check(prepare(honeyHouse()));
+    const [finding] = findingsOf(passFramingCheck, prepare(honeyHouse()));
     expect(finding?.required?.value).toBeCloseTo(49.36875, 6);
   });
 
@@ -52,7 +53,7 @@ describe('passSpot', () => {
 });
 
 describe('glandCheck', () => {
-  const found = (plan: Plan) => glandCheck.check(prepare(plan)).map(({ message }) => message);
+  const found = (plan: Plan) => findingsOf(glandCheck, prepare(plan)).map(({ message }) => message);
   const withCable = (cableDiameterMm: number): Plan => {
     const demo = withPass({ xMm: mmFromInch(108) });
     return { ...demo, runs: demo.runs.map((run) => ({ ...run, cableDiameterMm })) };

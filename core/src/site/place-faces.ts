@@ -1,4 +1,4 @@
-import type { Face, Fold, Stand } from '../plan/face.ts';
+import type { Fold, Stand } from '../plan/face.ts';
 import type { PointMm } from '../plan/values.ts';
 import { edgesOf } from '../plan/outline.ts';
 import { standAxes } from '../plan/stand.ts';
@@ -19,6 +19,11 @@ export type PlacedBy =
   | { readonly kind: 'fold'; readonly fold: Fold; readonly from: string }
   | { readonly kind: 'reverse'; readonly from: string };
 
+/** What of a face decides where it and its neighbours stand. */
+export type FaceToPlace = Pick<SiteFace, 'id' | 'outline' | 'thicknessMm' | 'mirrorSumMm' | 'otherSide'> & {
+  readonly stands: Stand | null;
+};
+
 export type PlacedFaces = {
   readonly frames: ReadonlyMap<string, Frame>;
   readonly placedBy: ReadonlyMap<string, PlacedBy>;
@@ -31,7 +36,7 @@ export type PlacedFaces = {
  * compared with where it stands: a ring of faces that does not close says by how much.
  */
 export function placeFaces(
-  faces: ReadonlyMap<string, SiteFace>,
+  faces: ReadonlyMap<string, FaceToPlace>,
   folds: readonly Fold[],
   rootFace: string,
 ): PlacedFaces {
@@ -83,19 +88,14 @@ export function placeFaces(
   };
 
   grow(rootFace, ROOT_FRAME, { kind: 'root' });
-  for (const { id, face } of faces.values()) {
-    const stand = standOf(face);
-    if (stand !== null && !frames.has(id)) grow(id, standFrame(stand), { kind: 'stand' });
+  for (const { id, stands } of faces.values()) {
+    if (stands !== null && !frames.has(id)) grow(id, standFrame(stands), { kind: 'stand' });
   }
   for (const id of faces.keys()) {
     if (!frames.has(id))
       problems.push({ code: 'not-placed', face: id, fold: null, differenceMm: 0, angleDeg: 0 });
   }
   return { frames, placedBy, problems };
-}
-
-function standOf({ shape }: Face): Stand | null {
-  return shape.kind === 'outline' ? shape.stands : null;
 }
 
 /** The frame of a face that stands by itself. */

@@ -1,7 +1,9 @@
 import type { Face, Fold } from '../plan/face.ts';
 import { signedAreaMm2 } from '../plan/outline.ts';
+import type { Conditions } from '../plan/conditions.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
+import { byIdentity } from '../model/query.ts';
 import { resolveConditions } from './conditions.ts';
 import type { Frame } from './frame.ts';
 import { membersOf, mirroredMember } from './members.ts';
@@ -34,17 +36,38 @@ export function buildSite(plan: Plan): Site {
     }
   }
   for (const face of plan.faces) {
-    faces.set(face.id, buildFace(face, plan, otherSides.get(face.id) ?? null));
+    const { shape } = face;
+    const front = shape.kind === 'reverse' ? plan.faces.find(({ id }) => id === shape.of) : face;
+    faces.set(face.id, buildFace(face, front, plan.site.conditions, otherSides.get(face.id) ?? null));
   }
 
-  const problems: SiteProblem[] = [];
-  for (const { id, outline } of faces.values()) {
-    const areaMm2 = signedAreaMm2(outline);
-    if (areaMm2 <= 0)
-      problems.push({ code: 'clockwise', face: id, fold: null, differenceMm: 0, angleDeg: 0 });
-  }
-  const placed = placeFaces(faces, plan.folds, plan.rootFace);
-  return { ...placed, faces, folds: plan.folds, problems: [...problems, ...placed.problems] };
+  const toPlace = new Map(
+    [...faces].map(([id, { outline, thicknessMm, mirrorSumMm, otherSide, face }]) => [
+      id,
+      {
+        id,
+        outline,
+        thicknessMm,
+        mirrorSumMm,
+        otherSide,
+        stands: face.shape.kind === 'outline' ? face.shape.stands : null,
+      },
+    ]),
+  );
+  const placed = placeFaces(toPlace, plan.folds, plan.rootFace);
+  return {
+    ...placed,
+    faces,
+    folds: plan.folds,
+    problems: [...clockwiseProblems([...faces.values()]), ...placed.problems],
+  };
+}
+
+/** Faces whose outline runs the wrong way round. */
+export function clockwiseProblems(faces: readonly Pick<SiteFace, 'id' | 'outline'>[]): SiteProblem[] {
+  return faces
+    .filter(({ outline }) => signedAreaMm2(outline) <= 0)
+    .map(({ id }) => ({ code: 'clockwise', face: id, fold: null, differenceMm: 0, angleDeg: 0 }));
 }
 
 /** The same hole seen from the other side of its face. */
@@ -52,7 +75,13 @@ export function mirrored(face: SiteFace, [x, y]: PointMm): PointMm {
   return [face.mirrorSumMm - x, y];
 }
 
-function buildFace(face: Face, plan: Plan, otherSide: string | null): SiteFace {
+/** A face worked out; `front` is itself, or the face whose other side it is. */
+export function buildFace(
+  face: Face,
+  front: Face | undefined,
+  conditions: Conditions,
+  otherSide: string | null,
+): SiteFace {
   const common = {
     id: face.id,
     name: face.name,
@@ -65,7 +94,7 @@ function buildFace(face: Face, plan: Plan, otherSide: string | null): SiteFace {
       boxes: obstacleBoxes(obstacle),
     })),
     setbacks: face.setbacks,
-    conditions: resolveConditions(plan.site.conditions, face.conditions),
+    conditions: resolveConditions(conditions, face.conditions),
   };
   if (face.shape.kind === 'outline') {
     const outline = face.shape.pointsMm;
@@ -80,7 +109,6 @@ function buildFace(face: Face, plan: Plan, otherSide: string | null): SiteFace {
     };
   }
   const { of } = face.shape;
-  const front = plan.faces.find(({ id }) => id === of);
   const frontShape = front?.shape;
   if (front === undefined || frontShape?.kind !== 'outline') {
     throw new Error(
@@ -91,10 +119,16 @@ function buildFace(face: Face, plan: Plan, otherSide: string | null): SiteFace {
   const mirrorSumMm = bounds.minX + bounds.maxX;
   return {
     ...common,
-    outline: frontShape.pointsMm.map(([x, y]): PointMm => [mirrorSumMm - x, y]).reverse(),
+    outline: mirroredOutline(frontShape.pointsMm),
     bounds,
     thicknessMm: frontShape.thicknessMm,
     mirrorSumMm,
     members: membersOf(front, bounds).map((member) => mirroredMember(member, mirrorSumMm)),
   };
 }
+
+/** An outline as the other side has it; one object for one outline, so that it is known to be the same. */
+const mirroredOutline = byIdentity((pointsMm: readonly PointMm[]): readonly PointMm[] => {
+  const { minX, maxX } = boundsOf(pointsMm);
+  return pointsMm.map(([x, y]): PointMm => [minX + maxX - x, y]).reverse();
+});

@@ -1,10 +1,25 @@
-import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
-import type { Prepared } from '../check/prepared.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Fix,
+} from '../check/finding.ts';
+import { GEAR_TYPES, JOINS, NIPPLES, PLAN_FACES, RUNS, SITE } from '../check/subjects.ts';
+import { portKey, type Model } from '../model/model.ts';
 import {
   CONTRADICTION_WORDS,
-  findContradictions,
+  faceContradictions,
+  joinContradictions,
+  nippleContradictions,
+  runContradictions,
+  siteContradictions,
+  typeContradictions,
   type ContradictionCode,
   type PlanContradiction,
+  type PlanLookup,
 } from '../plan/contradictions.ts';
 import { practice } from '../reference/source.ts';
 
@@ -28,14 +43,25 @@ const REMEDIES: { readonly [Code in ContradictionCode]?: 'remove-joint' | 'remov
   'run-to-itself': 'remove-run',
 };
 
-function check({ plan }: Prepared): Finding[] {
-  return findContradictions(plan).map((found) =>
+/** The plan’s things as the model has them. */
+function lookupIn(model: Model): PlanLookup {
+  return {
+    placement: (id) => model.placements.get(id),
+    gearType: (id) => model.gearTypes.get(id),
+    hungOf: (type) => model.placementsOfType.get(type)[0],
+    jointsAt: (port) => model.jointsOfPort.get(portKey(port)),
+    linksAt: (port) => model.linksOfPort.get(portKey(port)),
+  };
+}
+
+function told(contradictions: readonly PlanContradiction[]): Found[] {
+  return contradictions.map((found) =>
     findingOf(meta, {
       message: found.code,
       id: `${meta.id}/${found.code}/${found.path}`,
       data: found.names,
       subjects: found.subject === null ? [] : [found.subject],
-      fixes: fixesOf(found),
+      fixes: () => fixesOf(found),
     }),
   );
 }
@@ -49,4 +75,11 @@ function fixesOf({ code, subject, names }: PlanContradiction): Fix[] {
   return [];
 }
 
-export const contradictionsCheck: Check = { meta, check };
+export const contradictionsCheck: Check = checkOf(meta, [
+  lookAt(SITE, ({ plan }) => told(siteContradictions(plan.site.conditions, plan.rootFace))),
+  lookAt(PLAN_FACES, ({ plan }, face) => told(faceContradictions(face, plan.site.conditions))),
+  lookAt(GEAR_TYPES, (model, type) => told(typeContradictions(type, lookupIn(model)))),
+  lookAt(NIPPLES, (model, joint) => told(nippleContradictions(joint, lookupIn(model)))),
+  lookAt(JOINS, (model, link) => told(joinContradictions(link, lookupIn(model)))),
+  lookAt(RUNS, (_, run) => told(runContradictions(run))),
+]);

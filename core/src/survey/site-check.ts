@@ -1,5 +1,14 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Finding,
+} from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
+import { SITE } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import type { SiteProblem } from '../site/site.ts';
 
@@ -20,7 +29,7 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function check(prepared: Prepared): Finding[] {
+function check(prepared: Prepared): Found[] {
   return prepared.site.problems.map((problem) => {
     const { code, face, fold } = problem;
     return findingOf(meta, {
@@ -42,4 +51,4 @@ function figures({ code, differenceMm }: SiteProblem): Pick<Finding, 'measured'>
   return { measured: isLength ? { value: Math.abs(differenceMm), unit: 'mm' } : null };
 }
 
-export const siteCheck: Check = { meta, check };
+export const siteCheck: Check = checkOf(meta, lookAt(SITE, check));

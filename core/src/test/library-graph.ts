@@ -1,14 +1,12 @@
 import createGraph, { type Graph } from 'ngraph.graph';
-import type { RouteGraph } from '../route/graph.ts';
+import type { FaceGrid } from '../route/grid.ts';
 import { BENDS_PER_UM } from '../route/search.ts';
 
 export const GOAL = 'goal';
 
 /** The router’s (node, direction) graph of a single face in a general graph library, for comparison. */
-export function asLibraryGraph(graph: RouteGraph, goal: number): Graph<unknown, number> {
+export function asLibraryGraph(grid: FaceGrid, goal: number): Graph<unknown, number> {
   const library = createGraph<unknown, number>();
-  const [grid] = graph.grids;
-  if (grid === undefined) throw new Error('no face');
   const columns = grid.xsUm.length;
   const join = (a: number, b: number, direction: number, stepUm: number) => {
     for (const turn of [0, 1, 3]) {
@@ -16,7 +14,7 @@ export function asLibraryGraph(graph: RouteGraph, goal: number): Graph<unknown, 
       library.addLink(a * 4 + before, b * 4 + direction, stepUm * BENDS_PER_UM + (turn === 0 ? 0 : 1));
     }
   };
-  for (let node = 0; node < graph.nodeCount; node++) {
+  for (let node = 0; node < grid.freeRight.length; node++) {
     const [i, j] = [node % columns, Math.floor(node / columns)];
     const stepX = (grid.xsUm[i + 1] ?? 0) - (grid.xsUm[i] ?? 0);
     const stepY = (grid.ysUm[j + 1] ?? 0) - (grid.ysUm[j] ?? 0);

@@ -1,10 +1,10 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import type { Prepared } from '../check/prepared.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
+import { type Hung, type Prepared } from '../check/prepared.ts';
+import { WIREWAYS } from '../check/subjects.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
 import { lengthInput } from '../working/working.ts';
 import { deflections, fillSections } from './fill.ts';
-import { wirewaysOf } from './hole-pattern.ts';
 
 const meta: CheckMeta = {
   id: 'wireway.fill',
@@ -22,74 +22,72 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function check(prepared: Prepared): Finding[] {
-  return wirewaysOf(prepared).flatMap((wireway) => {
-    const subjects = [{ kind: 'placement', id: wireway.id }] as const;
-    const place = (alongMm: number) => ({
-      face: wireway.face.id,
-      xMm: wireway.body.minX + alongMm,
-      yMm: (wireway.body.minY + wireway.body.maxY) / 2,
-    });
-    const sections = fillSections(prepared, wireway.id);
-    const full = sections
-      .filter(({ isWithin }) => !isWithin)
-      .map(({ fromMm, toMm, areaMm2, mostMm2, working }) =>
-        findingOf(meta, {
-          message: 'full',
-          id: `${meta.id}/full/${wireway.id}/${Math.round(fromMm)}`,
-          data: {
-            wireway: wireway.placement.name,
-            from: { value: fromMm, unit: 'mm' },
-            to: { value: toMm, unit: 'mm' },
-          },
-          subjects,
-          at: place((fromMm + toMm) / 2),
-          measured: { value: areaMm2, unit: 'mm2' },
-          required: { value: mostMm2, unit: 'mm2' },
-          working,
-        }),
-      );
-    const most = [...sections].sort((a, b) => b.currentCarryingCount - a.currentCarryingCount)[0];
-    const crowded =
-      most === undefined || most.currentCarryingCount <= WIREWAY_RULES.mostCurrentCarrying
-        ? []
-        : [
-            findingOf(meta, {
-              message: 'count',
-              severity: 'ask',
-              data: { wireway: wireway.placement.name },
-              subjects,
-              at: place((most.fromMm + most.toMm) / 2),
-              measured: { value: most.currentCarryingCount, unit: 'count' },
-              required: { value: WIREWAY_RULES.mostCurrentCarrying, unit: 'count' },
-              source: WIREWAY_RULES.count,
-              working: { ...most.working, source: WIREWAY_RULES.count },
-            }),
-          ];
-    const bends = deflections(prepared, wireway.id)
-      .filter(({ neededMm, hasMm }) => isBelow(hasMm, neededMm, 'mm'))
-      .map(({ hole, circuit, neededMm, hasMm }) =>
-        findingOf(meta, {
-          message: 'bend',
-          id: `${meta.id}/bend/${circuit.id}/${hole.joint.id}`,
-          data: { circuit: circuit.name, wireway: wireway.placement.name },
-          subjects: [{ kind: 'joint', id: hole.joint.id }, ...subjects],
-          at: place(hole.fromLeftMm),
-          measured: { value: hasMm, unit: 'mm' },
-          required: { value: neededMm, unit: 'mm' },
-          source: WIREWAY_RULES.bending,
-          working: {
-            title: `${circuit.name} at ${hole.unit.placement.name}`,
-            formula: 'the wireway where conductors deflect ≥ the table’s bending space for one wire',
-            inputs: [lengthInput('width', 'The wireway there', hasMm)],
-            result: { name: 'By the table', value: { value: neededMm, unit: 'mm' } },
-            source: WIREWAY_RULES.bending,
-            notes: [],
-          },
-        }),
-      );
-    return [...full, ...crowded, ...bends];
+function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
+  const subjects = [{ kind: 'placement', id: wireway.id }] as const;
+  const place = (alongMm: number) => ({
+    face: wireway.face.id,
+    xMm: wireway.body.minX + alongMm,
+    yMm: (wireway.body.minY + wireway.body.maxY) / 2,
   });
+  const sections = fillSections(prepared, wireway.id);
+  const full = sections
+    .filter(({ isWithin }) => !isWithin)
+    .map(({ fromMm, toMm, areaMm2, mostMm2, working }) =>
+      findingOf(meta, {
+        message: 'full',
+        id: `${meta.id}/full/${wireway.id}/${Math.round(fromMm)}`,
+        data: {
+          wireway: wireway.placement.name,
+          from: { value: fromMm, unit: 'mm' },
+          to: { value: toMm, unit: 'mm' },
+        },
+        subjects,
+        at: place((fromMm + toMm) / 2),
+        measured: { value: areaMm2, unit: 'mm2' },
+        required: { value: mostMm2, unit: 'mm2' },
+        working: () => working,
+      }),
+    );
+  const most = [...sections].sort((a, b) => b.currentCarryingCount - a.currentCarryingCount)[0];
+  const crowded =
+    most === undefined || most.currentCarryingCount <= WIREWAY_RULES.mostCurrentCarrying
+      ? []
+      : [
+          findingOf(meta, {
+            message: 'count',
+            severity: 'ask',
+            data: { wireway: wireway.placement.name },
+            subjects,
+            at: place((most.fromMm + most.toMm) / 2),
+            measured: { value: most.currentCarryingCount, unit: 'count' },
+            required: { value: WIREWAY_RULES.mostCurrentCarrying, unit: 'count' },
+            source: WIREWAY_RULES.count,
+            working: () => ({ ...most.working, source: WIREWAY_RULES.count }),
+          }),
+        ];
+  const bends = deflections(prepared, wireway.id)
+    .filter(({ neededMm, hasMm }) => isBelow(hasMm, neededMm, 'mm'))
+    .map(({ hole, circuit, neededMm, hasMm }) =>
+      findingOf(meta, {
+        message: 'bend',
+        id: `${meta.id}/bend/${circuit.id}/${hole.joint.id}`,
+        data: { circuit: circuit.name, wireway: wireway.placement.name },
+        subjects: [{ kind: 'joint', id: hole.joint.id }, ...subjects],
+        at: place(hole.fromLeftMm),
+        measured: { value: hasMm, unit: 'mm' },
+        required: { value: neededMm, unit: 'mm' },
+        source: WIREWAY_RULES.bending,
+        working: () => ({
+          title: `${circuit.name} at ${hole.unit.placement.name}`,
+          formula: 'the wireway where conductors deflect ≥ the table’s bending space for one wire',
+          inputs: [lengthInput('width', 'The wireway there', hasMm)],
+          result: { name: 'By the table', value: { value: neededMm, unit: 'mm' } },
+          source: WIREWAY_RULES.bending,
+          notes: [],
+        }),
+      }),
+    );
+  return [...full, ...crowded, ...bends];
 }
 
-export const wirewayFillCheck: Check = { meta, check };
+export const wirewayFillCheck: Check = checkOf(meta, lookAt(WIREWAYS, checkWireway));

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
@@ -94,12 +95,13 @@ describe('the fill of a wireway', () => {
   });
 
   test('is too much above 20 % of the section, and is asked about above 30 conductors', () => {
-    expect(wirewayFillCheck.check(prepare(honeyHouse()))).toEqual([]);
+    expect(findingsOf(wirewayFillCheck, prepare(honeyHouse()))).toEqual([]);
     // 36 in² take 7.2 in²: 22 of 4/0, 0.3237 in² each, with the 0.43 in² that are there.
     const messages = (count: number, currentCarryingCount: number, size: WireSize = '4/0') =>
-      wirewayFillCheck
-        .check(prepare(edited(circuit({ count, currentCarryingCount, wire: { kind: 'table', size } }))))
-        .map(({ message }) => message);
+      findingsOf(
+        wirewayFillCheck,
+        prepare(edited(circuit({ count, currentCarryingCount, wire: { kind: 'table', size } }))),
+      ).map(({ message }) => message);
     expect(messages(20, 4)).toEqual([]);
     expect(new Set(messages(22, 4))).toEqual(new Set(['full']));
     expect(messages(20, 20)).toEqual([]);
@@ -124,7 +126,7 @@ describe('the fill of a wireway', () => {
       ...edited(circuit({ wire: { kind: 'table', size: '500' }, count: 1, currentCarryingCount: 1 })),
       gearTypes: types,
     };
-    expect(wirewayFillCheck.check(prepare(shallow)).map(({ message }) => message)).toContain('bend');
+    expect(findingsOf(wirewayFillCheck, prepare(shallow)).map(({ message }) => message)).toContain('bend');
   });
 
   test('goes with its nipples, and is refused between two wireways or by one nipple', () => {
@@ -146,9 +148,9 @@ describe('supports of a wireway', () => {
         ? { ...type, bracketHoles: inches.map((at, index) => bracketHole(`h${index}`, mmFromInch(at), 0, 5)) }
         : type,
     );
-    return wirewaySupportsCheck
-      .check(prepare({ ...honeyHouse(), gearTypes: types }))
-      .map(({ message }) => message);
+    return findingsOf(wirewaySupportsCheck, prepare({ ...honeyHouse(), gearTypes: types })).map(
+      ({ message }) => message,
+    );
   };
 
   test('stand at each end and at most five feet apart', () => {

@@ -35,7 +35,8 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
   const at = new Map(
     wirewayHoles(prepared, wirewayId).map(({ joint, fromLeftMm }) => [joint.id, fromLeftMm]),
   );
-  const spans = prepared.plan.circuits.flatMap((circuit) => {
+  const circuits = new Set([...at.keys()].flatMap((nipple) => prepared.circuitsOfNipple.get(nipple)));
+  const spans = [...circuits].flatMap((circuit) => {
     const [a, b] = [at.get(circuit.from), at.get(circuit.to)];
     return a === undefined || b === undefined ? [] : [{ circuit, from: Math.min(a, b), to: Math.max(a, b) }];
   });
@@ -57,24 +58,26 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
         isWithin: !isAbove(areaMm2, mostMm2, 'mm2'),
         fillPct,
         currentCarryingCount: inside.reduce((sum, { circuit }) => sum + circuit.currentCarryingCount, 0),
-        working: {
-          title: `Fill of ${wireway.placement.name} along a stretch`,
-          formula: 'fill = Σ count · area ÷ (height · depth)',
-          inputs: [
-            ...inside.map(({ circuit }) => ({
-              symbol: `${circuit.count} ×`,
-              name: `${circuit.name}, each`,
-              value: { value: wireAreaMm2(circuit), unit: 'mm2' } as const,
-            })),
-            {
-              symbol: 'section',
-              name: 'Height × depth of the wireway',
-              value: { value: ownMm2, unit: 'mm2' },
-            },
-          ],
-          result: { name: 'Covered', value: { value: areaMm2, unit: 'mm2' } },
-          source: WIREWAY_RULES.fill,
-          notes: [`${fillPct.toFixed(1)} % of the section; at most ${WIREWAY_RULES.fillPct} %.`],
+        get working(): Working {
+          return {
+            title: `Fill of ${wireway.placement.name} along a stretch`,
+            formula: 'fill = Σ count · area ÷ (height · depth)',
+            inputs: [
+              ...inside.map(({ circuit }) => ({
+                symbol: `${circuit.count} ×`,
+                name: `${circuit.name}, each`,
+                value: { value: wireAreaMm2(circuit), unit: 'mm2' } as const,
+              })),
+              {
+                symbol: 'section',
+                name: 'Height × depth of the wireway',
+                value: { value: ownMm2, unit: 'mm2' },
+              },
+            ],
+            result: { name: 'Covered', value: { value: areaMm2, unit: 'mm2' } },
+            source: WIREWAY_RULES.fill,
+            notes: [`${fillPct.toFixed(1)} % of the section; at most ${WIREWAY_RULES.fillPct} %.`],
+          };
         },
       },
     ];
@@ -91,10 +94,7 @@ export type Deflection = {
 
 export function deflections(prepared: Prepared, wirewayId: string): Deflection[] {
   return wirewayHoles(prepared, wirewayId).flatMap((hole): Deflection[] => {
-    const here = prepared.plan.circuits.filter(
-      ({ from, to }) => from === hole.joint.id || to === hole.joint.id,
-    );
-    return here.flatMap((circuit): Deflection[] => {
+    return prepared.circuitsOfNipple.get(hole.joint.id).flatMap((circuit): Deflection[] => {
       const needed = circuit.wire.kind === 'table' ? BENDING_SPACE.rows[circuit.wire.size] : null;
       return needed === null
         ? []

@@ -1,4 +1,7 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
+import { wirewayIds } from '../check/subjects.ts';
+import { portKey } from '../model/model.ts';
+import { query } from '../model/query.ts';
 import type { Knockout } from '../plan/gear-type.ts';
 import type { Joint } from '../plan/placement.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -34,14 +37,12 @@ export type WirewayHole = {
 };
 
 /** Every hole in the top and the bottom of a wireway, from its left end. */
-export function wirewayHoles(prepared: Prepared, wirewayId: string): WirewayHole[] {
+export const wirewayHoles = query((prepared: Prepared, wirewayId: string): readonly WirewayHole[] => {
   const wireway = prepared.hung.get(wirewayId);
   if (wireway === undefined) return [];
-  const portOf = ({ from }: Joint) => `${from.placement}/${from.knockout}`;
-  const uses = new Map<string, number>();
-  for (const joint of prepared.plan.joints) uses.set(portOf(joint), (uses.get(portOf(joint)) ?? 0) + 1);
-  return prepared.plan.joints
-    .filter((joint) => joint.wireway === wirewayId && uses.get(portOf(joint)) === 1)
+  return prepared.jointsOfWireway
+    .get(wirewayId)
+    .filter(({ from }) => prepared.jointsOfPort.get(portKey(from)).length === 1)
     .flatMap((joint): WirewayHole[] => {
       const unit = prepared.hung.get(joint.from.placement);
       const knockout = unit?.type.knockouts.find(({ id }) => id === joint.from.knockout);
@@ -67,7 +68,7 @@ export function wirewayHoles(prepared: Prepared, wirewayId: string): WirewayHole
       ];
     })
     .sort((a, b) => a.fromLeftMm - b.fromLeftMm || (a.joint.id < b.joint.id ? -1 : 1));
-}
+});
 
 /** Across its lugs or corners, the largest of the typical range, mm. */
 function locknutMmOf(size: KnockoutSize): number {
@@ -87,5 +88,5 @@ export function spacingMm(a: WirewayHole, b: WirewayHole): number {
 
 /** The wireways of a plan, in its order. */
 export function wirewaysOf(prepared: Prepared): Hung[] {
-  return [...prepared.hung.values()].filter(({ type }) => type.kind === 'wireway');
+  return wirewayIds(prepared).flatMap((id) => prepared.hung.get(id) ?? []);
 }

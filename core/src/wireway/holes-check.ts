@@ -1,5 +1,14 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
-import type { Prepared } from '../check/prepared.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Finding,
+} from '../check/finding.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
+import { WIREWAYS } from '../check/subjects.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
@@ -10,7 +19,6 @@ import {
   requiredSpacingMm,
   spacingMm,
   wirewayHoles,
-  wirewaysOf,
   type WirewayHole,
 } from './hole-pattern.ts';
 
@@ -55,23 +63,21 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-function check(prepared: Prepared): Finding[] {
-  return wirewaysOf(prepared).flatMap((wireway) => {
-    const holes = wirewayHoles(prepared, wireway.id);
-    const [over, under] = [
-      holes.filter(({ side }) => side === 'top'),
-      holes.filter(({ side }) => side !== 'top'),
-    ];
-    return [
-      ...holes.flatMap(checkEdges),
-      ...holes.flatMap(checkAlong),
-      ...checkPairs(over),
-      ...checkPairs(under),
-    ];
-  });
+function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
+  const holes = wirewayHoles(prepared, wireway.id);
+  const [over, under] = [
+    holes.filter(({ side }) => side === 'top'),
+    holes.filter(({ side }) => side !== 'top'),
+  ];
+  return [
+    ...holes.flatMap(checkEdges),
+    ...holes.flatMap(checkAlong),
+    ...checkPairs(over),
+    ...checkPairs(under),
+  ];
 }
 
-function checkEdges(hole: WirewayHole): Finding[] {
+function checkEdges(hole: WirewayHole): Found[] {
   const { wireway, fromBackMm, fromLeftMm } = hole;
   const requiredMm = hole.locknutMm / 2 + FOLD_CLEARANCE_MM;
   const edges = {
@@ -90,7 +96,7 @@ function checkEdges(hole: WirewayHole): Finding[] {
         at: pointOf(hole),
         measured: { value: edges[message], unit: 'mm' },
         required: { value: requiredMm, unit: 'mm' },
-        working: {
+        working: () => ({
           title: `${nameOf(hole)} in ${wireway.placement.name}`,
           formula: 'required = locknut ÷ 2 + flat',
           inputs: [
@@ -102,19 +108,19 @@ function checkEdges(hole: WirewayHole): Finding[] {
           result: { name: 'Required to the nearer edge or end', value: { value: requiredMm, unit: 'mm' } },
           source: meta.source,
           notes: [],
-        },
+        }),
       }),
     );
 }
 
 /** Against what lies across the whole wireway at one place: its supports and its seams. */
-function checkAlong(hole: WirewayHole): Finding[] {
+function checkAlong(hole: WirewayHole): Found[] {
   const { wireway, fromLeftMm } = hole;
   const across = {
     support: { places: supportsOf(wireway), halfMm: SUPPORT_HALF_MM, name: 'Half of the support' },
     seam: { places: wireway.type.seamsMm ?? [], halfMm: SEAM_HALF_MM, name: 'Half of the coupling' },
   } as const;
-  return (['support', 'seam'] as const).flatMap((message): Finding[] => {
+  return (['support', 'seam'] as const).flatMap((message): Found[] => {
     const { places, halfMm, name } = across[message];
     const measuredMm = Math.min(...places.map((place) => Math.abs(place - fromLeftMm)));
     const requiredMm = hole.locknutMm / 2 + halfMm;
@@ -127,7 +133,7 @@ function checkAlong(hole: WirewayHole): Finding[] {
         at: pointOf(hole),
         measured: { value: measuredMm, unit: 'mm' },
         required: { value: requiredMm, unit: 'mm' },
-        working: {
+        working: () => ({
           title: 'Room beside a support or a seam',
           formula: 'required = locknut ÷ 2 + half',
           inputs: [
@@ -137,7 +143,7 @@ function checkAlong(hole: WirewayHole): Finding[] {
           result: { name: 'Required along the wireway', value: { value: requiredMm, unit: 'mm' } },
           source: meta.source,
           notes: ['Typical widths: measure the support and the coupling in hand.'],
-        },
+        }),
       }),
     ];
   });
@@ -152,8 +158,8 @@ function commonData(hole: WirewayHole): Finding['data'] {
 }
 
 /** Holes come sorted along the wireway, so only the next few can be near enough. */
-function checkPairs(holes: readonly WirewayHole[]): Finding[] {
-  const findings: Finding[] = [];
+function checkPairs(holes: readonly WirewayHole[]): Found[] {
+  const findings: Found[] = [];
   holes.forEach((a, index) => {
     for (const b of holes.slice(index + 1)) {
       const requiredMm = requiredSpacingMm(a, b);
@@ -170,7 +176,7 @@ function checkPairs(holes: readonly WirewayHole[]): Finding[] {
           at: pointOf(a),
           measured: { value: measuredMm, unit: 'mm' },
           required: { value: requiredMm, unit: 'mm' },
-          working: {
+          working: () => ({
             title: 'Room between two locknuts',
             formula: 'required = (locknut A + locknut B) ÷ 2 + steel',
             inputs: [
@@ -181,7 +187,7 @@ function checkPairs(holes: readonly WirewayHole[]): Finding[] {
             result: { name: 'Required centre to centre', value: { value: requiredMm, unit: 'mm' } },
             source: meta.source,
             notes: [],
-          },
+          }),
         }),
       );
     }
@@ -198,4 +204,4 @@ function pointOf({ unit, knockout, wireway, side }: WirewayHole): Finding['at'] 
   return { face: wireway.face.id, xMm: unit.body.minX + knockout.alongMm, yMm };
 }
 
-export const wirewayHolesCheck: Check = { meta, check };
+export const wirewayHolesCheck: Check = checkOf(meta, lookAt(WIREWAYS, checkWireway));

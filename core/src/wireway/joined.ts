@@ -219,22 +219,24 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
     leastMm,
     mostMm,
     stockMm,
-    working: {
-      title: 'Screws that join two enclosures',
-      formula: 'least = t₁ + between + t₂ + nut + 3·pitch;  most = t₁ + between + t₂ + free − clear',
-      inputs: [
-        lengthInput('t₁', 'First sheet', firstSheetMm),
-        lengthInput('between', 'Bushings, spacers or wall between', betweenMm),
-        lengthInput('t₂', 'Second sheet', secondSheetMm),
-        lengthInput('nut', 'Nut', nutMm),
-        lengthInput('pitch', `Thread pitch of ${screw}`, pitchMm),
-        lengthInput('free', 'Free behind the second sheet', freeBehindMm),
-        lengthInput('clear', 'What a tip keeps from what is behind it', TIP_CLEAR_MM),
-        lengthInput('most', 'Longest that clears what is behind', mostMm),
-      ],
-      result: { name: 'Shortest that holds', value: { value: leastMm, unit: 'mm' } },
-      source: practice('Three threads showing; a tip clear of what is behind it'),
-      notes: ['Dress tips smooth or cap them: conductors lie against them.'],
+    get working(): Working {
+      return {
+        title: 'Screws that join two enclosures',
+        formula: 'least = t₁ + between + t₂ + nut + 3·pitch;  most = t₁ + between + t₂ + free − clear',
+        inputs: [
+          lengthInput('t₁', 'First sheet', firstSheetMm),
+          lengthInput('between', 'Bushings, spacers or wall between', betweenMm),
+          lengthInput('t₂', 'Second sheet', secondSheetMm),
+          lengthInput('nut', 'Nut', nutMm),
+          lengthInput('pitch', `Thread pitch of ${screw}`, pitchMm),
+          lengthInput('free', 'Free behind the second sheet', freeBehindMm),
+          lengthInput('clear', 'What a tip keeps from what is behind it', TIP_CLEAR_MM),
+          lengthInput('most', 'Longest that clears what is behind', mostMm),
+        ],
+        result: { name: 'Shortest that holds', value: { value: leastMm, unit: 'mm' } },
+        source: practice('Three threads showing; a tip clear of what is behind it'),
+        notes: ['Dress tips smooth or cap them: conductors lie against them.'],
+      };
     },
   };
 }
@@ -266,8 +268,8 @@ export function linkEnds(prepared: Prepared, link: Link): LinkEnds[] {
 }
 
 /** The kept join of two enclosures, whichever of them it names first; null where none is kept. */
-export function findLink({ plan }: Prepared, a: Hung, b: Hung): Link | null {
-  const found = plan.links.find((link) => {
+export function findLink(prepared: Prepared, a: Hung, b: Hung): Link | null {
+  const found = prepared.linksOfGear.get(a.id).find((link) => {
     const ends = [link.a.placement, link.b.placement];
     return ends.includes(a.id) && ends.includes(b.id);
   });

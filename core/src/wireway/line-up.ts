@@ -72,7 +72,8 @@ function gapsFor(
     return ok(units.map(() => wantedMm));
   }
   // From the gap to either line is a part of the unit that is its own: to its hook line, or all of its height.
-  const toHook = ({ dropMm, heightMm }: GearType) => (isOver ? dropMm : heightMm - dropMm);
+  const toHook = ({ dropMm, heightMm }: Pick<GearType, 'dropMm' | 'heightMm'>) =>
+    isOver ? dropMm : heightMm - dropMm;
   if (how === 'tops-and-hook-lines') {
     const [first, ...others] = units;
     const beyond = ({ type }: Hung) => type.heightMm - toHook(type);

@@ -1,5 +1,14 @@
-import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Fix,
+} from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { JOINS } from '../check/subjects.ts';
 import type { Link } from '../plan/placement.ts';
 import { isBelow } from '../quantity/compare.ts';
 import type { FittingSize } from '../reference/knockouts.ts';
@@ -44,13 +53,11 @@ const meta: CheckMeta = {
 /** Locknut beyond its hole, all round (practice). */
 const LOCKNUT_RIM_MM = 6;
 
-function check(prepared: Prepared): Finding[] {
-  return prepared.plan.links.flatMap((link) => {
-    const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
-    return a === undefined || b === undefined
-      ? []
-      : [...placeFindings(link, a, b), ...panelFindings(link, a, b)];
-  });
+function checkJoin(prepared: Prepared, link: Link): Found[] {
+  const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
+  return a === undefined || b === undefined
+    ? []
+    : [...placeFindings(link, a, b), ...panelFindings(link, a, b)];
 }
 
 function commonOf(link: Link, a: Hung, b: Hung) {
@@ -70,12 +77,19 @@ function commonOf(link: Link, a: Hung, b: Hung) {
   };
 }
 
-function placeFindings(link: Link, a: Hung, b: Hung): Finding[] {
+function placeFindings(link: Link, a: Hung, b: Hung): Found[] {
   const { id, subjects, at, names, takeApart } = commonOf(link, a, b);
   const join = joinOf(a, b);
   if (join?.kind !== link.kind) {
     return [
-      findingOf(meta, { message: 'apart', id: id('apart'), subjects, at, data: names, fixes: [takeApart] }),
+      findingOf(meta, {
+        message: 'apart',
+        id: id('apart'),
+        subjects,
+        at,
+        data: names,
+        fixes: () => [takeApart],
+      }),
     ];
   }
   if (link.kind === 'back-to-back') return holeFindings(link, join, a, b);
@@ -84,7 +98,14 @@ function placeFindings(link: Link, a: Hung, b: Hung): Finding[] {
   );
   if (meeting === undefined) {
     return [
-      findingOf(meta, { message: 'apart', id: id('apart'), subjects, at, data: names, fixes: [takeApart] }),
+      findingOf(meta, {
+        message: 'apart',
+        id: id('apart'),
+        subjects,
+        at,
+        data: names,
+        fixes: () => [takeApart],
+      }),
     ];
   }
   const data = { ...names, knockout: meeting.mine.id, otherKnockout: meeting.theirs.id };
@@ -99,7 +120,7 @@ function placeFindings(link: Link, a: Hung, b: Hung): Finding[] {
         data,
         measured: { value: offMm, unit: 'mm' },
         required: { value: MEET_MM, unit: 'mm' },
-        working: {
+        working: () => ({
           title: `${names.a} to ${names.b}`,
           formula: 'off = √(up² + out²)',
           inputs: [
@@ -109,12 +130,13 @@ function placeFindings(link: Link, a: Hung, b: Hung): Finding[] {
           result: { name: 'How far they miss', value: { value: offMm, unit: 'mm' } },
           source: meta.source,
           notes: [],
-        },
-        fixes: [...meetFixes(join, meeting, a), takeApart],
+        }),
+        fixes: () => [...meetFixes(join, meeting, a), takeApart],
       }),
     ];
   }
   if (meeting.fitting !== 'too-near' || !isFittingSize(meeting.mine.tradeSize)) return [];
+  const neededMm = twoFittingsMm(meeting.mine.tradeSize);
   return [
     findingOf(meta, {
       message: 'too-near',
@@ -123,25 +145,21 @@ function placeFindings(link: Link, a: Hung, b: Hung): Finding[] {
       at,
       data,
       measured: { value: join.gapMm, unit: 'mm' },
-      required: { value: twoFittingsMm(meeting.mine.tradeSize), unit: 'mm' },
-      working: {
+      required: { value: neededMm, unit: 'mm' },
+      working: () => ({
         title: `${names.a} to ${names.b}`,
         formula: 'required = 2 · fitting',
         inputs: [
           lengthInput('gap', 'Wall to wall', join.gapMm),
-          lengthInput(
-            'fitting',
-            'One connector, face to open end (typical)',
-            twoFittingsMm(meeting.mine.tradeSize) / 2,
-          ),
+          lengthInput('fitting', 'One connector, face to open end (typical)', neededMm / 2),
         ],
         result: {
           name: 'Two connectors',
-          value: { value: twoFittingsMm(meeting.mine.tradeSize), unit: 'mm' },
+          value: { value: neededMm, unit: 'mm' },
         },
         source: meta.source,
         notes: ['Walls that touch take a chase nipple or a bushing instead.'],
-      },
+      }),
     }),
   ];
 }
@@ -158,7 +176,7 @@ function meetFixes(join: Join, meeting: Meeting, a: Hung): Fix[] {
 }
 
 /** One hole through the wall must lie behind both backs with its locknuts. */
-function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, a: Hung, b: Hung): Finding[] {
+function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, a: Hung, b: Hung): Found[] {
   if (through === null) return [];
   const { id, subjects, names } = commonOf(link, a, b);
   const { minX, maxX, minY, maxY } = through.within;
@@ -175,7 +193,7 @@ function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, 
       data: names,
       measured: { value: insideMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
-      working: {
+      working: () => ({
         title: `Hole from ${names.a} to ${names.b}`,
         formula: 'required = hole ÷ 2 + rim of the locknut',
         inputs: [
@@ -187,14 +205,14 @@ function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, 
         result: { name: 'Required to the nearer side', value: { value: requiredMm, unit: 'mm' } },
         source: meta.source,
         notes: [],
-      },
-      fixes: [{ message: 'to-middle', data: {}, edits: [{ kind: 'set-link', link: middle }] }],
+      }),
+      fixes: () => [{ message: 'to-middle', data: {}, edits: [{ kind: 'set-link', link: middle }] }],
     }),
   ];
 }
 
 /** What a unit asks of the panel it is joined to, from their ratings. */
-function panelFindings(link: Link, a: Hung, b: Hung): Finding[] {
+function panelFindings(link: Link, a: Hung, b: Hung): Found[] {
   const [unit, panel] = b.type.kind === 'load-centre' ? [a, b] : [b, a];
   if (panel.type.kind !== 'load-centre' || unit.type.kind === 'load-centre') return [];
   const needs = upgradeNeeds(unit.type, panel.type);
@@ -204,7 +222,7 @@ function panelFindings(link: Link, a: Hung, b: Hung): Finding[] {
     subjects,
     at: middleOf(panel),
     data: { unit: unit.placement.name, panel: panel.placement.name },
-    working: needs.working,
+    working: () => needs.working,
     source: needs.working.source,
   } as const;
   const ratedA = panel.type.ratings.maxCurrentA;
@@ -237,4 +255,4 @@ function panelFindings(link: Link, a: Hung, b: Hung): Finding[] {
   ];
 }
 
-export const linkCheck: Check = { meta, check };
+export const linkCheck: Check = checkOf(meta, lookAt(JOINS, checkJoin));

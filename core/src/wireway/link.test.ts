@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { reverseOf } from '../demo/parts.ts';
@@ -54,7 +55,7 @@ function through(at: readonly [number, number], link: Partial<Link> = {}): Plan 
 }
 
 function found(of: Plan) {
-  return linkCheck.check(prepare(of)).map(({ message, severity }) => [message, severity]);
+  return findingsOf(linkCheck, prepare(of)).map(({ message, severity }) => [message, severity]);
 }
 
 describe('a kept join side by side', () => {
@@ -65,7 +66,7 @@ describe('a kept join side by side', () => {
 
   test('is found when one was moved, with the move that brings them together again', () => {
     const of = beside(12);
-    const [finding] = linkCheck.check(prepare(of));
+    const [finding] = findingsOf(linkCheck, prepare(of));
     expect(finding).toMatchObject({ message: 'misses', measured: { value: 12, unit: 'mm' } });
     for (const { edits } of finding?.fixes ?? []) {
       const fixed = applyEdits(of, edits);
@@ -80,7 +81,10 @@ describe('a kept join side by side', () => {
   test('asks of the panel what the unit’s ratings need', () => {
     // 32 A at 125 % is 40 A; beside the supply of a 100 A panel that makes 140 of 120.
     expect(found(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 30 } }))).toEqual([['rating', 'fix']]);
-    const [busbar] = linkCheck.check(prepare(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 100 } })));
+    const [busbar] = findingsOf(
+      linkCheck,
+      prepare(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 100 } })),
+    );
     expect(busbar).toMatchObject({ message: 'busbar', severity: 'ask', measured: { value: 140 } });
     expect(busbar?.required?.value).toBeCloseTo(120, 9);
     expect(found(beside(0, 0, { ratings: NO_RATINGS }))).toEqual([['rating-unknown', 'ask']]);
@@ -113,14 +117,14 @@ describe('a kept join through the wall', () => {
     const [front] = of.faces;
     if (front === undefined) throw new Error('no wall');
     const wired = { ...of, faces: [{ ...front, obstacles: [cable] }, ...of.faces.slice(1)] };
-    expect(noDrillCheck.check(prepare(wired)).map(({ message }) => message)).toEqual(['into']);
+    expect(findingsOf(noDrillCheck, prepare(wired)).map(({ message }) => message)).toEqual(['into']);
   });
 
   test('lies behind both backs with its locknuts, or is brought to their middle', () => {
     // The backs share 800 to 1100: a 2 in hole and its locknut need some 38 mm from either side.
     expect(found(through([950, 1300]))).toEqual([]);
     const of = through([1085, 1300]);
-    const [finding] = linkCheck.check(prepare(of));
+    const [finding] = findingsOf(linkCheck, prepare(of));
     expect(finding).toMatchObject({ message: 'beside-hole', measured: { value: 15, unit: 'mm' } });
     const fixed = applyEdits(of, finding?.fixes[0]?.edits ?? []);
     if (!fixed.ok) throw new Error(fixed.fault.message);

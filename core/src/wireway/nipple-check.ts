@@ -1,8 +1,17 @@
-import { findingOf, type Check, type CheckMeta, type Finding, type Fix } from '../check/finding.ts';
-import type { Prepared } from '../check/prepared.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Found,
+  type Fix,
+} from '../check/finding.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
+import { WIREWAYS } from '../check/subjects.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
-import { wirewayHoles, wirewaysOf, type WirewayHole } from './hole-pattern.ts';
+import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
 import { isFittingSize, LONGEST_NIPPLE_MM, nippleOf, type Nipple } from './nipple.ts';
 import { hookLineForGap, hookLineStack, USUAL_GAP_MM } from './stack.ts';
 
@@ -34,13 +43,11 @@ const meta: CheckMeta = {
   },
 };
 
-function check(prepared: Prepared): Finding[] {
-  return wirewaysOf(prepared).flatMap((wireway) =>
-    wirewayHoles(prepared, wireway.id).flatMap((hole) => checkHole(hole)),
-  );
+function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
+  return wirewayHoles(prepared, wireway.id).flatMap(checkHole);
 }
 
-function checkHole(hole: WirewayHole): Finding[] {
+function checkHole(hole: WirewayHole): Found[] {
   const { unit, wireway, knockout, joint, side } = hole;
   const common = {
     data: { unit: unit.placement.name, size: sizeText(knockout.tradeSize) },
@@ -68,8 +75,8 @@ function checkHole(hole: WirewayHole): Finding[] {
       severity: nipple.problem === 'fittings-touch' ? 'stop' : 'fix',
       measured: { value: measuredMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
-      working: nipple.working,
-      fixes: [fixOf(hole, nipple, gapMm)],
+      working: () => nipple.working,
+      fixes: () => [fixOf(hole, nipple, gapMm)],
     }),
   ];
 }
@@ -104,4 +111,4 @@ function fixOf({ unit, wireway, joint, side }: WirewayHole, nipple: Nipple, gapM
   };
 }
 
-export const nippleCheck: Check = { meta, check };
+export const nippleCheck: Check = checkOf(meta, lookAt(WIREWAYS, checkWireway));

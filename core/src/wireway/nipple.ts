@@ -73,24 +73,26 @@ export function nippleOf(
     minGapMm,
     problem: problemOf(),
     fittingKind: side === 'inside' ? 'set-screw' : 'rain-tight',
-    working: {
-      title: `Nipple, ${size}″ trade size`,
-      formula: 'cut = gap − play;  gap − 2·(length − engagement) ≤ cut ≤ gap − 2·stop',
-      inputs: [
-        lengthInput('gap', 'Face to face of the two enclosures', gapMm),
-        lengthInput('play', 'How much shorter than the gap the conduit is cut', playMm),
-        lengthInput('length', 'Fitting: face to open end (typical)', fitting.lengthMm),
-        lengthInput('stop', 'Fitting: face to conduit stop (typical)', fitting.stopMm),
-        lengthInput('engagement', 'Least conduit held by each fitting', fitting.minEngagementMm),
-        lengthInput('shortest', 'Shortest cut that stays seated', minCutMm),
-        lengthInput('longest', 'Longest cut, stop to stop', maxCutMm),
-        lengthInput('touch', 'Below this gap the two fittings touch', minGapMm),
-      ],
-      result: { name: 'Cut length', value: { value: cutMm, unit: 'mm' } },
-      source: practice('Conduit nipples between connectors; measure the fittings in hand'),
-      notes: [
-        'Ream both ends, inside and outside. Locknuts tight before the set screws: they carry the bonding.',
-      ],
+    get working(): Working {
+      return {
+        title: `Nipple, ${size}″ trade size`,
+        formula: 'cut = gap − play;  gap − 2·(length − engagement) ≤ cut ≤ gap − 2·stop',
+        inputs: [
+          lengthInput('gap', 'Face to face of the two enclosures', gapMm),
+          lengthInput('play', 'How much shorter than the gap the conduit is cut', playMm),
+          lengthInput('length', 'Fitting: face to open end (typical)', fitting.lengthMm),
+          lengthInput('stop', 'Fitting: face to conduit stop (typical)', fitting.stopMm),
+          lengthInput('engagement', 'Least conduit held by each fitting', fitting.minEngagementMm),
+          lengthInput('shortest', 'Shortest cut that stays seated', minCutMm),
+          lengthInput('longest', 'Longest cut, stop to stop', maxCutMm),
+          lengthInput('touch', 'Below this gap the two fittings touch', minGapMm),
+        ],
+        result: { name: 'Cut length', value: { value: cutMm, unit: 'mm' } },
+        source: practice('Conduit nipples between connectors; measure the fittings in hand'),
+        notes: [
+          'Ream both ends, inside and outside. Locknuts tight before the set screws: they carry the bonding.',
+        ],
+      };
     },
   };
 

@@ -36,22 +36,24 @@ export function hookLineStack(unit: Hung, wireway: Hung, side: WirewaySide): Hoo
   return {
     gapMm,
     hookAwayMm,
-    working: {
-      title: `Hook line of ${unit.placement.name} ${over} ${wireway.placement.name}`,
-      formula:
-        side === 'top' ? 'hook line above wireway = drop + gap' : 'hook line below wireway = gap + rise',
-      inputs: [
-        side === 'top'
-          ? lengthInput('drop', 'Hook line down to the bottom of the body', partMm)
-          : lengthInput('rise', 'Hook line up to the top of the body: its height less its drop', partMm),
-        lengthInput('gap', `Between the ${top} of the wireway and the ${bottom} of the body`, gapMm),
-      ],
-      result: {
-        name: `Hook line ${above} the wireway’s ${top}`,
-        value: { value: hookAwayMm, unit: 'mm' },
-      },
-      source: practice('Sum of the hardware between the hook line and the wireway'),
-      notes: ['Check the drop against the unit in hand before the bracket is fixed.'],
+    get working(): Working {
+      return {
+        title: `Hook line of ${unit.placement.name} ${over} ${wireway.placement.name}`,
+        formula:
+          side === 'top' ? 'hook line above wireway = drop + gap' : 'hook line below wireway = gap + rise',
+        inputs: [
+          side === 'top'
+            ? lengthInput('drop', 'Hook line down to the bottom of the body', partMm)
+            : lengthInput('rise', 'Hook line up to the top of the body: its height less its drop', partMm),
+          lengthInput('gap', `Between the ${top} of the wireway and the ${bottom} of the body`, gapMm),
+        ],
+        result: {
+          name: `Hook line ${above} the wireway’s ${top}`,
+          value: { value: hookAwayMm, unit: 'mm' },
+        },
+        source: practice('Sum of the hardware between the hook line and the wireway'),
+        notes: ['Check the drop against the unit in hand before the bracket is fixed.'],
+      };
     },
   };
 }

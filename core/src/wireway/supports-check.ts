@@ -1,10 +1,10 @@
-import { findingOf, type Check, type CheckMeta, type Finding } from '../check/finding.ts';
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { WIREWAYS } from '../check/subjects.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
 import { lengthInput } from '../working/working.ts';
-import { wirewaysOf } from './hole-pattern.ts';
 
 const MOST_MM = mmFromInch(WIREWAY_RULES.mostBetweenSupportsFt * 12);
 /** A support stands at an end when it is this near to it (practice). */
@@ -35,47 +35,45 @@ export function supportsOf({ type }: Pick<Hung, 'type'>): number[] {
   return places.filter((place, index) => index === 0 || place - (places[index - 1] ?? 0) > SAME_MM);
 }
 
-function check(prepared: Prepared): Finding[] {
-  return wirewaysOf(prepared).flatMap((wireway): Finding[] => {
-    const places = supportsOf(wireway);
-    const [first, last] = [places[0], places.at(-1)];
-    const common = {
-      data: { wireway: wireway.placement.name },
-      subjects: [{ kind: 'placement', id: wireway.id }],
-      at: middleOf(wireway),
-    } as const;
-    if (first === undefined || last === undefined) {
-      return [findingOf(meta, { ...common, message: 'none', severity: 'ask' })];
-    }
-    const apartMm = Math.max(0, ...places.slice(1).map((place, index) => place - (places[index] ?? 0)));
-    const endMm = Math.max(first, wireway.type.widthMm - last);
-    return [
-      ...(isAbove(apartMm, MOST_MM, 'mm') ? [found('apart', apartMm, MOST_MM)] : []),
-      ...(isAbove(endMm, AT_END_MM, 'mm') ? [found('end', endMm, AT_END_MM)] : []),
-    ];
+function checkWireway(_: Prepared, wireway: Hung): Found[] {
+  const places = supportsOf(wireway);
+  const [first, last] = [places[0], places.at(-1)];
+  const common = {
+    data: { wireway: wireway.placement.name },
+    subjects: [{ kind: 'placement', id: wireway.id }],
+    at: middleOf(wireway),
+  } as const;
+  if (first === undefined || last === undefined) {
+    return [findingOf(meta, { ...common, message: 'none', severity: 'ask' })];
+  }
+  const apartMm = Math.max(0, ...places.slice(1).map((place, index) => place - (places[index] ?? 0)));
+  const endMm = Math.max(first, wireway.type.widthMm - last);
+  return [
+    ...(isAbove(apartMm, MOST_MM, 'mm') ? [found('apart', apartMm, MOST_MM)] : []),
+    ...(isAbove(endMm, AT_END_MM, 'mm') ? [found('end', endMm, AT_END_MM)] : []),
+  ];
 
-    function found(message: 'apart' | 'end', measuredMm: number, requiredMm: number): Finding {
-      return findingOf(meta, {
-        ...common,
-        message,
-        measured: { value: measuredMm, unit: 'mm' },
-        required: { value: requiredMm, unit: 'mm' },
-        working: {
-          title: `Supports of ${wireway.placement.name}`,
-          formula: 'distances between the bracket holes along the wireway',
-          inputs: places.map((place, index) =>
-            lengthInput(String(index + 1), 'Support, from the left end', place),
-          ),
-          result: {
-            name: message === 'apart' ? 'Farthest apart' : 'Farthest from an end',
-            value: { value: measuredMm, unit: 'mm' },
-          },
-          source: meta.source,
-          notes: [],
+  function found(message: 'apart' | 'end', measuredMm: number, requiredMm: number): Found {
+    return findingOf(meta, {
+      ...common,
+      message,
+      measured: { value: measuredMm, unit: 'mm' },
+      required: { value: requiredMm, unit: 'mm' },
+      working: () => ({
+        title: `Supports of ${wireway.placement.name}`,
+        formula: 'distances between the bracket holes along the wireway',
+        inputs: places.map((place, index) =>
+          lengthInput(String(index + 1), 'Support, from the left end', place),
+        ),
+        result: {
+          name: message === 'apart' ? 'Farthest apart' : 'Farthest from an end',
+          value: { value: measuredMm, unit: 'mm' },
         },
-      });
-    }
-  });
+        source: meta.source,
+        notes: [],
+      }),
+    });
+  }
 }
 
-export const wirewaySupportsCheck: Check = { meta, check };
+export const wirewaySupportsCheck: Check = checkOf(meta, lookAt(WIREWAYS, checkWireway));

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { bracketHole, knockoutAt } from '../gear/new-gear.ts';
@@ -86,15 +87,15 @@ describe('a unit under a wireway', () => {
 
   test('has nipples of its own: too short a gap is found, with the move down that clears it', () => {
     const of = under();
-    expect(nippleCheck.check(prepare(of))).toEqual([]);
+    expect(findingsOf(nippleCheck, prepare(of))).toEqual([]);
     const near = applyEdit(of, { kind: 'move-placement', placement: 'u', xMm: 760, yMm: 1230 });
     if (!near.ok) throw new Error(near.fault.message);
-    const found = nippleCheck.check(prepare(near.value.plan));
+    const found = findingsOf(nippleCheck, prepare(near.value.plan));
     expect(found.map(({ message }) => message)).toEqual(['fittings-touch', 'fittings-touch']);
     const [finding] = found;
     const fixed = applyEdits(near.value.plan, finding?.fixes[0]?.edits ?? []);
     if (!fixed.ok) throw new Error(fixed.fault.message);
-    expect(nippleCheck.check(prepare(fixed.value.plan))).toEqual([]);
+    expect(findingsOf(nippleCheck, prepare(fixed.value.plan))).toEqual([]);
     // The usual gap of 3 in, then 100 down to the hook line.
     expect(fixed.value.plan.placements.find(({ id }) => id === 'u')?.yMm).toBeCloseTo(1350 - 76.2 - 100, 9);
   });
@@ -110,7 +111,7 @@ describe('a unit under a wireway', () => {
         { id: 'o-k', from: { placement: 'o', knockout: 'k' }, wireway: 'ww', playMm: 6 },
       ],
     };
-    expect(wirewayHolesCheck.check(prepare(over))).toEqual([]);
+    expect(findingsOf(wirewayHolesCheck, prepare(over))).toEqual([]);
     const holes = wirewayHoles(prepare(over), 'ww').map(({ joint, side }) => [joint.id, side]);
     expect(holes).toContainEqual(['o-k', 'top']);
     expect(holes).toContainEqual(['u-left', 'bottom']);
@@ -168,7 +169,7 @@ describe('units under a wireway in line', () => {
 
 describe('holes in a wireway', () => {
   const found = (way: Partial<GearType>) =>
-    wirewayHolesCheck.check(prepare(under(way))).map(({ message, data }) => [message, data.a]);
+    findingsOf(wirewayHolesCheck, prepare(under(way))).map(({ message, data }) => [message, data.a]);
 
   test('keep clear of its supports', () => {
     // A 3⁄4 in locknut is at most 1.45 in across: 18.4 mm, and half of a 40 mm strap. The hole is 160 from the left end.
@@ -181,7 +182,7 @@ describe('holes in a wireway', () => {
   test('keep clear of its seams', () => {
     expect(found({ seamsMm: [500] })).toEqual([]);
     expect(found({ seamsMm: [620] })).toEqual([['seam', 'v left']]);
-    const [finding] = wirewayHolesCheck.check(prepare(under({ seamsMm: [620] })));
+    const [finding] = findingsOf(wirewayHolesCheck, prepare(under({ seamsMm: [620] })));
     expect(finding?.measured?.value).toBeCloseTo(20, 9);
     expect(finding?.working?.result.value).toEqual(finding?.required);
   });

@@ -17,8 +17,8 @@ export function usualSide({ knockouts }: Pick<GearType, 'knockouts'>): WirewaySi
 }
 
 /** The side a unit is joined to a wireway at; null where none of its nipples leads into it. */
-export function joinedSide({ plan }: Prepared, unit: Hung, wirewayId: string): WirewaySide | null {
-  const joint = plan.joints.find(({ from, wireway }) => from.placement === unit.id && wireway === wirewayId);
+export function joinedSide(prepared: Prepared, unit: Hung, wirewayId: string): WirewaySide | null {
+  const joint = prepared.jointsOfUnit.get(unit.id).find(({ wireway }) => wireway === wirewayId);
   const knockout = unit.type.knockouts.find(({ id }) => id === joint?.from.knockout);
   return knockout === undefined ? null : sideOfKnockout(knockout);
 }
@@ -31,7 +31,7 @@ export function findWirewayAt(
   prepared: Prepared,
   unit: Hung,
 ): { readonly wireway: Hung; readonly side: WirewaySide } | null {
-  const joint = prepared.plan.joints.find(({ from }) => from.placement === unit.id);
+  const [joint] = prepared.jointsOfUnit.get(unit.id);
   const joined = joint === undefined ? undefined : prepared.hung.get(joint.wireway);
   if (joined !== undefined) return { wireway: joined, side: joinedSide(prepared, unit, joined.id) ?? 'top' };
   const { body } = unit;
@@ -61,6 +61,6 @@ export function findWirewayAt(
 /** The wireway on a face that most nipples lead into, else its first; null where it has none. */
 export function mostUsedWireway(prepared: Prepared, faceId: string): string | null {
   const wireways = (prepared.onFace.get(faceId) ?? []).filter(({ type }) => type.kind === 'wireway');
-  const uses = (id: string) => prepared.plan.joints.filter(({ wireway }) => wireway === id).length;
+  const uses = (id: string) => prepared.jointsOfWireway.get(id).length;
   return [...wireways].sort((a, b) => uses(b.id) - uses(a.id))[0]?.id ?? null;
 }

@@ -53,25 +53,34 @@ export function upgradeNeeds(
     busbarA,
     isWithinBusbar: busbarMostA === null || busbarA === null ? null : !isAbove(busbarA, busbarMostA, 'A'),
     busbarMostA,
-    working: {
-      title: `What ${unit.name} needs of ${panel.name}`,
-      formula: 'breaker ≥ 1.25 · continuous output;  conductor at 75 °C ≥ the same, protected by the breaker',
-      inputs: [
-        { symbol: 'I', name: 'Continuous output', value: { value: outputA, unit: 'A' } },
-        { symbol: '1.25 I', name: 'For breaker and conductors', value: { value: designA, unit: 'A' } },
-        ...(panelA === null
-          ? []
-          : [{ symbol: 'panel', name: 'Rating of the panel', value: { value: panelA, unit: 'A' } as const }]),
-      ],
-      result: {
-        name: breakerA === null ? 'Above the standard breakers' : 'Next standard breaker',
-        value: { value: breakerA ?? designA, unit: 'A' },
-      },
-      source: CONTINUOUS.source,
-      notes: [
-        'At most three conductors in a raceway at 30 °C; warmer or more of them need a larger size.',
-        'At the far end of the busbar, 125 % of its current and the supply device together: at most 120 % of the busbar, by many editions. The panel’s own labels and the licensed person decide.',
-      ],
+    get working(): Working {
+      return {
+        title: `What ${unit.name} needs of ${panel.name}`,
+        formula:
+          'breaker ≥ 1.25 · continuous output;  conductor at 75 °C ≥ the same, protected by the breaker',
+        inputs: [
+          { symbol: 'I', name: 'Continuous output', value: { value: outputA, unit: 'A' } },
+          { symbol: '1.25 I', name: 'For breaker and conductors', value: { value: designA, unit: 'A' } },
+          ...(panelA === null
+            ? []
+            : [
+                {
+                  symbol: 'panel',
+                  name: 'Rating of the panel',
+                  value: { value: panelA, unit: 'A' } as const,
+                },
+              ]),
+        ],
+        result: {
+          name: breakerA === null ? 'Above the standard breakers' : 'Next standard breaker',
+          value: { value: breakerA ?? designA, unit: 'A' },
+        },
+        source: CONTINUOUS.source,
+        notes: [
+          'At most three conductors in a raceway at 30 °C; warmer or more of them need a larger size.',
+          'At the far end of the busbar, 125 % of its current and the supply device together: at most 120 % of the busbar, by many editions. The panel’s own labels and the licensed person decide.',
+        ],
+      };
     },
   };
 }

@@ -1,3 +1,4 @@
+import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
@@ -154,7 +155,7 @@ describe('wirewayHoles', () => {
 
 describe('wireway checks', () => {
   const ids = (of: Plan) =>
-    [...wirewayHolesCheck.check(prepare(of)), ...nippleCheck.check(prepare(of))].map(
+    [...findingsOf(wirewayHolesCheck, prepare(of)), ...findingsOf(nippleCheck, prepare(of))].map(
       ({ message }) => message,
     );
 
@@ -173,18 +174,18 @@ describe('wireway checks', () => {
       ...shifted,
       placements: shifted.placements.map((p) => (p.id === 'u' ? { ...p, xMm: 500 } : p)),
     };
-    const [finding] = wirewayHolesCheck.check(prepare(away));
+    const [finding] = findingsOf(wirewayHolesCheck, prepare(away));
     expect(finding).toMatchObject({ message: 'end', severity: 'stop' });
   });
 
   test('find a gap too short for two fittings and offer one that clears it', () => {
-    const [finding] = nippleCheck.check(prepare(overWireway([100], 40)));
+    const [finding] = findingsOf(nippleCheck, prepare(overWireway([100], 40)));
     expect(finding).toMatchObject({ message: 'fittings-touch', severity: 'stop' });
     expect(finding?.fixes[0]?.edits[0]).toMatchObject({ kind: 'move-placement', yMm: 900 + 76.2 + 500 });
   });
 
   test('ask for measured fittings where none are tabled', () => {
-    const [finding] = nippleCheck.check(prepare(overWireway([200], 200, '3', 75)));
+    const [finding] = findingsOf(nippleCheck, prepare(overWireway([200], 200, '3', 75)));
     expect(finding).toMatchObject({ message: 'no-fitting', severity: 'ask' });
   });
 });

@@ -2,7 +2,7 @@ import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch
 import { fail, ok, type Result } from '../../result.ts';
 import { z } from '../../zod.ts';
 import { pathText } from '../fault.ts';
-import { contradictionKey, contradictionText, findContradictions } from '../contradictions.ts';
+import { contradictionText, findFreshContradiction } from '../contradictions.ts';
 import { findReferenceFaults } from '../references.ts';
 import type { Plan } from '../plan.ts';
 import type { EditFault } from './edit.ts';
@@ -129,9 +129,7 @@ export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<Appli
     const [first] = findReferenceFaults(next);
     if (first !== undefined) return fail({ code: 'not-allowed', message: first.message });
   }
-  // What the plan said before, it may go on saying until it is cleared.
-  const before = new Set(findContradictions(plan).map(contradictionKey));
-  const fresh = findContradictions(next).find((found) => !before.has(contradictionKey(found)));
+  const fresh = findFreshContradiction(plan, next);
   if (fresh !== undefined) return fail({ code: 'not-allowed', message: contradictionText(fresh) });
   return ok({ plan: next, patches, inverse });
 }

@@ -1,0 +1,79 @@
+import { idsOfKind, type Hung, type Model } from '../model/model.ts';
+import { single } from '../model/query.ts';
+import type { Face } from '../plan/face.ts';
+import type { GearType } from '../plan/gear-type.ts';
+import type { Joint, Link } from '../plan/placement.ts';
+import type { Pass, Run } from '../plan/run.ts';
+import type { SiteFace } from '../site/site.ts';
+
+/** A kind of thing that checks look at one by one: which there are, and each by its id. */
+export type Subjects<Subject> = {
+  readonly kind: string;
+  readonly idsOf: (model: Model) => readonly string[];
+  /** Undefined where it is gone. */
+  readonly find: (model: Model, id: string) => Subject | undefined;
+};
+
+export const GEAR: Subjects<Hung> = {
+  kind: 'gear',
+  idsOf: ({ placements }) => placements.ids,
+  find: ({ hung }, id) => hung.get(id),
+};
+
+/** In the plan’s order. */
+export const wirewayIds = single((model: Model): readonly string[] => {
+  const ids = new Set(idsOfKind(model, 'wireway'));
+  return model.placements.ids.filter((id) => ids.has(id));
+});
+export const WIREWAYS: Subjects<Hung> = { kind: 'wireway', idsOf: wirewayIds, find: GEAR.find };
+
+export const FACES: Subjects<SiteFace> = {
+  kind: 'face',
+  idsOf: ({ faces }) => faces.ids,
+  find: ({ site }, id) => site.faces.get(id),
+};
+
+export const PASSES: Subjects<Pass> = {
+  kind: 'pass',
+  idsOf: ({ passes }) => passes.ids,
+  find: ({ passes }, id) => passes.get(id),
+};
+
+export const RUNS: Subjects<Run> = {
+  kind: 'run',
+  idsOf: ({ runs }) => runs.ids,
+  find: ({ runs }, id) => runs.get(id),
+};
+
+export const NIPPLES: Subjects<Joint> = {
+  kind: 'nipple',
+  idsOf: ({ joints }) => joints.ids,
+  find: ({ joints }, id) => joints.get(id),
+};
+
+export const JOINS: Subjects<Link> = {
+  kind: 'join',
+  idsOf: ({ links }) => links.ids,
+  find: ({ links }, id) => links.get(id),
+};
+
+/** Faces as the document has them, for what is told of them before anything is worked out. */
+export const PLAN_FACES: Subjects<Face> = {
+  kind: 'plan-face',
+  idsOf: ({ faces }) => faces.ids,
+  find: ({ faces }, id) => faces.get(id),
+};
+
+export const GEAR_TYPES: Subjects<GearType> = {
+  kind: 'gear-type',
+  idsOf: ({ gearTypes }) => gearTypes.ids,
+  find: ({ gearTypes }, id) => gearTypes.get(id),
+};
+
+/** What there is once. */
+const SITE_ID = 'site';
+export const SITE: Subjects<Model['site']> = {
+  kind: 'site',
+  idsOf: () => [SITE_ID],
+  find: ({ site }) => site,
+};

@@ -1,0 +1,371 @@
+import { batch, signal, type ReadonlySignal } from '@preact/signals-core';
+import { bodyOf, type BodyMm } from '../gear/body.ts';
+import type { Circuit } from '../plan/circuit.ts';
+import type { Face, Fold } from '../plan/face.ts';
+import type { GearType } from '../plan/gear-type.ts';
+import type { Material } from '../plan/material.ts';
+import type { Joint, Link, Placement, Port } from '../plan/placement.ts';
+import type { Plan } from '../plan/plan.ts';
+import type { Pass, Run } from '../plan/run.ts';
+import type { Frame } from '../site/frame.ts';
+import { placeFaces, type FaceToPlace, type PlacedBy } from '../site/place-faces.ts';
+import { buildFace, clockwiseProblems, type Site, type SiteFace, type SiteProblem } from '../site/site.ts';
+import { DerivedMap } from './derived-map.ts';
+import { Entities, isSameList } from './entities.ts';
+import { NearGrid } from './near-grid.ts';
+import { forget, query, single, type Keeper } from './query.ts';
+
+/** A gear type without its rules: those are asked for by their type, for a changed rule moves nothing. */
+export type BodyType = Omit<GearType, 'rules'>;
+
+/** Gear on its face, with its body worked out. */
+export type Hung = {
+  readonly id: string;
+  readonly placement: Placement;
+  /** As it hangs: on a board its standoff counts from the face behind the board. */
+  readonly type: BodyType;
+  readonly face: SiteFace;
+  readonly body: BodyMm;
+  /** The board it is fixed to; null where it hangs on the face itself. */
+  readonly board: { readonly placement: Placement; readonly type: BodyType } | null;
+};
+
+/** What a plan has once. */
+type Head = Pick<Plan, 'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site' | 'rootFace'>;
+
+/**
+ * A plan with all that follows from it, worked out when it is asked for and kept until something it was worked out from
+ * changes. Whatever a query, a check or a view reads here is recorded for it. The plan’s references must hold.
+ */
+export class Model implements Keeper {
+  readonly answers = new Map<object, Map<string, ReadonlySignal<unknown>>>();
+
+  readonly materials = new Entities<Material>();
+  readonly faces = new Entities<Face>();
+  readonly folds = new Entities<Fold>();
+  readonly gearTypes = new Entities<GearType>();
+  readonly placements = new Entities<Placement>();
+  readonly joints = new Entities<Joint>();
+  readonly links = new Entities<Link>();
+  readonly circuits = new Entities<Circuit>();
+  readonly passes = new Entities<Pass>();
+  readonly runs = new Entities<Run>();
+
+  readonly reversesOf = this.faces.groupBy(({ shape }) => (shape.kind === 'reverse' ? [shape.of] : []));
+  readonly foldsOfFace = this.folds.groupBy(({ a, b }) => [a.face, b.face]);
+  readonly placementsOnFace = this.placements.groupBy(({ face }) => [face]);
+  readonly placementsOnBoard = this.placements.groupBy(({ on }) => (on === undefined ? [] : [on]));
+  readonly placementsOfType = this.placements.groupBy(({ type }) => [type]);
+  readonly jointsOfWireway = this.joints.groupBy(({ wireway }) => [wireway]);
+  readonly jointsOfPort = this.joints.groupBy(({ from }) => [portKey(from)]);
+  readonly jointsOfUnit = this.joints.groupBy(({ from }) => [from.placement]);
+  readonly linksOfPort = this.links.groupBy((link) =>
+    link.kind === 'side-by-side' ? [...new Set([portKey(link.a), portKey(link.b)])] : [],
+  );
+  readonly linksOfGear = this.links.groupBy(({ a, b }) => [...new Set([a.placement, b.placement])]);
+  readonly circuitsOfNipple = this.circuits.groupBy(({ from, to }) => [...new Set([from, to])]);
+  readonly passesOnFace = this.passes.groupBy(({ face }) => [face]);
+  readonly runsOfGear = this.runs.groupBy(({ from, to }) => [...new Set([from.placement, to.placement])]);
+
+  /** The document itself: whoever reads it depends on all of it. */
+  private readonly whole;
+  private readonly head;
+  private readonly ownRules;
+
+  /** The plan by its parts: each is recorded as it is read, a list as a whole. */
+  readonly plan: Plan;
+  readonly site: Site;
+  readonly hung: ReadonlyMap<string, Hung>;
+  readonly onFace: ReadonlyMap<string, readonly Hung[]>;
+  readonly grids: ReadonlyMap<string, Pick<NearGrid<Hung>, 'near'>>;
+
+  constructor(plan: Plan) {
+    this.whole = signal(plan);
+    this.head = headOf(plan);
+    this.ownRules = signal(plan.rules);
+    this.plan = planView(this);
+    this.site = siteView(this);
+    const faceIds = () => this.faces.ids;
+    this.hung = new DerivedMap(
+      () => this.placements.ids,
+      (id) => hungOf(this, id),
+    );
+    this.onFace = new DerivedMap(faceIds, (id) => hungOnFace(this, id));
+    this.grids = new DerivedMap(faceIds, (id) => gridOf(this, id));
+    this.update(plan);
+  }
+
+  get document(): Plan {
+    return this.whole.value;
+  }
+
+  get rules(): Plan['rules'] {
+    return this.ownRules.value;
+  }
+
+  part<Key extends keyof Head>(key: Key): Head[Key] {
+    return this.head[key].value as Head[Key];
+  }
+
+  /** Takes the plan as it is now. Parts that are the same object as before are unchanged. */
+  update(plan: Plan): void {
+    batch(() => {
+      this.whole.value = plan;
+      this.ownRules.value = plan.rules;
+      const { format, formatVersion, name, codeBasis, site, rootFace } = plan;
+      for (const [key, value] of Object.entries({ format, formatVersion, name, codeBasis, site, rootFace }))
+        (this.head[key as keyof Head] as { value: unknown }).value = value;
+      const gone = [
+        ...this.materials.set(plan.materials),
+        ...this.faces.set(plan.faces),
+        ...this.folds.set(plan.folds),
+        ...this.gearTypes.set(plan.gearTypes),
+        ...this.placements.set(plan.placements),
+        ...this.joints.set(plan.joints),
+        ...this.links.set(plan.links),
+        ...this.circuits.set(plan.circuits),
+        ...this.passes.set(plan.passes),
+        ...this.runs.set(plan.runs),
+      ];
+      forget(this, gone);
+    });
+  }
+}
+
+export function portKey({ placement, knockout }: Port): string {
+  return `${placement}/${knockout}`;
+}
+
+function headOf({ format, formatVersion, name, codeBasis, site, rootFace }: Plan) {
+  return {
+    format: signal(format),
+    formatVersion: signal(formatVersion),
+    name: signal(name),
+    codeBasis: signal(codeBasis),
+    site: signal(site),
+    rootFace: signal(rootFace),
+  };
+}
+
+function planView(model: Model): Plan {
+  return {
+    get format() {
+      return model.part('format');
+    },
+    get formatVersion() {
+      return model.part('formatVersion');
+    },
+    get name() {
+      return model.part('name');
+    },
+    get codeBasis() {
+      return model.part('codeBasis');
+    },
+    get site() {
+      return model.part('site');
+    },
+    get rootFace() {
+      return model.part('rootFace');
+    },
+    get materials() {
+      return model.materials.list as Material[];
+    },
+    get faces() {
+      return model.faces.list as Face[];
+    },
+    get folds() {
+      return model.folds.list as Fold[];
+    },
+    get gearTypes() {
+      return model.gearTypes.list as GearType[];
+    },
+    get placements() {
+      return model.placements.list as Placement[];
+    },
+    get joints() {
+      return model.joints.list as Joint[];
+    },
+    get links() {
+      return model.links.list as Link[];
+    },
+    get circuits() {
+      return model.circuits.list as Circuit[];
+    },
+    get passes() {
+      return model.passes.list as Pass[];
+    },
+    get runs() {
+      return model.runs.list as Run[];
+    },
+    get rules() {
+      return model.rules;
+    },
+  };
+}
+
+// The site.
+
+function siteView(model: Model): Site {
+  const faceIds = () => model.faces.ids;
+  return {
+    faces: new DerivedMap(faceIds, (id) => siteFaceOf(model, id)),
+    get folds() {
+      return model.folds.list;
+    },
+    frames: new DerivedMap(faceIds, (id) => frameOf(model, id)),
+    placedBy: new DerivedMap(faceIds, (id) => placedByOf(model, id)),
+    get problems() {
+      return siteProblems(model);
+    },
+  };
+}
+
+const otherSideOf = query((model: Model, id: string): string | null => {
+  const face = model.faces.get(id);
+  if (face?.shape.kind === 'reverse') return face.shape.of;
+  return model.reversesOf.get(id).at(-1)?.id ?? null;
+});
+
+const conditionsOfSite = single((model: Model) => model.plan.site.conditions);
+
+/** The front of a reverse, as far as its other side follows from it. */
+const frontOf = query((model: Model, id: string) => model.faces.get(id));
+
+const siteFaceOf = query((model: Model, id: string): SiteFace | undefined => {
+  const face = model.faces.get(id);
+  if (face === undefined) return undefined;
+  const front = face.shape.kind === 'reverse' ? frontOf(model, face.shape.of) : face;
+  return buildFace(face, front, conditionsOfSite(model), otherSideOf(model, id));
+});
+
+/** What of a face decides where it and its neighbours stand. */
+const faceToPlace = query(
+  (model: Model, id: string): FaceToPlace | undefined => {
+    const face = siteFaceOf(model, id);
+    if (face === undefined) return undefined;
+    const { outline, thicknessMm, mirrorSumMm, otherSide, face: own } = face;
+    const stands = own.shape.kind === 'outline' ? own.shape.stands : null;
+    return { id, outline, thicknessMm, mirrorSumMm, otherSide, stands };
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameList(Object.values(a), Object.values(b))),
+);
+
+const placed = single((model: Model) =>
+  placeFaces(
+    new Map(
+      model.faces.ids.flatMap((id) => {
+        const face = faceToPlace(model, id);
+        return face === undefined ? [] : [[id, face] as const];
+      }),
+    ),
+    model.folds.list,
+    model.plan.rootFace,
+  ),
+);
+
+const frameOf = query((model: Model, id: string) => placed(model).frames.get(id), isSameFrame);
+
+function isSameFrame(a: Frame | undefined, b: Frame | undefined): boolean {
+  if (a === undefined || b === undefined) return a === b;
+  return (
+    isSameList(a.origin, b.origin) &&
+    isSameList(a.right, b.right) &&
+    isSameList(a.up, b.up) &&
+    isSameList(a.toViewer, b.toViewer)
+  );
+}
+
+const placedByOf = query((model: Model, id: string): PlacedBy | undefined => placed(model).placedBy.get(id));
+
+const siteProblems = single((model: Model): readonly SiteProblem[] => [
+  ...clockwiseProblems(
+    model.faces.ids.flatMap((id) => {
+      const face = faceToPlace(model, id);
+      return face === undefined ? [] : [face];
+    }),
+  ),
+  ...placed(model).problems,
+]);
+
+// What hangs.
+
+const bodyTypeOf = query(
+  (model: Model, id: string): BodyType | undefined => {
+    const type = model.gearTypes.get(id);
+    if (type === undefined) return undefined;
+    const { rules: _, ...rest } = type;
+    return rest;
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameParts(a, b)),
+);
+
+function isSameParts(a: object, b: object): boolean {
+  const [keys, others] = [Object.keys(a), Object.keys(b)];
+  return (
+    isSameList(keys, others) &&
+    keys.every((key) => (a as Record<string, unknown>)[key] === (b as Record<string, unknown>)[key])
+  );
+}
+
+/** A type as it is let into a panel, by type. */
+const flushTypeOf = query((model: Model, id: string): BodyType | undefined => {
+  const type = bodyTypeOf(model, id);
+  if (type === undefined || type.flush === null) return type;
+  return { ...type, standoffMm: -type.flush.behindMm, bracketHoles: [] };
+});
+
+/** A type as it hangs on a board: further out by all of it. By both their ids. */
+const raisedTypeOf = query((model: Model, key: string): BodyType | undefined => {
+  const [id = '', boardId = ''] = key.split(' ');
+  const [type, board] = [bodyTypeOf(model, id), bodyTypeOf(model, boardId)];
+  if (type === undefined || board === undefined) return type;
+  return { ...type, standoffMm: type.standoffMm + board.standoffMm + board.depthMm };
+});
+
+const hungOf = query((model: Model, id: string): Hung | undefined => {
+  const placement = model.placements.get(id);
+  if (placement === undefined) return undefined;
+  const own = bodyTypeOf(model, placement.type);
+  const face = siteFaceOf(model, placement.face);
+  if (own === undefined || face === undefined) {
+    throw new Error(`“${id}” refers to nothing: the plan was not checked.`);
+  }
+  const board = boardOf(model, placement);
+  const isFlush = placement.isFlush === true && own.flush !== null;
+  const type = isFlush
+    ? flushTypeOf(model, placement.type)
+    : board === null
+      ? own
+      : raisedTypeOf(model, `${placement.type} ${board.placement.type}`);
+  return { id, placement, type: type ?? own, face, body: bodyOf(own, placement), board };
+});
+
+function boardOf(model: Model, { on }: Placement): Hung['board'] {
+  const placement = on === undefined ? undefined : model.placements.get(on);
+  const type = placement === undefined ? undefined : bodyTypeOf(model, placement.type);
+  return placement === undefined || type === undefined ? null : { placement, type };
+}
+
+const hungOnFace = query(
+  (model: Model, face: string): readonly Hung[] =>
+    model.placementsOnFace.get(face).flatMap(({ id }) => hungOf(model, id) ?? []),
+  isSameList,
+);
+
+/** Boards and what hangs on them, likewise. */
+export const hungOnBoard = query(
+  (model: Model, board: string): readonly Hung[] =>
+    model.placementsOnBoard.get(board).flatMap(({ id }) => hungOf(model, id) ?? []),
+  isSameList,
+);
+
+// One grid for a face for good: it reads what hangs there when it is asked.
+const gridOf = query(
+  (model: Model, face: string): NearGrid<Hung> => new NearGrid(() => hungOnFace(model, face)),
+);
+
+/** The placements of one kind of gear, by id. */
+export const idsOfKind = query((model: Model, kind: string): readonly string[] => {
+  const types = model.gearTypes.ids.filter((id) => bodyTypeOf(model, id)?.kind === kind);
+  return types.flatMap((type) => model.placementsOfType.get(type).map(({ id }) => id));
+}, isSameList);

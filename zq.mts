@@ -1,0 +1,10 @@
+import { largePlan } from './core/src/test/large-plan.ts';
+import { prepare } from './core/src/check/prepared.ts';
+import { CHECKS } from './core/src/checks.ts';
+import { runChecks } from './core/src/check/run-checks.ts';
+const p = prepare(largePlan(40));
+const f = runChecks(p, CHECKS);
+const c: Record<string, number> = {};
+for (const x of f) c[x.check + '/' + x.message] = (c[x.check + '/' + x.message] ?? 0) + 1;
+console.log(c);
+const n = f.find((x) => x.check === 'wireway.nipple')!; console.log(JSON.stringify(n));
