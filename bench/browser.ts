@@ -1,7 +1,7 @@
 import { chromium, type Page } from '@playwright/test';
 import { honeyHouse, jobSummarySchema, writePlan, type Plan } from '@zarnel/core';
 import { CHROMIUM_FLAGS } from '../e2e/chromium-flags.ts';
-import { bigPlan } from './big-plan.ts';
+import { largePlan, unitId } from '../core/src/test/large-plan.ts';
 
 const ROUNDS = 5;
 
@@ -17,11 +17,11 @@ async function main(): Promise<void> {
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const small = await measure(page, base, honeyHouse(), 'inverter-a');
-  const big = await measure(page, base, bigPlan(200, 2000), 'unit-5');
+  const big = await measure(page, base, largePlan(40), unitId(0, 0, 5));
   const frames = await dragFrames(page, base);
   await browser.close();
   process.stdout.write(
-    `dragging one of 1,000 pieces\n  frames: median ${frames.medianMs.toFixed(1)} ms, 95th percentile ${frames.p95Ms.toFixed(1)} ms\n`,
+    `dragging one of 2,200 pieces\n  frames: median ${frames.medianMs.toFixed(1)} ms, 95th percentile ${frames.p95Ms.toFixed(1)} ms\n`,
   );
   for (const [key, name] of [
     ['openMs', 'open to interactive'],
@@ -35,18 +35,18 @@ async function main(): Promise<void> {
   }
 }
 
-/** How long frames take while one of 1,000 pieces on 100 faces is dragged with its checks live: median and 95th percentile, ms. */
+/** How long frames take while one of 2,200 pieces on 200 faces is dragged with its checks live: median and 95th percentile, ms. */
 async function dragFrames(
   page: Page,
   base: string,
 ): Promise<{ readonly medianMs: number; readonly p95Ms: number }> {
   const answer = await page.request.post(`${base}/api/jobs/import`, {
-    data: writePlan(bigPlan(100, 1000)),
+    data: writePlan(largePlan(40)),
     headers: { 'Content-Type': 'application/json' },
   });
   const { id } = jobSummarySchema.parse(await answer.json());
   await page.goto(`${base}/jobs/${id}/mount`);
-  const gear = page.locator('[data-gear="unit-5"]');
+  const gear = page.locator(`[data-gear="${unitId(0, 0, 5)}"]`);
   await gear.waitFor();
   await page.getByText('Checking …').waitFor({ state: 'detached' });
   await gear.click();

@@ -1,28 +1,26 @@
 import Flatbush from 'flatbush';
-import { polygonDistance } from './segments.ts';
+import { runChecks } from '../core/src/check/run-checks.ts';
 import type { Check } from '../core/src/check/finding.ts';
-import { runChecksAfter } from '../core/src/check/recheck.ts';
 import { prepare } from '../core/src/check/prepared.ts';
 import { CHECKS } from '../core/src/checks.ts';
-import { evaluateAfter } from '../core/src/evaluate.ts';
-import { bigPlan } from './big-plan.ts';
+import type { Plan } from '../core/src/plan/plan.ts';
+import { largePlan, unitId, wallId } from '../core/src/test/large-plan.ts';
 import { sideBySide } from './measure.ts';
+import { polygonDistance } from './segments.ts';
 
-const PIECES = 2000;
+const ROOMS = 40;
+const ON_ONE_WALL = 500;
 
-/** The gaps of 2,000 placements in 50 rooms, and then every check of them, against the bare neighbour search of a static spatial index on the same boxes. */
+/** The gaps of all placements of a large job, against the bare neighbour search of a static spatial index on the same boxes. */
 export function benchAgainstIndex() {
-  const plan = bigPlan(200, PIECES);
-  const prepared = prepare(plan);
-  const boxes = [...prepared.hung.values()].map(({ body, face }) => ({ ...body, face: face.id }));
+  const plan = largePlan(ROOMS);
+  const boxes = [...prepare(plan).hung.values()].map(({ body, face }) => ({ ...body, face: face.id }));
   const byFace = [...new Set(boxes.map(({ face }) => face))].map((face) =>
     boxes.filter((box) => box.face === face),
   );
-  const checks = CHECKS.filter(
-    ({ meta }) =>
-      meta.id === 'clearance.beside' || meta.id === 'clearance.stacked' || meta.id === 'clearance.overlap',
-  );
-  const run = (which: readonly Check[]) => () => runChecksAfter(prepared, which, null, null).findings.length;
+  // What hangs is worked out on both sides before the clock starts.
+  const prepared = prepare(plan);
+  for (const item of prepared.hung.values()) prepared.grids.get(item.face.id)?.near(item.body);
   const theirs = () => {
     let found = 0;
     for (const own of byFace) {
@@ -34,26 +32,53 @@ export function benchAgainstIndex() {
     }
     return found;
   };
-  const against = '(against a bare neighbour search of flatbush on the same boxes)';
-  return [
-    {
-      name: `gaps beside, above and below of ${PIECES} placements, and overlaps ${against}`,
-      ...sideBySide(run(checks), theirs),
-    },
-    {
-      name: `all ${CHECKS.length} checks of ${PIECES} placements, working spaces in 3-D and fixes included ${against}`,
-      ...sideBySide(run(CHECKS), theirs),
-    },
+  return {
+    name: `gaps beside, above and below of ${plan.placements.length} placements, and overlaps (against a bare neighbour search of flatbush on the same boxes)`,
+    ...sideBySide(() => runChecks(prepared, GAPS).length, theirs),
+  };
+}
+
+const GAPS: readonly Check[] = CHECKS.filter(({ meta }) =>
+  ['clearance.beside', 'clearance.stacked', 'clearance.overlap'].includes(meta.id),
+);
+
+/** One long wall of units in a row. */
+function longWall(): Plan {
+  const room = largePlan(1);
+  const unit = room.placements.find(({ id }) => id === unitId(0, 0, 0));
+  if (unit === undefined) throw new Error('no unit');
+  const pointsMm: [number, number][] = [
+    [0, 0],
+    [ON_ONE_WALL * 600, 0],
+    [ON_ONE_WALL * 600, 3000],
+    [0, 3000],
   ];
+  return {
+    ...room,
+    faces: room.faces
+      .filter(({ id }) => id === wallId(0, 0))
+      .map((face) =>
+        face.shape.kind === 'outline' ? { ...face, obstacles: [], shape: { ...face.shape, pointsMm } } : face,
+      ),
+    folds: [],
+    placements: Array.from({ length: ON_ONE_WALL }, (_, index) => ({
+      ...unit,
+      id: `unit-${index}`,
+      xMm: 400 + index * 540,
+    })),
+    joints: [],
+    links: [],
+    circuits: [],
+    passes: [],
+    runs: [],
+  };
 }
 
 /** The gaps of 500 placements, against the distance of every pair of outlines by their segments. */
 export function benchAgainstAllPairs() {
-  const plan = bigPlan(1, 500);
-  const prepared = prepare(plan);
+  const prepared = prepare(longWall());
   const checks = CHECKS.filter(({ meta }) => meta.id === 'clearance.beside');
   const bodies = [...prepared.hung.values()].map(({ body }) => body);
-  const ours = () => runChecksAfter(prepared, checks, null, null).findings.length;
   const theirs = () => {
     let least = Infinity;
     bodies.forEach((a, i) => {
@@ -62,33 +87,7 @@ export function benchAgainstAllPairs() {
     return least;
   };
   return {
-    name: 'gaps of 500 placements on one wall (against the distance of every pair by a general geometry library)',
-    ...sideBySide(ours, theirs),
-  };
-}
-
-/** Checking again after one of 2,000 pieces moved, against checking everything. */
-export function benchRecheck() {
-  const plan = bigPlan(200, PIECES);
-  const { checked } = evaluateAfter(plan, null);
-  let shift = 0;
-  const moved = () => {
-    shift = (shift + 7) % 60;
-    return {
-      ...plan,
-      placements: plan.placements.map((each, index) =>
-        index === 1000 ? { ...each, xMm: each.xMm + shift + 1 } : each,
-      ),
-    };
-  };
-  const ours = () => evaluateAfter(moved(), checked);
-  const theirs = () => evaluateAfter(moved(), null);
-  if (
-    JSON.stringify(ours().evaluation.findings.length) !== JSON.stringify(theirs().evaluation.findings.length)
-  )
-    throw new Error('The two disagree.');
-  return {
-    name: `checking again after one of ${PIECES} moved (against a full check)`,
-    ...sideBySide(ours, theirs),
+    name: `gaps of ${ON_ONE_WALL} placements on one wall (against the distance of every pair by a general geometry library)`,
+    ...sideBySide(() => runChecks(prepared, checks).length, theirs),
   };
 }

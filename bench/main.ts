@@ -1,18 +1,11 @@
 import { benchArrange } from './arrange.ts';
-import { benchCheck } from './check.ts';
-import { benchAgainstAllPairs, benchAgainstIndex, benchRecheck } from './clearances.ts';
+import { benchAgainstAllPairs, benchAgainstIndex } from './clearances.ts';
+import { benchLarge } from './large.ts';
 import { benchLengths } from './lengths.ts';
 import { benchRoute } from './route.ts';
 
 // Ratios within one run: how many times as long the reference takes. Never a timed test.
-for (const bench of [
-  benchLengths,
-  benchCheck,
-  benchAgainstIndex,
-  benchAgainstAllPairs,
-  benchRecheck,
-  benchRoute,
-]) {
+for (const bench of [benchLengths, benchAgainstIndex, benchAgainstAllPairs, benchRoute]) {
   for (const { name, oursS, theirsS } of [bench()].flat()) {
     const ms = (seconds: number) => `${(seconds * 1000).toFixed(3)} ms`;
     process.stdout.write(
@@ -20,4 +13,5 @@ for (const bench of [
     );
   }
 }
+await benchLarge((line) => process.stdout.write(line));
 await benchArrange((line) => process.stdout.write(line));

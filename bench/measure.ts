@@ -21,7 +21,7 @@ function timed(run: () => unknown): number {
   return (performance.now() - start) / 1000;
 }
 
-function median(values: number[]): number {
-  const sorted = values.sort((a, b) => a - b);
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.floor(sorted.length / 2)] ?? 0;
 }

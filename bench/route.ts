@@ -1,14 +1,14 @@
 import { aStar } from 'ngraph.path';
 import { honeyHouse } from '../core/src/demo/honey-house.ts';
-import { buildRouteGraph, type RouteGraph } from '../core/src/route/graph.ts';
-import { nodeAt, pointUm, UP, type FaceGrid } from '../core/src/route/grid.ts';
+import { graphOfFace } from '../core/src/route/graph.ts';
+import { nodeAt, pointUm, UP } from '../core/src/route/grid.ts';
 import { BENDS_PER_UM, findPath } from '../core/src/route/search.ts';
 import { asLibraryGraph, GOAL } from '../core/src/test/library-graph.ts';
 import { buildSite } from '../core/src/site/site.ts';
 import { sideBySide } from './measure.ts';
 
 /** A wall with a field of boxes to go around, repeatable. */
-function wallWithBoxes(count: number): { graph: RouteGraph; grid: FaceGrid; start: number; goal: number } {
+function wallWithBoxes(count: number) {
   const site = buildSite(honeyHouse());
   const face = site.faces.get('plant-wall');
   if (face === undefined) throw new Error('no wall');
@@ -22,21 +22,21 @@ function wallWithBoxes(count: number): { graph: RouteGraph; grid: FaceGrid; star
     [20, 20],
     [4240, 2560],
   ];
-  const graph = buildRouteGraph(site, [{ face, keepOut, points: ends }], []);
-  const [grid] = graph.grids;
+  const graph = graphOfFace({ face, keepOut, points: ends });
+  const grid = graph.only;
   const [from, to] = ends;
-  if (grid === undefined || from === undefined || to === undefined) throw new Error('no grid');
+  if (from === undefined || to === undefined) throw new Error('no grid');
   return { graph, grid, start: nodeAt(grid, pointUm(from)), goal: nodeAt(grid, pointUm(to)) };
 }
 
 /** The library’s search, with the same lower bound as ours; its graph is built before the clock starts. */
-function inLibrary({ graph, grid, goal }: ReturnType<typeof wallWithBoxes>) {
+function inLibrary({ grid, goal }: ReturnType<typeof wallWithBoxes>) {
   const columns = grid.xsUm.length;
   const point = (id: number | string): [number, number] => {
     const node = id === GOAL ? goal : Number(id) >> 2;
     return [grid.xsUm[node % columns] ?? 0, grid.ysUm[Math.floor(node / columns)] ?? 0];
   };
-  return aStar(asLibraryGraph(graph, goal), {
+  return aStar(asLibraryGraph(grid, goal), {
     oriented: true,
     distance: (_from, _to, link) => link.data,
     heuristic: (from, to) => {
@@ -51,12 +51,16 @@ export function benchRoute() {
   const wall = wallWithBoxes(60);
   const library = inLibrary(wall);
   const ours = () =>
-    findPath(wall.graph, { node: wall.start, direction: UP }, { node: wall.goal, direction: UP });
+    findPath(
+      wall.graph,
+      { face: wall.grid.face, node: wall.start, direction: UP },
+      { face: wall.grid.face, node: wall.goal, direction: UP },
+    );
   const theirs = () => library.find(wall.start * 4 + UP, GOAL);
   const found = ours();
   if (found === null || theirs().length === 0) throw new Error('No way was found.');
   return {
-    name: `route among 60 boxes, ${wall.graph.nodeCount} nodes (against ngraph.path)`,
+    name: `route among 60 boxes, ${wall.grid.freeRight.length} nodes (against ngraph.path)`,
     ...sideBySide(ours, theirs),
   };
 }

@@ -17,7 +17,7 @@ import {
   stepMm,
   USUAL_WEIGHTS,
   type DrillSheet,
-  type Finding,
+  type Found,
   type Plan,
   type Reader,
   USUAL_GAP_MM,
@@ -143,7 +143,7 @@ function sheetText(sheet: DrillSheet, reader: Reader): string {
 }
 
 /** Findings as docs/command-line.md describes them. */
-function asJson(finding: Finding, reader: Reader) {
+function asJson(finding: Found, reader: Reader) {
   const meta = getCheckMeta(finding.check);
   const { id, check: checkId, severity, subjects, at, measured, required, source, working, fixes } = finding;
   return {

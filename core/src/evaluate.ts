@@ -1,13 +1,18 @@
-import type { Finding, Found } from './check/finding.ts';
+import type { Finding, Fix, Found } from './check/finding.ts';
 import { prepare } from './check/prepared.ts';
-import { runChecks } from './check/run-checks.ts';
+import { runChecks, sortedFindings } from './check/run-checks.ts';
+import { FindingBook } from './check/finding-book.ts';
+import type { Model } from './model/model.ts';
+import { ValueBook, type ValueChanges } from './model/value-book.ts';
+import type { Run } from './plan/run.ts';
+import type { Working } from './working/working.ts';
 import { CHECKS } from './checks.ts';
 import { arrange, type ArrangeAnswer, type ArrangeProgress } from './arrange/arrange.ts';
 import type { ArrangeRequest } from './arrange/request.ts';
-import { drillSheets, type DrillSheet } from './pack/holes.ts';
+import { drillSheets, sheetIds, sheetOf, type DrillSheet } from './pack/holes.ts';
 import type { Plan } from './plan/plan.ts';
 import { fail, ok, type Result } from './result.ts';
-import { routeAll, type Routes } from './route/route.ts';
+import { routeAll, routeOf, routesOf, type RouteOutcome, type Routes } from './route/route.ts';
 
 /** All that follows from a plan: what is wrong with it, where its cables run, what to drill. */
 export type Evaluation<Any extends Finding = Finding> = {
@@ -67,4 +72,122 @@ export function evaluatePlan(plan: Plan): Evaluation<Found> {
     routes: routeAll(prepared),
     sheets: drillSheets(prepared),
   };
+}
+
+/** What is not as it was when it was last told, by subject. */
+export type EvaluationChanges = {
+  readonly findings: { readonly set: readonly Finding[]; readonly gone: readonly string[] };
+  readonly routes: ValueChanges<RouteOutcome>;
+  readonly sheets: ValueChanges<DrillSheet>;
+  /** In which order sheets lie, where that changed. */
+  readonly sheetOrder: readonly string[] | null;
+};
+
+/** What clears a finding, and how it was worked out, of the plan as it is. */
+export type Remedies = { readonly fixes: readonly Fix[]; readonly working: Working | null };
+
+/** All that follows from a plan, kept up while it is edited. */
+export class LiveEvaluation {
+  readonly model: Model;
+  private readonly findings: FindingBook;
+  private readonly routes: ValueBook<RouteOutcome>;
+  private readonly sheets: ValueBook<DrillSheet>;
+  private toldOrder: readonly string[] = [];
+
+  constructor(plan: Plan) {
+    this.model = prepare(plan);
+    this.findings = new FindingBook(this.model, CHECKS);
+    this.routes = new ValueBook(this.model, ({ runs }) => runs.ids, routeOf);
+    this.sheets = new ValueBook(this.model, sheetIds, sheetOf);
+  }
+
+  /** Takes the plan as it is now; parts that are the same object as before are unchanged. */
+  update(plan: Plan): void {
+    this.model.update(plan);
+  }
+
+  /** What changed since this was last called; all there is at first. */
+  takeChanges(): EvaluationChanges {
+    const order = sheetIds(this.model);
+    const isSameOrder = order === this.toldOrder;
+    this.toldOrder = order;
+    return {
+      findings: this.findings.takeChanges(),
+      routes: this.routes.takeChanges(),
+      sheets: this.sheets.takeChanges(),
+      sheetOrder: isSameOrder ? null : order,
+    };
+  }
+
+  /** Null where there is no such finding any more. */
+  remediesOf(finding: string): Remedies | null {
+    const found = this.findings.get(finding);
+    return found === undefined ? null : { fixes: found.fixes, working: found.working };
+  }
+
+  close(): void {
+    this.findings.close();
+    this.routes.close();
+    this.sheets.close();
+  }
+}
+
+/** Nothing worked out yet. */
+export const NO_EVALUATION: KeptEvaluation = {
+  findings: [],
+  routes: { routed: [], faults: [] },
+  sheets: [],
+  outcomes: new Map(),
+  sheetsById: new Map(),
+  sheetOrder: [],
+};
+
+/** An evaluation with what is needed to keep it up. */
+export type KeptEvaluation = Evaluation & {
+  readonly outcomes: ReadonlyMap<string, RouteOutcome>;
+  readonly sheetsById: ReadonlyMap<string, DrillSheet>;
+  readonly sheetOrder: readonly string[];
+};
+
+/** An evaluation with its changes made; what they leave alone is the same object as before. `runs` gives the order of routes. */
+export function withEvaluationChanges(
+  before: KeptEvaluation,
+  { findings, routes, sheets, sheetOrder }: EvaluationChanges,
+  runs: readonly Pick<Run, 'id'>[],
+): KeptEvaluation {
+  const outcomes = changedMap(before.outcomes, routes);
+  const sheetsById = changedMap(before.sheetsById, sheets);
+  const order = sheetOrder ?? before.sheetOrder;
+  const isSameSheets = sheetsById === before.sheetsById && order === before.sheetOrder;
+  return {
+    findings: changedFindings(before.findings, findings),
+    routes:
+      outcomes === before.outcomes
+        ? before.routes
+        : routesOf(runs.flatMap(({ id }) => outcomes.get(id) ?? [])),
+    sheets: isSameSheets ? before.sheets : order.flatMap((id) => sheetsById.get(id) ?? []),
+    outcomes,
+    sheetsById,
+    sheetOrder: order,
+  };
+}
+
+function changedMap<Value>(
+  before: ReadonlyMap<string, Value>,
+  { set, gone }: ValueChanges<Value>,
+): ReadonlyMap<string, Value> {
+  if (set.length === 0 && gone.length === 0) return before;
+  const next = new Map(before);
+  for (const id of gone) next.delete(id);
+  for (const [id, value] of set) next.set(id, value);
+  return next;
+}
+
+function changedFindings(
+  before: readonly Finding[],
+  { set, gone }: EvaluationChanges['findings'],
+): readonly Finding[] {
+  if (set.length === 0 && gone.length === 0) return before;
+  const other = new Set([...gone, ...set.map(({ id }) => id)]);
+  return sortedFindings([...before.filter(({ id }) => !other.has(id)), ...set]);
 }

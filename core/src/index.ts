@@ -1,5 +1,5 @@
 export { CHECKS, getCheckMeta } from './checks.ts';
-export type { Finding, Fix, Ref, Severity } from './check/finding.ts';
+export type { Finding, Fix, Found, Ref, Severity } from './check/finding.ts';
 export { hungAt, prepare, type Hung, type Prepared } from './check/prepared.ts';
 export { runChecks } from './check/run-checks.ts';
 export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './check/sentence.ts';
@@ -13,11 +13,22 @@ export { blankPlan } from './demo/blank-plan.ts';
 export { DEMOS } from './demo/demos.ts';
 export { honeyHouse } from './demo/honey-house.ts';
 export { clearanceMatrix, type ClearanceLine } from './clearance/matrix.ts';
-export { arrangePlan, evaluatePlan, MOST_ARRANGED, type Evaluation } from './evaluate.ts';
+export {
+  arrangePlan,
+  evaluatePlan,
+  LiveEvaluation,
+  MOST_ARRANGED,
+  NO_EVALUATION,
+  withEvaluationChanges,
+  type Evaluation,
+  type EvaluationChanges,
+  type KeptEvaluation,
+  type Remedies,
+} from './evaluate.ts';
 export type { ArrangeAnswer, ArrangeProgress, Proposal } from './arrange/arrange.ts';
 export { USUAL_WEIGHTS, type ArrangeRequest, type ArrangeWeights } from './arrange/request.ts';
 export type { LayoutGains, LayoutTerms } from './arrange/score.ts';
-export { sharePlan } from './plan/share-plan.ts';
+export { planChanges, withPlanChanges, type PlanChanges } from './plan/plan-changes.ts';
 export { bodyOf, heaviestLiftKg, knockoutOnFace, type BodyMm } from './gear/body.ts';
 export { ADVICE, CAUTIONS } from './pack/cautions.ts';
 export { cautionsOf, countHoles, drillSheets, type DrillHole, type DrillSheet } from './pack/holes.ts';

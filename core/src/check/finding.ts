@@ -41,6 +41,9 @@ export type Finding = {
   readonly measured: Quantity | null;
   readonly required: Quantity | null;
   readonly source: SourceRef;
+  /** Whether it can be asked how it was worked out, and whether what clears it is looked for when it is asked. */
+  readonly hasWorking: boolean;
+  readonly seeksFixes: boolean;
 };
 
 /** A finding where it was found: its working and its fixes are made when somebody asks, of the plan as it then is. */
@@ -55,6 +58,8 @@ export class Found implements Finding {
   readonly measured;
   readonly required;
   readonly source;
+  readonly hasWorking;
+  readonly seeksFixes;
   readonly #working;
   readonly #fixes;
 
@@ -69,6 +74,8 @@ export class Found implements Finding {
     this.measured = parts.measured ?? null;
     this.required = parts.required ?? null;
     this.source = parts.source ?? meta.source;
+    this.hasWorking = parts.working !== undefined;
+    this.seeksFixes = parts.fixes !== undefined;
     this.#working = parts.working;
     this.#fixes = parts.fixes;
   }

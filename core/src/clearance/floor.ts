@@ -1,7 +1,6 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
-import { isSameList } from '../model/entities.ts';
-import type { Model } from '../model/model.ts';
-import { query, single } from '../model/query.ts';
+import { placingInputs, type Model } from '../model/model.ts';
+import { fact } from '../model/query.ts';
 import { floorRiseMm } from '../site/as-taped.ts';
 import { clipToBox } from '../site/clip.ts';
 import { ROOT_FRAME, siteFromFace, type Frame } from '../site/frame.ts';
@@ -86,21 +85,31 @@ export function floorBelow(
 }
 
 type Floor = Pick<Thing, 'name' | 'polygons'>;
-/** A floor as it stands; null for a face that is none, and for one that stands upright, which nothing is over. */
-const floorOf = query((model: Model, id: string): Floor | null => {
-  const face = model.site.faces.get(id);
-  if (face?.face.kind !== 'floor') return null;
-  const frame = model.site.frames.get(id);
-  if (frame === undefined || frame.toViewer[2] < LEVEL_COSINE) return null;
-  const polygons = convexParts(face.outline).map((part) => part.map((point) => siteFromFace(frame, point)));
-  return { name: face.name, polygons };
-});
-
-/** The floors of a site. */
-const floorsOf = single(
-  (model: Model): readonly Floor[] => model.faces.ids.flatMap((id) => floorOf(model, id) ?? []),
-  isSameList,
+/** The floors of a site. One that stands upright is none that anything is over. */
+const FLOORS = 'floors';
+const floors = fact(
+  (model: Model): ReadonlyMap<string, readonly Floor[]> => {
+    const found = model.faces.list.flatMap(({ id, kind }): Floor[] => {
+      const face = kind === 'floor' ? model.site.faces.get(id) : undefined;
+      const frame = model.site.frames.get(id);
+      if (face === undefined || frame === undefined || frame.toViewer[2] < LEVEL_COSINE) return [];
+      const polygons = convexParts(face.outline).map((part) =>
+        part.map((point) => siteFromFace(frame, point)),
+      );
+      return [{ name: face.name, polygons }];
+    });
+    return new Map([[FLOORS, found]]);
+  },
+  (model) => [
+    ...placingInputs(model),
+    ...model.faces.list.flatMap(({ kind, name }) => [kind, kind === 'floor' ? name : '']),
+  ],
+  (a, b) => JSON.stringify(a) === JSON.stringify(b),
 );
+
+function floorsOf(model: Model): readonly Floor[] {
+  return floors.of(model, FLOORS) ?? [];
+}
 
 /** A floor lies within 60° of level. */
 const LEVEL_COSINE = 0.5;

@@ -1,7 +1,7 @@
 import type { Subjects } from '../check/subjects.ts';
 import { isSameList } from '../model/entities.ts';
-import type { Hung, Model } from '../model/model.ts';
-import { query, single } from '../model/query.ts';
+import { placingInputs, type Hung, type Model } from '../model/model.ts';
+import { fact } from '../model/query.ts';
 import type { Air } from '../plan/conditions.ts';
 import { siteFromFace } from '../site/frame.ts';
 import type { SiteFace } from '../site/site.ts';
@@ -24,9 +24,9 @@ export type AirSpace = {
  */
 export const AIR_SPACES: Subjects<AirSpace> = {
   kind: 'air-space',
-  idsOf: (model) => [...facesOfSpaces(model).keys()],
+  idsOf: (model) => facesOfSpaces.keys(model),
   find: (model, id) => {
-    const faces = facesOfSpaces(model).get(id);
+    const faces = facesOfSpaces.of(model, id);
     return faces === undefined ? undefined : airSpaceOf(model, faces);
   },
 };
@@ -47,73 +47,67 @@ type Aired = Pick<SiteFace, 'id' | 'outline'> & {
   readonly isOfSite: boolean;
 };
 
-const airedOf = query(
-  (model: Model, id: string): Aired | undefined => {
-    const face = model.site.faces.get(id);
-    if (face === undefined) return undefined;
-    const { air } = face.conditions;
-    return {
-      id,
-      outline: face.outline,
-      isInside: face.face.side === 'inside',
-      air: JSON.stringify(air.value),
-      isOfSite: air.from === 'site',
-    };
-  },
-  (a, b) => a === b || (a !== undefined && b !== undefined && isSameList(Object.values(a), Object.values(b))),
-);
+function airedOf({ id, outline, face, conditions: { air } }: SiteFace): Aired {
+  return {
+    id,
+    outline,
+    isInside: face.side === 'inside',
+    air: JSON.stringify(air.value),
+    isOfSite: air.from === 'site',
+  };
+}
 
 /** The faces of each space, in the plan’s order, by the first of them. */
-const facesOfSpaces = single((model: Model): ReadonlyMap<string, readonly string[]> => {
-  const all = model.faces.ids.flatMap((id) => airedOf(model, id) ?? []);
-  const roomOf = new Map(all.map(({ id }) => [id, id]));
-  const find = (id: string): string => {
-    const of = roomOf.get(id) ?? id;
-    return of === id ? id : find(of);
-  };
-  const airs = new Map<string, Aired[]>();
-  for (const face of all) {
-    if (!face.isInside) continue;
-    const alike = airs.get(face.air);
-    if (alike === undefined) airs.set(face.air, [face]);
-    else alike.push(face);
-  }
-  const order = new Map(all.map(({ id }, index) => [id, index]));
-  const join = (a: Aired, b: Aired) => {
-    const [x, y] = [find(a.id), find(b.id)].sort((p, q) => (order.get(p) ?? 0) - (order.get(q) ?? 0));
-    if (x !== undefined && y !== undefined && x !== y) roomOf.set(y, x);
-  };
-  const byId = new Map(all.map((face) => [face.id, face]));
-  for (const fold of model.folds.list) {
-    const [a, b] = [byId.get(fold.a.face), byId.get(fold.b.face)];
-    if (a?.isInside === true && b?.isInside === true && a.air === b.air) join(a, b);
-  }
-  for (const [text, alike] of airs) {
-    const air = JSON.parse(text) as Air;
-    if (air.kind !== 'closed') continue;
-    alike.forEach((a, index) => {
-      for (const b of alike.slice(index + 1)) {
-        if (find(a.id) !== find(b.id) && ((a.isOfSite && b.isOfSite) || fitsIn(model, a, b, air))) join(a, b);
-      }
-    });
-  }
-  const spaces = new Map<string, string[]>();
-  for (const { id } of all) {
-    const known = spaces.get(find(id));
-    if (known === undefined) spaces.set(find(id), [id]);
-    else known.push(id);
-  }
-  return spaces;
-}, isSameSpaces);
+const facesOfSpaces = fact(
+  (model: Model): ReadonlyMap<string, readonly string[]> => {
+    const all = [...model.site.faces.values()].map(airedOf);
+    const roomOf = new Map(all.map(({ id }) => [id, id]));
+    const find = (id: string): string => {
+      const of = roomOf.get(id) ?? id;
+      return of === id ? id : find(of);
+    };
+    const airs = new Map<string, Aired[]>();
+    for (const face of all) {
+      if (!face.isInside) continue;
+      const alike = airs.get(face.air);
+      if (alike === undefined) airs.set(face.air, [face]);
+      else alike.push(face);
+    }
+    const order = new Map(all.map(({ id }, index) => [id, index]));
+    const join = (a: Aired, b: Aired) => {
+      const [x, y] = [find(a.id), find(b.id)].sort((p, q) => (order.get(p) ?? 0) - (order.get(q) ?? 0));
+      if (x !== undefined && y !== undefined && x !== y) roomOf.set(y, x);
+    };
+    const byId = new Map(all.map((face) => [face.id, face]));
+    for (const fold of model.folds.list) {
+      const [a, b] = [byId.get(fold.a.face), byId.get(fold.b.face)];
+      if (a?.isInside === true && b?.isInside === true && a.air === b.air) join(a, b);
+    }
+    for (const [text, alike] of airs) {
+      const air = JSON.parse(text) as Air;
+      if (air.kind !== 'closed') continue;
+      alike.forEach((a, index) => {
+        for (const b of alike.slice(index + 1)) {
+          if (find(a.id) !== find(b.id) && ((a.isOfSite && b.isOfSite) || fitsIn(model, a, b, air)))
+            join(a, b);
+        }
+      });
+    }
+    const spaces = new Map<string, string[]>();
+    for (const { id } of all) {
+      const known = spaces.get(find(id));
+      if (known === undefined) spaces.set(find(id), [id]);
+      else known.push(id);
+    }
+    return spaces;
+  },
+  airInputs,
+  isSameList,
+);
 
-function isSameSpaces(
-  a: ReadonlyMap<string, readonly string[]>,
-  b: ReadonlyMap<string, readonly string[]>,
-): boolean {
-  return (
-    isSameList([...a.keys()], [...b.keys()]) &&
-    [...a].every(([id, faces]) => isSameList(faces, b.get(id) ?? []))
-  );
+function airInputs(model: Model): readonly unknown[] {
+  const faces = model.faces.list.flatMap(({ side, conditions }) => [side, conditions.air]);
+  return [...placingInputs(model), model.plan.site.conditions.air, ...faces];
 }
 
 /** A space as it was measured and as it was drawn may differ by this much (practice). */

@@ -1,7 +1,7 @@
 import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../model/entities.ts';
-import type { Model } from '../model/model.ts';
-import { query, single } from '../model/query.ts';
+import { placingInputs, type Model } from '../model/model.ts';
+import { fact, query } from '../model/query.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { AxisBox } from '../site/clip.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';
@@ -67,31 +67,70 @@ export const obstacleThings = query((model: Model, faceId: string): readonly Thi
   });
 });
 
-/** Where a face lies at most. */
-export const extentOf = query(
-  (model: Model, id: string): Upright | undefined => {
-    const thing = faceThing(model, id);
-    return thing === undefined ? undefined : { min: thing.min, max: thing.max };
+type Extent = Upright & { readonly id: string };
+
+/** Where each face lies at most. */
+const extents = fact(
+  (model: Model): ReadonlyMap<string, Extent> =>
+    new Map(
+      model.faces.ids.flatMap((id): [string, Extent][] => {
+        const thing = faceThing(model, id);
+        return thing === undefined ? [] : [[id, { id, min: thing.min, max: thing.max }]];
+      }),
+    ),
+  placingInputs,
+  (a, b) => isSameList([...a.min, ...a.max], [...b.min, ...b.max]),
+);
+
+/** Where a face lies at most; undefined while nothing places it. */
+export function extentOf(model: Model, id: string): Upright | undefined {
+  return extents.of(model, id);
+}
+
+const ALL = 'all';
+/** Where faces lie, seen from above: found by square cells of about a room’s size. */
+const facesFromAbove = fact(
+  (model: Model) => {
+    const all = model.faces.ids.flatMap((id) => extents.of(model, id) ?? []);
+    const cells = new Map<string, { readonly place: number; readonly extent: Extent }[]>();
+    all.forEach((extent, place) => {
+      for (const key of cellsFromAbove(extent)) {
+        const cell = cells.get(key);
+        if (cell === undefined) cells.set(key, [{ place, extent }]);
+        else cell.push({ place, extent });
+      }
+    });
+    return new Map([[ALL, { all, cells }]]);
   },
-  (a, b) =>
-    a === b || (a !== undefined && b !== undefined && isSameList([...a.min, ...a.max], [...b.min, ...b.max])),
+  placingInputs,
+  (a, b) => JSON.stringify(a.all) === JSON.stringify(b.all),
 );
 
-const extents = single((model: Model): readonly (readonly [string, Upright])[] =>
-  model.faces.ids.flatMap((id) => {
-    const extent = extentOf(model, id);
-    return extent === undefined ? [] : [[id, extent] as const];
-  }),
-);
+const CELL_MM = 4000;
+/** A box over more cells than this is compared with every face. */
+const MOST_CELLS = 64;
 
-/** The faces near a face, in the plan’s order. */
-const neighboursOf = query((model: Model, id: string): readonly string[] => {
-  const own = extentOf(model, id);
-  if (own === undefined) return [];
-  return extents(model)
-    .filter(([other, extent]) => other !== id && !isApart(own, extent, NEIGHBOUR_MM))
-    .map(([other]) => other);
-}, isSameList);
+function cellsFromAbove({ min, max }: Upright): string[] {
+  const cellOf = (place: number) => Math.floor(place / CELL_MM);
+  const keys: string[] = [];
+  for (let i = cellOf(min[0]); i <= cellOf(max[0]); i++)
+    for (let j = cellOf(min[1]); j <= cellOf(max[1]); j++) keys.push(`${i} ${j}`);
+  return keys;
+}
+
+/** The faces that lie in an upright box of the site, or within so much of it, in the plan’s order. */
+export function facesIn(model: Model, { min, max }: Upright, byMm: number): readonly string[] {
+  const { all = [], cells = new Map() } = facesFromAbove.of(model, ALL) ?? {};
+  const box: Upright = { min: sub(min, [byMm, byMm, byMm]), max: sub(max, [-byMm, -byMm, -byMm]) };
+  const count = ((max[0] - min[0] + 2 * byMm) / CELL_MM + 1) * ((max[1] - min[1] + 2 * byMm) / CELL_MM + 1);
+  if (!(count <= MOST_CELLS)) return all.filter((extent) => !isApart(extent, box, 0)).map(({ id }) => id);
+  const found = new Map<string, number>();
+  for (const key of cellsFromAbove(box)) {
+    for (const { place, extent } of cells.get(key) ?? [])
+      if (!isApart(extent, box, 0)) found.set(extent.id, place);
+  }
+  return [...found].sort((a, b) => a[1] - b[1]).map(([id]) => id);
+}
 
 /** A face as flat polygons without notches, in the site’s frame: what is cut out of it is then exact. */
 function polygonsOfFace({ outline }: SiteFace, frame: Frame): Vec3[][] {
@@ -148,9 +187,6 @@ function standing(model: Model, item: Hung): Thing | null {
 
 /** How far gear stands out from its face at most, with some to spare: how far to look beyond a face itself. */
 export const DEEPEST_GEAR_MM = 1500;
-/** Faces nearer to each other than this are neighbours, listed once for a site. */
-const NEIGHBOUR_MM = 4000;
-
 /**
  * A piece over which more gear than this lies is in a heap, dropped or drawn by mistake: the overlaps say so, and what else
  * is wrong with it is found once it is spread out. So few things are looked at for it; for all other gear, every one.
@@ -210,12 +246,9 @@ function thingsIn(prepared: Prepared, item: Hung, within: Upright): Thing[] {
     }
   };
   takeFrom(item.face.id);
-  const own = faceThing(prepared, item.face.id);
-  const isFar =
-    own === undefined || isApart(within, own, 0) || reaches(within, own) > NEIGHBOUR_MM - DEEPEST_GEAR_MM;
-  for (const faceId of isFar ? prepared.faces.ids : neighboursOf(prepared, item.face.id)) {
-    const thing = faceThing(prepared, faceId);
-    if (thing === undefined || faceId === item.face.id || isApart(thing, within, DEEPEST_GEAR_MM)) continue;
+  for (const faceId of facesIn(prepared, within, DEEPEST_GEAR_MM)) {
+    const thing = faceId === item.face.id ? undefined : faceThing(prepared, faceId);
+    if (thing === undefined) continue;
     if (faceId !== item.face.otherSide && !isApart(thing, within, 0)) found.push(thing);
     takeFrom(faceId);
   }

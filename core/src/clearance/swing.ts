@@ -11,13 +11,14 @@ import { obstacleBounds } from '../site/obstacle-zone.ts';
 import type { Vec3 } from '../site/vec3.ts';
 import { isSameList } from '../model/entities.ts';
 import type { Model } from '../model/model.ts';
-import { query, single } from '../model/query.ts';
+import { fact, query } from '../model/query.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { hindrancesIn, roomAround, type Hindrance } from './free-room.ts';
 import {
   DEEPEST_GEAR_MM,
   extentOf,
+  facesIn,
   gearInSpace,
   isApart,
   polygonsInFrame,
@@ -175,24 +176,34 @@ function isSameDoors(a: readonly DoorSwing[], b: readonly DoorSwing[]): boolean 
   return isSameList(parts(a), parts(b));
 }
 
-const allDoors = single(
-  (model: Model): readonly DoorSwing[] => model.faces.ids.flatMap((id) => doorsOf(model, id)),
-  isSameList,
+const WIDEST = 'widest';
+/** How far the widest door of the site swings. */
+const widestDoorMm = fact(
+  (model: Model): ReadonlyMap<string, number> => {
+    const leaves = model.faces.list.flatMap(({ obstacles }) =>
+      obstacles.map(({ opens, shape }) =>
+        opens?.kind === 'swing' && shape.kind === 'box' ? Math.max(shape.widthMm, shape.heightMm) : 0,
+      ),
+    );
+    return new Map([[WIDEST, leaves.reduce((most, leaf) => Math.max(most, leaf), 0)]]);
+  },
+  (model) => model.faces.list.map(({ obstacles }) => obstacles),
 );
 
 /** The doors whose swing may reach gear on a face. */
 const doorsNear = query((model: Model, faceId: string): readonly DoorSwing[] => {
   const extent = extentOf(model, faceId);
-  return extent === undefined
-    ? []
-    : allDoors(model).filter((door) => !isApart(door, extent, DEEPEST_GEAR_MM));
+  if (extent === undefined) return [];
+  return facesIn(model, extent, DEEPEST_GEAR_MM + 2 * (widestDoorMm.of(model, WIDEST) ?? 0))
+    .flatMap((id) => doorsOf(model, id))
+    .filter((door) => !isApart(door, extent, DEEPEST_GEAR_MM));
 }, isSameList);
 
 /** The doors that may strike a piece; where it stands far off its own face, any. */
 function doorsAt(model: Model, item: Hung, thing: Thing): readonly DoorSwing[] {
   const extent = extentOf(model, item.face.id);
   const isOff = extent === undefined || reaches(thing, extent) > DEEPEST_GEAR_MM;
-  return isOff ? allDoors(model) : doorsNear(model, item.face.id);
+  return isOff ? model.faces.ids.flatMap((id) => doorsOf(model, id)) : doorsNear(model, item.face.id);
 }
 
 function quartersOf({ opens, shape }: Obstacle): HalfSpace[][] {

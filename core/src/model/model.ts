@@ -13,7 +13,7 @@ import { buildFace, clockwiseProblems, type Site, type SiteFace, type SiteProble
 import { DerivedMap } from './derived-map.ts';
 import { Entities, isSameList } from './entities.ts';
 import { NearGrid } from './near-grid.ts';
-import { forget, query, single, type Keeper } from './query.ts';
+import { fact, forget, query, single, type Keeper, type Settling } from './query.ts';
 
 /** A gear type without its rules: those are asked for by their type, for a changed rule moves nothing. */
 export type BodyType = Omit<GearType, 'rules'>;
@@ -39,6 +39,7 @@ type Head = Pick<Plan, 'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site
  */
 export class Model implements Keeper {
   readonly answers = new Map<object, Map<string, ReadonlySignal<unknown>>>();
+  readonly facts = new Map<object, Settling>();
 
   readonly materials = new Entities<Material>();
   readonly faces = new Entities<Face>();
@@ -128,6 +129,7 @@ export class Model implements Keeper {
         ...this.runs.set(plan.runs),
       ];
       forget(this, gone);
+      for (const { settle } of this.facts.values()) settle();
     });
   }
 }
@@ -238,32 +240,42 @@ const siteFaceOf = query((model: Model, id: string): SiteFace | undefined => {
   return buildFace(face, front, conditionsOfSite(model), otherSideOf(model, id));
 });
 
-/** What of a face decides where it and its neighbours stand. */
-const faceToPlace = query(
-  (model: Model, id: string): FaceToPlace | undefined => {
-    const face = siteFaceOf(model, id);
-    if (face === undefined) return undefined;
-    const { outline, thicknessMm, mirrorSumMm, otherSide, face: own } = face;
-    const stands = own.shape.kind === 'outline' ? own.shape.stands : null;
-    return { id, outline, thicknessMm, mirrorSumMm, otherSide, stands };
-  },
-  (a, b) => a === b || (a !== undefined && b !== undefined && isSameList(Object.values(a), Object.values(b))),
-);
+/** What decides where faces stand. */
+export function placingInputs(model: Model): readonly unknown[] {
+  return [model.folds.list, model.plan.rootFace, ...model.faces.list.flatMap(({ id, shape }) => [id, shape])];
+}
 
-const placed = single((model: Model) =>
-  placeFaces(
-    new Map(
-      model.faces.ids.flatMap((id) => {
-        const face = faceToPlace(model, id);
-        return face === undefined ? [] : [[id, face] as const];
+const placedFaces = fact(
+  (model: Model) => {
+    const faces = new Map(
+      model.faces.ids.flatMap((id): [string, FaceToPlace][] => {
+        const face = siteFaceOf(model, id);
+        if (face === undefined) return [];
+        const { outline, thicknessMm, mirrorSumMm, otherSide, face: own } = face;
+        const stands = own.shape.kind === 'outline' ? own.shape.stands : null;
+        return [[id, { id, outline, thicknessMm, mirrorSumMm, otherSide, stands }]];
       }),
-    ),
-    model.folds.list,
-    model.plan.rootFace,
-  ),
+    );
+    const { frames, placedBy, problems } = placeFaces(faces, model.folds.list, model.plan.rootFace);
+    return new Map<string, PlacedFaceOrProblems>([
+      ...[...frames].map(([id, frame]) => [id, { frame, by: placedBy.get(id) }] as const),
+      [PROBLEMS, { problems: [...clockwiseProblems([...faces.values()]), ...problems] }],
+    ]);
+  },
+  placingInputs,
+  (a, b) => ('frame' in a && 'frame' in b ? isSameFrame(a.frame, b.frame) && a.by === b.by : false),
 );
 
-const frameOf = query((model: Model, id: string) => placed(model).frames.get(id), isSameFrame);
+type PlacedFaceOrProblems =
+  | { readonly frame: Frame; readonly by: PlacedBy | undefined }
+  | { readonly problems: readonly SiteProblem[] };
+/** No face has it: ids are never empty. */
+const PROBLEMS = '';
+
+const frameOf = query((model: Model, id: string): Frame | undefined => {
+  const placed = placedFaces.of(model, id);
+  return placed !== undefined && 'frame' in placed ? placed.frame : undefined;
+}, isSameFrame);
 
 function isSameFrame(a: Frame | undefined, b: Frame | undefined): boolean {
   if (a === undefined || b === undefined) return a === b;
@@ -275,17 +287,15 @@ function isSameFrame(a: Frame | undefined, b: Frame | undefined): boolean {
   );
 }
 
-const placedByOf = query((model: Model, id: string): PlacedBy | undefined => placed(model).placedBy.get(id));
+function placedByOf(model: Model, id: string): PlacedBy | undefined {
+  const placed = placedFaces.of(model, id);
+  return placed !== undefined && 'by' in placed ? placed.by : undefined;
+}
 
-const siteProblems = single((model: Model): readonly SiteProblem[] => [
-  ...clockwiseProblems(
-    model.faces.ids.flatMap((id) => {
-      const face = faceToPlace(model, id);
-      return face === undefined ? [] : [face];
-    }),
-  ),
-  ...placed(model).problems,
-]);
+function siteProblems(model: Model): readonly SiteProblem[] {
+  const placed = placedFaces.of(model, PROBLEMS);
+  return placed !== undefined && 'problems' in placed ? placed.problems : [];
+}
 
 // What hangs.
 

@@ -1,7 +1,8 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import { isSameList } from '../model/entities.ts';
-import { query, single } from '../model/query.ts';
+import { placingInputs } from '../model/model.ts';
+import { fact, query, single } from '../model/query.ts';
 import type { Port } from '../plan/placement.ts';
 import type { Run } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
@@ -88,7 +89,10 @@ export type RouteOutcome =
 
 /** Every run of a plan, in the plan’s order. */
 export function routeAll(prepared: Prepared): Routes {
-  const outcomes = prepared.runs.ids.flatMap((id) => routeOf(prepared, id) ?? []);
+  return routesOf(prepared.runs.ids.flatMap((id) => routeOf(prepared, id) ?? []));
+}
+
+export function routesOf(outcomes: readonly RouteOutcome[]): Routes {
   return {
     routed: outcomes.flatMap((each) => (each.kind === 'routed' ? [each.routed] : [])),
     faults: outcomes.flatMap((each) => (each.kind === 'fault' ? [each.fault] : [])),
@@ -168,9 +172,15 @@ const ofKey = (key: string): readonly [World, string] => {
   return [world === 'kept' ? 'kept' : 'free', face];
 };
 
-const hasSetbacks = single((prepared: Prepared) =>
-  prepared.faces.ids.some((id) => (prepared.faces.get(id)?.setbacks.length ?? 0) > 0),
+const ANY = 'any';
+const setbacksOfSite = fact(
+  (model: Prepared) => new Map([[ANY, model.faces.list.some(({ setbacks }) => setbacks.length > 0)]]),
+  (model) => model.faces.list.map(({ setbacks }) => setbacks),
 );
+
+function hasSetbacks(prepared: Prepared): boolean {
+  return setbacksOfSite.of(prepared, ANY) ?? false;
+}
 
 function graphOf(prepared: Prepared, world: World): RouteGraph {
   return {
@@ -207,13 +217,13 @@ const ownLinesOf = query(
   (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
 );
 
-const badFolds = single(
-  (prepared: Prepared): ReadonlySet<string> =>
-    new Set(
-      prepared.site.problems.flatMap(({ code, fold }) =>
-        code === 'fold-length' && fold !== null ? [fold] : [],
-      ),
-    ),
+const badFolds = query(
+  (prepared: Prepared, _: string): ReadonlySet<string> => {
+    const bad = prepared.site.problems.flatMap(({ code, fold }) =>
+      code === 'fold-length' && fold !== null ? [fold] : [],
+    );
+    return new Set(bad);
+  },
   (a, b) => isSameList([...a], [...b]),
 );
 
@@ -227,26 +237,31 @@ const crossingsAt = query((prepared: Prepared, id: string): readonly Crossing[] 
   const face = foldableOf(prepared, id);
   if (face === undefined) return [];
   const folds = prepared.foldsOfFace.get(id);
-  return crossingsFrom(face, folds, badFolds(prepared), (other) => foldableOf(prepared, other));
+  return crossingsFrom(face, folds, badFolds(prepared, ANY), (other) => foldableOf(prepared, other));
 });
 
-/** The faces that straight folds join to one, all ways on, in the plan’s order; each by the first of them. */
-const foldedTogether = single((prepared: Prepared): ReadonlyMap<string, readonly string[]> => {
-  const of = new Map<string, readonly string[]>();
-  for (const id of prepared.faces.ids) {
-    if (of.has(id)) continue;
-    const reached = new Set([id]);
-    for (const each of reached) for (const { toFace } of crossingsAt(prepared, each)) reached.add(toFace);
-    const together = prepared.faces.ids.filter((each) => reached.has(each));
-    for (const each of together) of.set(each, together);
-  }
-  return of;
-});
+/** The faces that straight folds join to one, all ways on, in the plan’s order. */
+const foldedTogether = fact(
+  (prepared: Prepared): ReadonlyMap<string, readonly string[]> => {
+    const of = new Map<string, readonly string[]>();
+    const order = new Map(prepared.faces.ids.map((id, place) => [id, place]));
+    for (const id of prepared.faces.ids) {
+      if (of.has(id)) continue;
+      const reached = new Set([id]);
+      for (const each of reached) for (const { toFace } of crossingsAt(prepared, each)) reached.add(toFace);
+      const together = [...reached].sort((a, b) => (order.get(a) ?? 0) - (order.get(b) ?? 0));
+      for (const each of together) of.set(each, together);
+    }
+    return of;
+  },
+  placingInputs,
+  isSameList,
+);
 
 /** The lines of all faces folded together with one, carried over their folds. By the first of them. */
 const linesTogether = query((prepared: Prepared, key: string): ReadonlyMap<string, Lines> => {
   const [world, first] = ofKey(key);
-  const together = foldedTogether(prepared).get(first) ?? [];
+  const together = foldedTogether.of(prepared, first) ?? [];
   const own = together.flatMap((id) => {
     const lines = ownLinesOf(prepared, worldKey(world, id));
     return lines === undefined ? [] : [[id, lines] as const];
@@ -260,7 +275,7 @@ const linesTogether = query((prepared: Prepared, key: string): ReadonlyMap<strin
 const linesAt = query(
   (prepared: Prepared, key: string): Lines | undefined => {
     const [world, face] = ofKey(key);
-    const [first = face] = foldedTogether(prepared).get(face) ?? [];
+    const [first = face] = foldedTogether.of(prepared, face) ?? [];
     return linesTogether(prepared, worldKey(world, first)).get(face);
   },
   (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),

@@ -44,6 +44,14 @@ export function placeFaces(
   const placedBy = new Map<string, PlacedBy>();
   const problems: SiteProblem[] = [];
   const used = new Set<string>();
+  const foldsOf = new Map<string, Fold[]>();
+  for (const fold of folds) {
+    for (const { face } of [fold.a, fold.b]) {
+      const known = foldsOf.get(face);
+      if (known === undefined) foldsOf.set(face, [fold]);
+      else known.push(fold);
+    }
+  }
 
   const grow = (start: string, frame: Frame, by: PlacedBy) => {
     frames.set(start, frame);
@@ -53,7 +61,7 @@ export function placeFaces(
       const face = faces.get(id);
       const here = frames.get(id);
       if (face === undefined || here === undefined) continue;
-      for (const seen of foldsAt(folds, id)) {
+      for (const seen of foldsAt(foldsOf.get(id) ?? [], id)) {
         const other = faces.get(seen.there.face);
         const { fold } = seen;
         if (other === undefined || used.has(fold.id)) continue;

@@ -17,13 +17,11 @@ import {
   type Ref,
 } from '@zarnel/core';
 import { derivedOf, layoutOf } from '../state/derived.ts';
-import { makeEdits } from '../state/job-session.ts';
+import { makeEdits, tryOut } from '../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
 import { SeverityShape } from '../ui/SeverityMark.tsx';
-import { evaluateInWorker } from '../workers/compute.ts';
-import { LatestOnly } from '../workers/latest-only.ts';
 import { CornersView } from './CornersView.tsx';
 import { FaceView } from './FaceView.tsx';
 import { GapsView } from './GapsView.tsx';
@@ -89,7 +87,6 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   const [pointed, setPointed] = useState<{ readonly axis: 'across' | 'up'; readonly px: number } | null>(
     null,
   );
-  const [preview, setPreview] = useState<Evaluation | null>(null);
   const svgRef = useRef<SVGSVGElement>(null);
   const touches = useRef(new Map<number, PointPx>());
 
@@ -103,12 +100,6 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     [moved, bounds, width, height],
   );
 
-  const previewer = useMemo(() => new LatestOnly(evaluateInWorker, setPreview, () => setPreview(null)), []);
-  useEffect(() => {
-    previewer.cancel();
-    setPreview(null);
-  }, [evaluation, previewer]);
-
   // The plan as it would be if the drag ended now; null while nothing is being moved.
   const trial = useMemo(() => {
     if (drag?.kind !== 'move' || drag.now === null) return null;
@@ -116,14 +107,16 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     return applied.ok ? applied.value.plan : null;
   }, [drag, plan]);
   useEffect(() => {
-    if (trial !== null) previewer.ask(trial);
-  }, [trial, previewer]);
+    if (trial === null) return undefined;
+    tryOut(trial);
+    // Where nothing came of it, the checks are of the plan as it is again.
+    return () => tryOut(null);
+  }, [trial]);
 
   const shown = trial ?? plan;
   const shownPrepared = derivedOf(shown).prepared;
   const shownPlaces = layoutOf(shown, sheetRoot).places;
   const project = useMemo(() => projector(shownPlaces, viewport), [shownPlaces, viewport]);
-  const shownEvaluation = (trial === null ? null : preview) ?? evaluation;
   const poles = useMemo(
     () => (face === undefined ? null : storyPoles(shownPrepared, face.id)),
     [shownPrepared, face],
@@ -332,9 +325,9 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
           />
         ))}
         <JointsView prepared={shownPrepared} project={project} />
-        {shownEvaluation !== null && (
+        {evaluation !== null && (
           <RunsView
-            routes={shownEvaluation.routes}
+            routes={evaluation.routes}
             project={project}
             selectedId={selection?.kind === 'run' ? selection.id : null}
             onPress={(event, id) => {
@@ -392,7 +385,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
             reader={reader}
           />
         )}
-        {shownEvaluation?.findings.map(({ id, at, severity, check, subjects }) => {
+        {evaluation?.findings.map(({ id, at, severity, check, subjects }) => {
           // The live gap says the same in the same place.
           const isShownAsGap =
             check === 'clearance.beside' && subjects.some((each) => each.id === liveItem?.id);

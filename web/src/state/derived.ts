@@ -8,7 +8,6 @@ import {
   type SheetPlace,
 } from '@zarnel/core';
 
-/** What every view of a plan shares. */
 export type Derived = { readonly prepared: Prepared };
 
 /** Where the faces of a plan lie on the sheet, with one of them upright in the middle. */
@@ -17,19 +16,40 @@ export type SheetLayout = {
   readonly bounds: BoxMm;
 };
 
-const prepareds = new WeakMap<Plan, Derived>();
 const layouts = new WeakMap<Plan['faces'], { folds: Plan['folds']; root: string; layout: SheetLayout }>();
 
-/** What was worked out last: the next plan is most often the same but for one thing. */
-let last: Prepared | null = null;
+/** A model kept up with a line of plans, the plan it is of, and how it is told apart from what it was. */
+type Kept = { readonly model: Prepared; plan: Plan; derived: Derived };
 
+/** The plan as it is, and the plan as it would be while something is dragged. */
+const kept: Kept[] = [];
+const MOST_KEPT = 2;
+
+/** What every view of a plan shares. Another object for another plan, so that views know; the model goes on. */
 export function derivedOf(plan: Plan): Derived {
-  const known = prepareds.get(plan);
-  if (known !== undefined) return known;
-  last = prepare(plan, last);
-  const derived = { prepared: last };
-  prepareds.set(plan, derived);
-  return derived;
+  const known = kept.findIndex((each) => each.plan === plan);
+  const used = known < 0 ? (kept.length < MOST_KEPT ? newlyKept(plan) : kept.at(-1)) : kept[known];
+  if (used === undefined) return newlyKept(plan).derived;
+  if (used.plan !== plan) {
+    used.model.update(plan);
+    used.plan = plan;
+    used.derived = { prepared: viewOf(used.model) };
+  }
+  // The one used last comes first; the other is the next to be taken over.
+  const at = kept.indexOf(used);
+  if (at > 0) kept.splice(at, 1);
+  if (at !== 0) kept.unshift(used);
+  return used.derived;
+}
+
+function newlyKept(plan: Plan): Kept {
+  const model = prepare(plan);
+  return { model, plan, derived: { prepared: viewOf(model) } };
+}
+
+/** The same model as another object: whoever remembers what it made of the one before makes it anew. */
+function viewOf(model: Prepared): Prepared {
+  return Object.create(model) as Prepared;
 }
 
 /** Depends on faces and folds alone, so it is kept while only gear moves. A root that is gone gives way to the plan's. */

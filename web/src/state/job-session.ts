@@ -1,5 +1,5 @@
 import { applyEdits, applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core';
-import { evaluateInWorker } from '../workers/compute.ts';
+import { evaluator } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
 import { Autosaver, type SaveState } from './autosaver.ts';
 import { browserDrafts, type Draft } from './drafts.ts';
@@ -24,9 +24,9 @@ let isPrintUnmarked = false;
 /** Counts openings and leavings: an answer that comes after the next of them is for a job that is no longer wanted. */
 let turn = 0;
 
-const evaluator = new LatestOnly(
-  evaluateInWorker,
-  (evaluation, plan: Plan) => store.dispatch(actions.evaluated({ plan, evaluation })),
+const checks = new LatestOnly(
+  (plan: Plan) => evaluator.evaluate(plan),
+  (evaluation, plan) => store.dispatch(actions.evaluated({ plan, evaluation })),
   (error) => store.dispatch(actions.evaluationFailed(String(error))),
 );
 
@@ -35,7 +35,13 @@ export function checkAgain(): void {
   const { plan } = store.getState().plan;
   if (plan === null) return;
   store.dispatch(actions.evaluationFailed(null));
-  evaluator.ask(plan);
+  checks.ask(plan);
+}
+
+/** Runs the checks on the plan as it would be, while something is dragged; null for the plan as it is again. */
+export function tryOut(trial: Plan | null): void {
+  const { plan } = store.getState().plan;
+  if (plan !== null) checks.ask(trial ?? plan);
 }
 
 /** Opens a job: its newest plan, and on top of it what this browser had not sent yet. */
@@ -70,7 +76,7 @@ async function takeUp(jobId: string, before: Autosaver): Promise<boolean> {
   saver = before;
   store.dispatch(actions.opened({ jobId, plan, steps }));
   before.tellAgain();
-  evaluator.ask(plan);
+  checks.ask(plan);
   return true;
 }
 
@@ -110,7 +116,7 @@ async function startSession(
   saver = own;
   store.dispatch(actions.opened({ jobId, plan, steps }));
   own.tellAgain();
-  evaluator.ask(plan);
+  checks.ask(plan);
 }
 
 /** What can be undone from where a job is; nothing where the browser keeps nothing. */
@@ -172,7 +178,8 @@ export function leaveJob(): void {
   void saver?.flush();
   saver = null;
   isPrintUnmarked = false;
-  evaluator.cancel();
+  checks.cancel();
+  evaluator.forget();
   store.dispatch(actions.closed());
   store.dispatch(viewSlice.actions.jobLeft());
 }
@@ -221,7 +228,7 @@ export function redo(): void {
 function planChanged(plan: Plan): void {
   saver?.changed(plan);
   keepSteps();
-  evaluator.ask(plan);
+  checks.ask(plan);
 }
 
 /** After a conflict: what is here becomes the newest revision; the other stays in the history. */

@@ -1,30 +1,41 @@
 import { expose } from 'comlink';
 import {
   clearanceMatrix,
-  evaluateAfter,
-  prepare,
-  sharePlan,
-  type Checked,
+  LiveEvaluation,
+  withPlanChanges,
   type ClearanceLine,
-  type Evaluation,
+  type EvaluationChanges,
   type Plan,
+  type PlanChanges,
+  type Remedies,
 } from '@zarnel/core';
 
-let last: Checked | null = null;
+/** The plan that the page is shown figures of, with all that follows from it. */
+let live: { plan: Plan; readonly evaluation: LiveEvaluation } | null = null;
 
 const compute = {
-  /** What the last plan has worked out is kept where the next one says the same. */
-  evaluate: (copy: Plan): Evaluation => {
-    const plan = last === null ? copy : sharePlan(last.prepared.plan, copy);
-    const { evaluation, checked } = evaluateAfter(plan, last);
-    last = checked;
-    return evaluation;
+  /** Takes a whole plan: the first, and that of another job. */
+  open: (plan: Plan): EvaluationChanges => {
+    live?.evaluation.close();
+    live = { plan, evaluation: new LiveEvaluation(plan) };
+    return live.evaluation.takeChanges();
   },
-  clearances: (copy: Plan): ClearanceLine[] => {
-    const plan = last === null ? copy : sharePlan(last.prepared.plan, copy);
-    return clearanceMatrix(plan === last?.prepared.plan ? last.prepared : prepare(plan));
+  /** Takes what is not as it was in the plan; gives what is not as it was in what follows from it. */
+  change: (changes: PlanChanges): EvaluationChanges => {
+    const { plan, evaluation } = opened();
+    const next = withPlanChanges(plan, changes);
+    evaluation.update(next);
+    live = { plan: next, evaluation };
+    return evaluation.takeChanges();
   },
+  remedies: (finding: string): Remedies | null => opened().evaluation.remediesOf(finding),
+  clearances: (): ClearanceLine[] => clearanceMatrix(opened().evaluation.model),
 };
 export type Compute = typeof compute;
+
+function opened() {
+  if (live === null) throw new Error('No plan was given yet.');
+  return live;
+}
 
 expose(compute);

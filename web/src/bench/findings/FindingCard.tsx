@@ -14,6 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { RatioBar } from './RatioBar.tsx';
+import { useRemedies } from './use-remedies.ts';
 
 /** A finding: what is measured, what is required, by which rule, and the moves that clear it. */
 export function FindingCard({ finding, reader }: { readonly finding: Finding; readonly reader: Reader }) {
@@ -21,8 +22,9 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
   const meta = getCheckMeta(finding.check);
   const figures = measuredAndRequired(finding, reader);
   const [subject] = finding.subjects;
+  const { fixes, working } = useRemedies(finding);
   return (
-    <li className="mb-3 border border-faint bg-paper p-3" data-check={finding.check}>
+    <div className="mb-3 border border-faint bg-paper p-3" data-check={finding.check}>
       <button
         type="button"
         className="flex min-h-9 w-full items-start gap-2 text-left"
@@ -44,7 +46,7 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
         />
       )}
       <div className="mt-2 flex flex-col gap-1">
-        {finding.fixes.map((fix) => {
+        {fixes.map((fix) => {
           const label = fixLabelOf(fix, meta, reader);
           return (
             <Button key={label} onClick={() => makeEdits(fix.edits)}>
@@ -53,8 +55,8 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
           );
         })}
       </div>
-      {finding.working !== null && <WorkingButton working={finding.working} reader={reader} />}
+      {working !== null && <WorkingButton working={working} reader={reader} />}
       <p className="mt-1 text-sm text-kraft">{sourceText(finding.source)}</p>
-    </li>
+    </div>
   );
 }

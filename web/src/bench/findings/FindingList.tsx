@@ -1,45 +1,103 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef } from 'react';
 import type { Finding, Plan, Reader, Ref } from '@zarnel/core';
 import { FindingCard } from './FindingCard.tsx';
 
 type Props = { readonly findings: readonly Finding[]; readonly plan: Plan; readonly reader: Reader };
 
+/** What stands in the list: the name of what findings are about, and each of them. */
+type Row =
+  { readonly key: string; readonly heading: string } | { readonly key: string; readonly finding: Finding };
+
+/** More findings than this are drawn only where they are looked at. */
+const MOST_DRAWN = 30;
+/** What a card takes before it was measured. */
+const USUAL_PX = 150;
+
 /** Findings grouped by what they are about. */
 export function FindingList({ findings, plan, reader }: Props) {
-  const groups = new Map<string, Finding[]>();
-  for (const finding of findings) {
-    const [subject] = finding.subjects;
-    const name = subject === undefined ? plan.name : nameOf(subject, plan);
-    groups.set(name, [...(groups.get(name) ?? []), finding]);
-  }
+  const rows = useMemo(() => rowsOf(findings, plan), [findings, plan]);
   return (
     <section aria-label="Findings">
-      {[...groups].map(([name, group]) => (
-        <div key={name}>
-          <h3 className="mt-2 mb-1 font-semibold">{name}</h3>
-          <ul>
-            {group.map((finding) => (
-              <FindingCard key={finding.id} finding={finding} reader={reader} />
-            ))}
-          </ul>
-        </div>
-      ))}
+      {findings.length > MOST_DRAWN ? (
+        <LongList rows={rows} reader={reader} />
+      ) : (
+        <ul>
+          {rows.map((row) => (
+            <li key={row.key}>
+              <RowView row={row} reader={reader} />
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }
 
-function nameOf({ kind, id }: Ref, plan: Plan): string {
-  switch (kind) {
-    case 'face':
-      return plan.faces.find((face) => face.id === id)?.name ?? id;
-    case 'placement':
-      return plan.placements.find((placement) => placement.id === id)?.name ?? id;
-    case 'pass':
-      return plan.passes.find((pass) => pass.id === id)?.name ?? id;
-    case 'run':
-      return plan.runs.find((run) => run.id === id)?.name ?? id;
-    case 'joint': {
-      const joint = plan.joints.find((each) => each.id === id);
-      return plan.placements.find((placement) => placement.id === joint?.from.placement)?.name ?? id;
-    }
+/** Draws what is in sight of the bench, which it scrolls with. */
+function LongList({ rows, reader }: { readonly rows: readonly Row[]; readonly reader: Reader }) {
+  const listRef = useRef<HTMLUListElement>(null);
+  const virtualizer = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => listRef.current?.closest('aside') ?? null,
+    estimateSize: () => USUAL_PX,
+    getItemKey: (index) => rows[index]?.key ?? index,
+    scrollMargin: listRef.current?.offsetTop ?? 0,
+    overscan: 4,
+  });
+  return (
+    <ul ref={listRef} className="relative" style={{ height: virtualizer.getTotalSize() }}>
+      {virtualizer.getVirtualItems().map(({ key, index, start }) => {
+        const row = rows[index];
+        return row === undefined ? null : (
+          <li
+            key={key}
+            ref={virtualizer.measureElement}
+            data-index={index}
+            aria-setsize={rows.length}
+            aria-posinset={index + 1}
+            className="absolute top-0 left-0 w-full"
+            style={{ transform: `translateY(${start - virtualizer.options.scrollMargin}px)` }}
+          >
+            <RowView row={row} reader={reader} />
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+function RowView({ row, reader }: { readonly row: Row; readonly reader: Reader }) {
+  if ('heading' in row) return <h3 className="pt-2 pb-1 font-semibold">{row.heading}</h3>;
+  return <FindingCard finding={row.finding} reader={reader} />;
+}
+
+function rowsOf(findings: readonly Finding[], plan: Plan): Row[] {
+  const nameOf = namesIn(plan);
+  const groups = new Map<string, Finding[]>();
+  for (const finding of findings) {
+    const [subject] = finding.subjects;
+    const name = subject === undefined ? plan.name : nameOf(subject);
+    const group = groups.get(name);
+    if (group === undefined) groups.set(name, [finding]);
+    else group.push(finding);
   }
+  return [...groups].flatMap(([heading, group]) => [
+    { key: `of ${heading}`, heading },
+    ...group.map((finding) => ({ key: finding.id, finding })),
+  ]);
+}
+
+function namesIn({ faces, placements, passes, runs, joints }: Plan): (ref: Ref) => string {
+  const names = (items: readonly { readonly id: string; readonly name: string }[]) =>
+    new Map(items.map(({ id, name }) => [id, name]));
+  const units = names(placements);
+  const of = {
+    face: names(faces),
+    placement: units,
+    pass: names(passes),
+    run: names(runs),
+    joint: new Map(joints.map(({ id, from }) => [id, units.get(from.placement) ?? id])),
+  } as const satisfies Record<Ref['kind'], ReadonlyMap<string, string>>;
+  return ({ kind, id }) => of[kind].get(id) ?? id;
 }

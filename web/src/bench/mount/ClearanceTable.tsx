@@ -8,13 +8,13 @@ import {
   type Prepared,
   type Reader,
 } from '@zarnel/core';
-import { useAppDispatch } from '../../state/store.ts';
+import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Fault } from '../../ui/Fault.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
-import { clearancesInWorker } from '../../workers/compute.ts';
+import { evaluator } from '../../workers/compute.ts';
 import { WAY_WORDS } from './way-words.ts';
 
 type Props = { readonly plan: Plan; readonly prepared: Prepared; readonly reader: Reader };
@@ -45,15 +45,19 @@ function Rows({ plan, prepared, reader, onTaken }: Props & { readonly onTaken: (
   const [isTightOnly, setTightOnly] = useState(false);
   const [lines, setLines] = useState<readonly ClearanceLine[] | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const evaluationOf = useAppSelector((state) => state.plan.evaluationOf);
   useEffect(() => {
+    // Measured on the plan as it is, once its checks have run.
+    if (evaluationOf !== plan) return undefined;
     let isWanted = true;
-    clearancesInWorker(plan)
+    evaluator
+      .clearances()
       .then((found) => isWanted && setLines(found))
       .catch(() => isWanted && setFault('The clearances could not be worked out here.'));
     return () => {
       isWanted = false;
     };
-  }, [plan]);
+  }, [plan, evaluationOf]);
   if (fault !== null) return <Fault>{fault}</Fault>;
   if (lines === null) return <p role="status">Measuring every gap …</p>;
   const shown = lines.filter(({ isMet, isNear }) => !isTightOnly || !isMet || isNear);

@@ -1,0 +1,30 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import type { Plan } from '../core/src/plan/plan.ts';
+
+/** The last commit before figures were derived by subject: what a full evaluation is compared with. */
+export const FORMER_COMMIT = 'd57692abbad4ab80f9999f9f36c0d6788338040a';
+const HOME = join(import.meta.dirname, '.former');
+
+type FormerCore = { readonly evaluatePlan: (plan: Plan) => { readonly findings: readonly unknown[] } };
+
+/** The core as it was, from the history of this repository; null in a copy without it. */
+export async function formerCore(): Promise<FormerCore | null> {
+  if (!existsSync(join(HOME, 'core/src/evaluate.ts'))) {
+    rmSync(HOME, { recursive: true, force: true });
+    mkdirSync(HOME, { recursive: true });
+    try {
+      const archive = execFileSync('git', ['archive', FORMER_COMMIT, 'core/src'], {
+        maxBuffer: 64 * 1024 * 1024,
+        stdio: ['ignore', 'pipe', 'ignore'],
+      });
+      execFileSync('tar', ['-x', '-C', HOME], { input: archive });
+    } catch {
+      rmSync(HOME, { recursive: true, force: true });
+      return null;
+    }
+  }
+  return (await import(pathToFileURL(join(HOME, 'core/src/evaluate.ts')).href)) as FormerCore;
+}

@@ -1,0 +1,26 @@
+import { useEffect, useState } from 'react';
+import type { Finding, Remedies } from '@zarnel/core';
+import { useAppSelector } from '../../state/store.ts';
+import { evaluator } from '../../workers/compute.ts';
+
+const NONE: Remedies = { fixes: [], working: null };
+
+/** What clears a finding that is looked at, and how it was worked out: asked for anew whenever the plan has changed. */
+export function useRemedies({ id, hasWorking, seeksFixes }: Finding): Remedies {
+  const { plan, evaluationOf } = useAppSelector((state) => state.plan);
+  const [remedies, setRemedies] = useState(NONE);
+  const isCurrent = plan !== null && plan === evaluationOf;
+  const isAsked = hasWorking || seeksFixes;
+  useEffect(() => {
+    if (!isCurrent || !isAsked) return undefined;
+    let isWanted = true;
+    evaluator
+      .remedies(id)
+      .then((found) => isWanted && setRemedies(found ?? NONE))
+      .catch((error: unknown) => console.error(error));
+    return () => {
+      isWanted = false;
+    };
+  }, [id, isCurrent, isAsked, evaluationOf]);
+  return remedies;
+}

@@ -1,0 +1,2 @@
+import { benchLarge } from './bench/large.ts';
+await benchLarge((l) => process.stdout.write(l));
