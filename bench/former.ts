@@ -6,7 +6,7 @@ import type { Plan } from '../core/src/plan/plan.ts';
 
 /** The last commit before figures were derived by subject: what a full evaluation is compared with. */
 export const FORMER_COMMIT = 'd57692abbad4ab80f9999f9f36c0d6788338040a';
-const HOME = join(import.meta.dirname, '.former');
+const HOME = join(import.meta.dirname, '../node_modules/.cache/former-core');
 
 type FormerCore = { readonly evaluatePlan: (plan: Plan) => { readonly findings: readonly unknown[] } };
 

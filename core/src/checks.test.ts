@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
+import { toldOf } from './check/finding.ts';
 import { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './check/sentence.ts';
 import { CHECKS, getCheckMeta } from './checks.ts';
 import { DEMOS } from './demo/demos.ts';
@@ -282,7 +283,10 @@ describe('the registry of checks', () => {
         ];
         for (const value of values) {
           for (const reader of readers) {
-            const figures = measuredAndRequired({ ...finding, measured: { ...measured, value } }, reader);
+            const figures = measuredAndRequired(
+              { ...toldOf(finding), measured: { ...measured, value } },
+              reader,
+            );
             if (figures.measured === figures.required)
               throw new Error(`${finding.id}: ${figures.measured} and ${figures.required}`);
           }

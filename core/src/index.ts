@@ -1,5 +1,5 @@
 export { CHECKS, getCheckMeta } from './checks.ts';
-export type { Finding, Fix, Found, Ref, Severity } from './check/finding.ts';
+export { SEVERITIES, type Finding, type Fix, type Found, type Ref, type Severity } from './check/finding.ts';
 export { hungAt, prepare, type Hung, type Prepared } from './check/prepared.ts';
 export { runChecks } from './check/run-checks.ts';
 export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './check/sentence.ts';
@@ -84,7 +84,7 @@ export type { Result } from './result.ts';
 export { NEW_RUN, routeAll, type RoutedRun, type Routes } from './route/route.ts';
 export { findPassPlaces } from './site/pass-places.ts';
 export { boundsOf as boxOfPoints, sizeOfBox, type BoxMm } from './site/polygon.ts';
-export type { Site, SiteFace } from './site/site.ts';
+export { mirrored, type Site, type SiteFace } from './site/site.ts';
 export { faceFromSheet, layOutSheet, sheetFromFace, unionOf, type SheetPlace } from './site/sheet.ts';
 export { hookLineAway, hookLineForGap, hookLineStack, USUAL_GAP_MM } from './wireway/stack.ts';
 export { isFittingSize, NEW_PLAY_MM, nippleOf, type Nipple } from './wireway/nipple.ts';
@@ -96,6 +96,7 @@ export {
   findLink,
   joinOf,
   linkEnds,
+  type LinkEnds,
   linkOf,
   meetEdit,
   screwWindow,
@@ -243,3 +244,5 @@ export { edgeName, foldsOf, freeEdges, pitchText } from './site/fold-list.ts';
 export { travelOnFace } from './site/travel.ts';
 export { faceOf, newObstacle, usualStuds } from './site/new-things.ts';
 export { planStrip, swingPath, type PlanStrip } from './clearance/plan-strip.ts';
+export { isSameList } from './model/entities.ts';
+export { placingInputs } from './model/model.ts';

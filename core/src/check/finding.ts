@@ -100,6 +100,38 @@ function idOf(meta: CheckMeta, { message, subjects }: FindingParts): string {
   return `${meta.id}/${message}/${subjects.map(({ kind, id }) => `${kind}:${id}`).join('+')}`;
 }
 
+/** What of a finding is told, without what it can be asked. */
+export function toldOf(found: Finding): Finding {
+  const {
+    id,
+    check,
+    severity,
+    message,
+    data,
+    subjects,
+    at,
+    measured,
+    required,
+    source,
+    hasWorking,
+    seeksFixes,
+  } = found;
+  return {
+    id,
+    check,
+    severity,
+    message,
+    data,
+    subjects,
+    at,
+    measured,
+    required,
+    source,
+    hasWorking,
+    seeksFixes,
+  };
+}
+
 /** A finding of a check. */
 export function findingOf(meta: CheckMeta, parts: FindingParts): Found {
   return new Found(meta, parts);

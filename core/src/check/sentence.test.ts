@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { INCH_READER, METRIC_READER } from '../quantity/format.ts';
 import { practice, published } from '../reference/source.ts';
-import { findingOf, type CheckMeta } from './finding.ts';
+import { findingOf, toldOf, type CheckMeta } from './finding.ts';
 import { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './sentence.ts';
 
 const meta: CheckMeta = {
@@ -14,13 +14,15 @@ const meta: CheckMeta = {
   fixMessages: { move: 'Move it {distance}' },
 };
 
-const finding = findingOf(meta, {
-  message: 'short',
-  data: { gear: 'Unit' },
-  subjects: [{ kind: 'placement', id: 'u' }],
-  measured: { value: 152.39, unit: 'mm' },
-  required: { value: 152.4, unit: 'mm' },
-});
+const finding = toldOf(
+  findingOf(meta, {
+    message: 'short',
+    data: { gear: 'Unit' },
+    subjects: [{ kind: 'placement', id: 'u' }],
+    measured: { value: 152.39, unit: 'mm' },
+    required: { value: 152.4, unit: 'mm' },
+  }),
+);
 
 describe('sentenceOf', () => {
   test('prints a gap that fails by a hundredth of a millimetre as failing, in both systems', () => {

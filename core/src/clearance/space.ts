@@ -120,7 +120,9 @@ function cellsFromAbove({ min, max }: Upright): string[] {
 
 /** The faces that lie in an upright box of the site, or within so much of it, in the plan’s order. */
 export function facesIn(model: Model, { min, max }: Upright, byMm: number): readonly string[] {
-  const { all = [], cells = new Map() } = facesFromAbove.of(model, ALL) ?? {};
+  const above = facesFromAbove.of(model, ALL);
+  if (above === undefined) return [];
+  const { all, cells } = above;
   const box: Upright = { min: sub(min, [byMm, byMm, byMm]), max: sub(max, [-byMm, -byMm, -byMm]) };
   const count = ((max[0] - min[0] + 2 * byMm) / CELL_MM + 1) * ((max[1] - min[1] + 2 * byMm) / CELL_MM + 1);
   if (!(count <= MOST_CELLS)) return all.filter((extent) => !isApart(extent, box, 0)).map(({ id }) => id);

@@ -303,8 +303,7 @@ const bodyTypeOf = query(
   (model: Model, id: string): BodyType | undefined => {
     const type = model.gearTypes.get(id);
     if (type === undefined) return undefined;
-    const { rules: _, ...rest } = type;
-    return rest;
+    return withoutRules(type);
   },
   (a, b) => a === b || (a !== undefined && b !== undefined && isSameParts(a, b)),
 );
@@ -315,6 +314,12 @@ function isSameParts(a: object, b: object): boolean {
     isSameList(keys, others) &&
     keys.every((key) => (a as Record<string, unknown>)[key] === (b as Record<string, unknown>)[key])
   );
+}
+
+function withoutRules(type: GearType): BodyType {
+  const body: Partial<GearType> & BodyType = { ...type };
+  delete body.rules;
+  return body;
 }
 
 /** A type as it is let into a panel, by type. */

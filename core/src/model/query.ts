@@ -27,7 +27,7 @@ export function query<Model extends Keeper, Value>(
     let cells = model.answers.get(self) as Cells<Value> | undefined;
     if (cells === undefined) {
       cells = new Map();
-      model.answers.set(self, cells as Map<string, ReadonlySignal<unknown>>);
+      model.answers.set(self, cells);
     }
     let cell = cells.get(key);
     if (cell === undefined) {

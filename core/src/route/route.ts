@@ -133,12 +133,15 @@ export const routeOf = query((prepared: Prepared, id: string): RouteOutcome | nu
 
 function isSameOutcome(a: RouteOutcome | null, b: RouteOutcome | null): boolean {
   if (a?.kind === 'routed' && b?.kind === 'routed') {
-    const { working: _, run, ...way } = a.routed;
-    const { working: __, run: other, ...otherWay } = b.routed;
-    return run === other && JSON.stringify(way) === JSON.stringify(otherWay);
+    return a.routed.run === b.routed.run && wayText(a.routed) === wayText(b.routed);
   }
   if (a?.kind !== 'fault' || b?.kind !== 'fault') return a === b;
   return a.fault.run === b.fault.run && a.fault.code === b.fault.code && a.fault.port === b.fault.port;
+}
+
+/** All that a way says, but its run and its working. */
+function wayText({ legs, passes, bendCount, isInSetback, pathMm, totalMm }: RoutedRun): string {
+  return JSON.stringify({ legs, passes, bendCount, isInSetback, pathMm, totalMm });
 }
 
 /** How many runs have no way. */
@@ -217,8 +220,8 @@ const ownLinesOf = query(
   (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
 );
 
-const badFolds = query(
-  (prepared: Prepared, _: string): ReadonlySet<string> => {
+const badFolds = single(
+  (prepared: Prepared): ReadonlySet<string> => {
     const bad = prepared.site.problems.flatMap(({ code, fold }) =>
       code === 'fold-length' && fold !== null ? [fold] : [],
     );
@@ -237,7 +240,7 @@ const crossingsAt = query((prepared: Prepared, id: string): readonly Crossing[] 
   const face = foldableOf(prepared, id);
   if (face === undefined) return [];
   const folds = prepared.foldsOfFace.get(id);
-  return crossingsFrom(face, folds, badFolds(prepared, ANY), (other) => foldableOf(prepared, other));
+  return crossingsFrom(face, folds, badFolds(prepared), (other) => foldableOf(prepared, other));
 });
 
 /** The faces that straight folds join to one, all ways on, in the plan’s order. */

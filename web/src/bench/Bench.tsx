@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Evaluation, Finding, Plan, Reader, Ref } from '@zarnel/core';
+import type { Evaluation, Finding, Plan, Prepared, Reader, Ref } from '@zarnel/core';
 import { derivedOf } from '../state/derived.ts';
 import { checkAgain } from '../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
@@ -51,7 +51,7 @@ export function Bench({ step, plan, evaluation, current }: Props) {
   }
   const panel = selection === null ? null : selectionPanel(step, selection, plan, current, reader);
   if (selection !== null && panel !== null) {
-    const own = findings.filter(({ subjects }) => isAbout(subjects, selection, plan));
+    const own = findings.filter(({ subjects }) => isAbout(subjects, selection, derivedOf(plan).prepared));
     return (
       <>
         <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
@@ -150,19 +150,19 @@ function selectionPanel(
       );
     }
     case 'joint': {
-      const joint = plan.joints.find(({ id }) => id === selection.id);
+      const joint = prepared.joints.get(selection.id);
       return joint === undefined
         ? null
         : selectionPanel(step, { kind: 'placement', id: joint.from.placement }, plan, evaluation, reader);
     }
     case 'pass': {
-      const pass = plan.passes.find(({ id }) => id === selection.id);
+      const pass = prepared.passes.get(selection.id);
       return pass === undefined ? null : (
         <PassPanel key={pass.id} pass={pass} prepared={prepared} reader={reader} />
       );
     }
     case 'run': {
-      const run = plan.runs.find(({ id }) => id === selection.id);
+      const run = prepared.runs.get(selection.id);
       if (run === undefined || evaluation === null) return null;
       return <RunPanel key={run.id} run={run} plan={plan} routes={evaluation.routes} reader={reader} />;
     }
@@ -176,10 +176,10 @@ function selectionPanel(
 }
 
 /** A unit's nipples are its own affair too. */
-function isAbout(subjects: readonly Ref[], selection: Ref, plan: Plan): boolean {
+function isAbout(subjects: readonly Ref[], selection: Ref, { joints }: Prepared): boolean {
   return subjects.some(({ kind, id }) => {
     if (kind === selection.kind && id === selection.id) return true;
     if (kind !== 'joint' || selection.kind !== 'placement') return false;
-    return plan.joints.find((joint) => joint.id === id)?.from.placement === selection.id;
+    return joints.get(id)?.from.placement === selection.id;
   });
 }

@@ -1,6 +1,7 @@
+import { useMemo } from 'react';
 import { NavLink } from 'react-router';
 import type { Finding } from '@zarnel/core';
-import { STEPS, stepOf } from '../bench/steps.ts';
+import { STEPS, stepOf, type StepId } from '../bench/steps.ts';
 import { SeverityMark } from '../ui/SeverityMark.tsx';
 
 /** A tape across the top, the steps its graduations; each shows what is left to clear. */
@@ -11,12 +12,12 @@ export function JobLine({
   readonly jobId: string;
   readonly findings: readonly Finding[];
 }) {
+  const open = useMemo(() => openBySteps(findings), [findings]);
   return (
     <nav aria-label="Steps of the job" className="no-print border-b border-kraft bg-tape text-kraft">
       <ol className="flex">
         {STEPS.map(({ id, place, name }) => {
-          const open = findings.filter((finding) => stepOf(finding) === id);
-          const isStopped = open.some(({ severity }) => severity === 'stop');
+          const { count, isStopped } = open[id];
           return (
             <li key={id} className="relative flex-1">
               <NavLink
@@ -27,13 +28,13 @@ export function JobLine({
               >
                 <span className="figure text-sm">{place}</span>
                 <span>{name}</span>
-                {open.length > 0 && (
+                {count > 0 && (
                   <span
                     className="ml-auto flex items-center gap-1 font-normal text-crayon"
-                    aria-label={`${open.length} to clear`}
+                    aria-label={`${count} to clear`}
                   >
                     <SeverityMark severity={isStopped ? 'stop' : 'fix'} size={15} />
-                    <span className="figure">{open.length}</span>
+                    <span className="figure">{count}</span>
                   </span>
                 )}
               </NavLink>
@@ -45,6 +46,20 @@ export function JobLine({
     </nav>
   );
 }
+
+type Open = { readonly count: number; readonly isStopped: boolean };
+
+/** What is left to clear at each step, and whether any of it stops the work. */
+function openBySteps(findings: readonly Finding[]): Readonly<Record<StepId, Open>> {
+  const open = { site: NOTHING, gear: NOTHING, mount: NOTHING, route: NOTHING, pack: NOTHING };
+  for (const finding of findings) {
+    const { count, isStopped } = open[stepOf(finding)];
+    open[stepOf(finding)] = { count: count + 1, isStopped: isStopped || finding.severity === 'stop' };
+  }
+  return open;
+}
+
+const NOTHING: Open = { count: 0, isStopped: false };
 
 /** Fine marks along the tape's upper edge. */
 function Graduations() {

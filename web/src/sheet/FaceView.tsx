@@ -7,17 +7,34 @@ type Props = {
   readonly project: Project;
   readonly isInHand: boolean;
   readonly showsFraming: boolean;
+  /** From far it is its outline, and nothing on it. */
+  readonly isFar: boolean;
   readonly onPress: (faceId: string) => void;
 };
 
 /** A face in pencil: its outline, its framing, its obstacles; what setbacks leave of it inside a chalk line. */
-export const FaceView = memo(function FaceView({ face, project, isInHand, showsFraming, onPress }: Props) {
+export const FaceView = memo(function FaceView(props: Props) {
+  const { face, project, isInHand, showsFraming, isFar, onPress } = props;
   const { id, bounds, outline, members, obstacles, setbacks, name } = face;
   const clip = `clip-${id}`;
   const outlinePath = pathOf(
     outline.map((point) => project(id, point)),
     true,
   );
+  if (isFar) {
+    return (
+      <g onPointerDown={() => onPress(id)} data-face={id}>
+        <path
+          d={outlinePath}
+          fill="var(--ground-paper)"
+          stroke="var(--ink-pencil)"
+          strokeWidth={isInHand ? 2.5 : 1}
+        >
+          <title>{name}</title>
+        </path>
+      </g>
+    );
+  }
   const [labelX, labelY] = project(id, [bounds.minX, bounds.minY]);
   const [endX, endY] = project(id, [bounds.maxX, bounds.minY]);
   const side = face.face.shape.kind === 'reverse' ? ' · other side' : ` · ${face.face.side}`;

@@ -103,3 +103,14 @@ function fittedLines(name: string, widthPx: number, heightPx: number): { lines: 
   }
   return { lines: lines.slice(0, lineCount), fontPx };
 }
+
+/** What hangs on a face that is seen from far: mere boxes. */
+export const GearFromFar = memo(function GearFromFar(props: {
+  readonly faceId: string;
+  readonly items: readonly Hung[];
+  readonly project: Project;
+}) {
+  const { faceId, items, project } = props;
+  const path = items.map(({ body }) => boxPath(project, faceId, body)).join(' ');
+  return <path d={path} fill="none" stroke="var(--ink-pencil)" strokeWidth={0.75} pointerEvents="none" />;
+});

@@ -1,41 +1,34 @@
 import { memo } from 'react';
-import { knockoutOnFace, linkEnds, wirewayHoles, wirewaysOf, type Prepared } from '@zarnel/core';
+import { knockoutOnFace, type LinkEnds, type WirewayHole } from '@zarnel/core';
 import type { Project } from './project.ts';
 
-/** Nipples between units and the wireway below or above them, and joins between enclosures. */
-export const JointsView = memo(function JointsView({
-  prepared,
-  project,
-}: {
-  readonly prepared: Prepared;
+/** Nipples between a wireway and the units above or below it. */
+export const NipplesView = memo(function NipplesView(props: {
+  readonly holes: readonly WirewayHole[];
   readonly project: Project;
 }) {
-  const holes = wirewaysOf(prepared).flatMap((wireway) => wirewayHoles(prepared, wireway.id));
+  const { holes, project } = props;
+  return holes.map(({ joint, unit, wireway, knockout, side }) => {
+    const { at } = knockoutOnFace(unit.body, knockout);
+    const from = project(unit.face.id, at);
+    const to = project(wireway.face.id, [at[0], side === 'top' ? wireway.body.maxY : wireway.body.minY]);
+    return (
+      <g key={joint.id} stroke="var(--ink-pencil)">
+        <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} strokeWidth={5} strokeOpacity={0.55} />
+        <path d={`M${to[0] - 5} ${to[1]} h10`} strokeWidth={2.5} />
+      </g>
+    );
+  });
+});
+
+/** A join between two enclosures: from knockout to knockout, or its hole through the wall. */
+export function JoinView({ end, project }: { readonly end: LinkEnds; readonly project: Project }) {
+  const [a, b] = [project(end.face, end.from), project(end.face, end.to)];
   return (
-    <g pointerEvents="none">
-      {holes.map(({ joint, unit, wireway, knockout, side }) => {
-        const { at } = knockoutOnFace(unit.body, knockout);
-        const from = project(unit.face.id, at);
-        const to = project(wireway.face.id, [at[0], side === 'top' ? wireway.body.maxY : wireway.body.minY]);
-        return (
-          <g key={joint.id} stroke="var(--ink-pencil)">
-            <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} strokeWidth={5} strokeOpacity={0.55} />
-            <path d={`M${to[0] - 5} ${to[1]} h10`} strokeWidth={2.5} />
-          </g>
-        );
-      })}
-      {prepared.plan.links.flatMap((link) =>
-        linkEnds(prepared, link).map(({ key, face, from, to }) => {
-          const [a, b] = [project(face, from), project(face, to)];
-          return (
-            <g key={key} stroke="var(--ink-pencil)">
-              <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} strokeWidth={5} strokeOpacity={0.55} />
-              <circle cx={a[0]} cy={a[1]} r={4} fill="var(--ground-paper)" strokeWidth={2} />
-              <circle cx={b[0]} cy={b[1]} r={4} fill="var(--ground-paper)" strokeWidth={2} />
-            </g>
-          );
-        }),
-      )}
+    <g stroke="var(--ink-pencil)">
+      <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} strokeWidth={5} strokeOpacity={0.55} />
+      <circle cx={a[0]} cy={a[1]} r={4} fill="var(--ground-paper)" strokeWidth={2} />
+      <circle cx={b[0]} cy={b[1]} r={4} fill="var(--ground-paper)" strokeWidth={2} />
     </g>
   );
-});
+}

@@ -1,57 +1,48 @@
 import { memo, type PointerEvent } from 'react';
-import { findPassPlaces, type Pass, type Prepared, type Routes } from '@zarnel/core';
+import { mirrored, type Pass, type PointMm, type RoutedRun, type SiteFace } from '@zarnel/core';
 import { pathOf, type Project } from './project.ts';
 
-/** Cable runs: a firm pencil line along each leg. */
-export const RunsView = memo(function RunsView(props: {
-  readonly routes: Routes;
+/** A cable run: a firm pencil line along each leg. */
+export const RunView = memo(function RunView(props: {
+  readonly routed: RoutedRun;
   readonly project: Project;
-  readonly selectedId: string | null;
+  readonly isSelected: boolean;
   readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
 }) {
-  const { routes, project, selectedId, onPress } = props;
+  const { routed, project, isSelected, onPress } = props;
+  const { run, legs } = routed;
   return (
-    <>
-      {routes.routed.map(({ run, legs }) => (
-        <g
-          key={run.id}
-          data-run={run.id}
-          onPointerDown={(event) => onPress(event, run.id)}
-          className="cursor-pointer"
-        >
-          {legs.map(({ face, from, to }, index) => {
-            const d = pathOf([project(face, from), project(face, to)], false);
-            return (
-              <g key={index}>
-                <path d={d} stroke="transparent" strokeWidth={14} />
-                {run.id === selectedId && (
-                  <path d={d} stroke="var(--ground-kraft)" strokeWidth={9} strokeLinecap="square" />
-                )}
-                <path d={d} stroke="var(--ink-pencil)" strokeWidth={3} strokeLinecap="square" />
-              </g>
-            );
-          })}
-        </g>
-      ))}
-    </>
+    <g data-run={run.id} onPointerDown={(event) => onPress(event, run.id)} className="cursor-pointer">
+      {legs.map(({ face, from, to }, index) => {
+        const d = pathOf([project(face, from), project(face, to)], false);
+        return (
+          <g key={index}>
+            <path d={d} stroke="transparent" strokeWidth={14} />
+            {isSelected && <path d={d} stroke="var(--ground-kraft)" strokeWidth={9} strokeLinecap="square" />}
+            <path d={d} stroke="var(--ink-pencil)" strokeWidth={3} strokeLinecap="square" />
+          </g>
+        );
+      })}
+    </g>
   );
 });
 
 /** A sealed hole, drawn on both sides of its face. */
 export const PassView = memo(function PassView(props: {
   readonly pass: Pass;
-  readonly prepared: Prepared;
+  /** The face it is measured on, and its other side. */
+  readonly here: SiteFace;
+  readonly there: SiteFace;
   readonly project: Project;
   readonly isSelected: boolean;
-  readonly onPress: (event: PointerEvent<SVGGElement>, id: string, faceId: string) => void;
+  readonly onPress: (event: PointerEvent<SVGGElement>, pass: Pass, faceId: string) => void;
 }) {
-  const { pass, prepared, project, isSelected, onPress } = props;
-  const places = findPassPlaces(prepared.site, pass);
-  if (places === null) return null;
+  const { pass, here, there, project, isSelected, onPress } = props;
+  const at: PointMm = [pass.xMm, pass.yMm];
   return (
     <>
-      {[places.here, places.there].map(({ face, at }) => {
-        const [x, y] = project(face.id, at);
+      {[here, there].map((face) => {
+        const [x, y] = project(face.id, face === here ? at : mirrored(here, at));
         return (
           <g
             key={face.id}
@@ -61,7 +52,7 @@ export const PassView = memo(function PassView(props: {
             role="button"
             aria-label={`${pass.name} on ${face.name}`}
             aria-pressed={isSelected}
-            onPointerDown={(event) => onPress(event, pass.id, face.id)}
+            onPointerDown={(event) => onPress(event, pass, face.id)}
           >
             <circle cx={x} cy={y} r={16} fill="transparent" />
             <circle

@@ -1,5 +1,7 @@
 import {
+  isSameList,
   layOutSheet,
+  placingInputs,
   prepare,
   unionOf,
   type BoxMm,
@@ -16,7 +18,7 @@ export type SheetLayout = {
   readonly bounds: BoxMm;
 };
 
-const layouts = new WeakMap<Plan['faces'], { folds: Plan['folds']; root: string; layout: SheetLayout }>();
+const layouts: { readonly inputs: readonly unknown[]; readonly layout: SheetLayout }[] = [];
 
 /** A model kept up with a line of plans, the plan it is of, and how it is told apart from what it was. */
 type Kept = { readonly model: Prepared; plan: Plan; derived: Derived };
@@ -52,13 +54,17 @@ function viewOf(model: Prepared): Prepared {
   return Object.create(model) as Prepared;
 }
 
-/** Depends on faces and folds alone, so it is kept while only gear moves. A root that is gone gives way to the plan's. */
+/** Depends on the shapes of faces and on folds alone, so it is kept while anything else is edited. A root that is gone gives way to the plan's. */
 export function layoutOf(plan: Plan, sheetRoot: string | null): SheetLayout {
-  const root = plan.faces.some(({ id }) => id === sheetRoot) ? (sheetRoot ?? plan.rootFace) : plan.rootFace;
-  const known = layouts.get(plan.faces);
-  if (known?.folds === plan.folds && known.root === root) return known.layout;
-  const places = layOutSheet(derivedOf(plan).prepared.site, root);
+  const { prepared } = derivedOf(plan);
+  const root =
+    prepared.faces.get(sheetRoot ?? '') === undefined ? plan.rootFace : (sheetRoot ?? plan.rootFace);
+  const inputs = [root, ...placingInputs(prepared)];
+  const known = layouts.find((each) => isSameList(each.inputs, inputs));
+  if (known !== undefined) return known.layout;
+  const places = layOutSheet(prepared.site, root);
   const layout = { places, bounds: unionOf([...places.values()].map((place) => place.bounds)) };
-  layouts.set(plan.faces, { folds: plan.folds, root, layout });
+  layouts.unshift({ inputs, layout });
+  layouts.length = Math.min(layouts.length, MOST_KEPT);
   return layout;
 }

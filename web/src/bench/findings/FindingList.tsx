@@ -56,7 +56,7 @@ function LongList({ rows, reader }: { readonly rows: readonly Row[]; readonly re
             data-index={index}
             aria-setsize={rows.length}
             aria-posinset={index + 1}
-            className="absolute top-0 left-0 w-full"
+            className="absolute top-0 left-0 flow-root w-full"
             style={{ transform: `translateY(${start - virtualizer.options.scrollMargin}px)` }}
           >
             <RowView row={row} reader={reader} />
