@@ -2,7 +2,7 @@ import { bodyOf, type BodyMm } from '../gear/body.ts';
 import { hungOnBoard, Model, type Hung } from '../model/model.ts';
 import type { Plan } from '../plan/plan.ts';
 
-export type { BodyType, Hung } from '../model/model.ts';
+export type { Hung } from '../model/model.ts';
 
 /** A plan with all that checks share. */
 export type Prepared = Model;

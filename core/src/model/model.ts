@@ -384,3 +384,9 @@ export const idsOfKind = query((model: Model, kind: string): readonly string[] =
   const types = model.gearTypes.ids.filter((id) => bodyTypeOf(model, id)?.kind === kind);
   return types.flatMap((type) => model.placementsOfType.get(type).map(({ id }) => id));
 }, isSameList);
+
+/** The holes of a face: those measured on it, and those measured on its other side. */
+export function passesAt(model: Model, faceId: string): readonly Pass[] {
+  const other = otherSideOf(model, faceId);
+  return [...model.passesOnFace.get(faceId), ...(other === null ? [] : model.passesOnFace.get(other))];
+}

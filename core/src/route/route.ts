@@ -1,14 +1,13 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import { isSameList } from '../model/entities.ts';
-import { placingInputs } from '../model/model.ts';
+import { passesAt, placingInputs } from '../model/model.ts';
 import { fact, query, single } from '../model/query.ts';
 import type { Port } from '../plan/placement.ts';
 import type { Run } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
-import { passesAt } from '../seal/pass-sides.ts';
 import { findPassPlaces } from '../site/pass-places.ts';
 import { foldsAt } from '../site/folds.ts';
 import { growBox, isInside, type BoxMm } from '../site/polygon.ts';

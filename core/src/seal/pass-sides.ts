@@ -1,4 +1,5 @@
 import type { Prepared } from '../check/prepared.ts';
+import { passesAt } from '../model/model.ts';
 import type { Pass } from '../plan/run.ts';
 import { GLANDS } from '../reference/glands.ts';
 import { findPassPlaces, type PassPlaces } from '../site/pass-places.ts';
@@ -13,14 +14,7 @@ export function findPassSides(prepared: Prepared, pass: Pass): PassSides | null 
   return { ...places, pass, hole: sawnGlandHole(GLANDS.rows[pass.gland].clearanceHoleMm) };
 }
 
-/** The holes of a face: those measured on it, and those measured on its other side. */
-export function passesAt(prepared: Prepared, faceId: string): readonly Pass[] {
-  const other = prepared.site.faces.get(faceId)?.otherSide;
-  const there = other == null ? [] : prepared.passesOnFace.get(other);
-  return [...prepared.passesOnFace.get(faceId), ...there];
-}
-
-/** The same, each with both its sides. */
+/** The holes of a face, measured on either side, each with both its sides. */
 export function passSidesAt(prepared: Prepared, faceId: string): PassSides[] {
   return passesAt(prepared, faceId).flatMap((pass) => findPassSides(prepared, pass) ?? []);
 }

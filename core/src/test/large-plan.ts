@@ -10,7 +10,6 @@ import { rectangleOutline } from '../site/outline-take.ts';
 // One made-up job for tests and bench, as rich as a real one and of any size. Lengths in mm.
 
 const WALL = { widthMm: 7200, heightMm: 3000 };
-const WALLS_OF_ROOM = 4;
 const ROOMS_IN_ROW = 10;
 const ROOM_PITCH_MM = 14_000;
 const UNITS_IN_ROW = 6;
@@ -331,5 +330,3 @@ function runsOfRoom(room: number): Plan['runs'] {
     run(9, on(0, 2, 'high-b'), { placement: outsideId(room, 1), knockout: 'high-b' }),
   ];
 }
-
-export const LARGE = { wallsOfRoom: WALLS_OF_ROOM, unitsOfWall: UNITS_IN_ROW * 2 } as const;
