@@ -2,10 +2,12 @@
 const layers = [
   'quantity',
   'reference',
+  'derive',
   'working',
   'plan',
   'site',
   'gear',
+  'model',
   'check',
   'survey',
   'clearance',
@@ -37,7 +39,7 @@ module.exports = {
       name: 'core-folders-do-not-reach-the-top-files',
       severity: 'error',
       from: { path: `^core/src/(${layers.join('|')})/`, pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/src/(index|checks|demo/|evaluate|api)' },
+      to: { path: '^core/src/(doors/|checks|demo/|evaluate)' },
     },
     {
       name: 'core-is-pure',
@@ -46,7 +48,7 @@ module.exports = {
       from: { path: '^core/src/', pathNot: '(\\.test\\.ts$|^core/src/test/)' },
       to: {
         pathNot:
-          '^(core/src/|node_modules/(zod|immer|fraction\\.js|flatqueue|clipper2-ts|earcut|papaparse|@types/papaparse|dxf-parser|@tarikjabiri/dxf|@sindresorhus/slugify)/)',
+          '^(core/src/|node_modules/(zod|immer|fraction\\.js|flatqueue|clipper2-ts|earcut|papaparse|@types/papaparse|dxf-parser|@tarikjabiri/dxf|@sindresorhus/slugify|@preact/signals-core)/)',
       },
     },
     {
@@ -56,10 +58,10 @@ module.exports = {
       to: { path: '^(server|web|cli)/src/', pathNot: '^$1/src/' },
     },
     {
-      name: 'shells-use-core-by-its-index',
+      name: 'shells-use-core-by-its-doors',
       severity: 'error',
-      from: { path: '^(server|web|cli)/src/' },
-      to: { path: '^core/(src|dist)/', pathNot: '^core/(src|dist)/index\\.' },
+      from: { path: '^(server|web|cli|contract)/src/' },
+      to: { path: '^core/(src|dist)/', pathNot: '^core/(src|dist)/doors/' },
     },
     {
       name: 'sheet-tools-do-without-react',

@@ -8,5 +8,8 @@ export default {
     '\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: false } } }],
   },
   extensionsToTreatAsEsm: ['.ts'],
-  moduleNameMapper: { '^@zarnel/core$': '<rootDir>/core/src/index.ts' },
+  moduleNameMapper: {
+    '^@zarnel/core/(\\w+)$': '<rootDir>/core/src/doors/$1.ts',
+    '^@zarnel/contract$': '<rootDir>/contract/src/index.ts',
+  },
 };

@@ -1,5 +1,7 @@
 import { chromium, type Page } from '@playwright/test';
-import { honeyHouse, jobSummarySchema, writePlan, type Plan } from '@zarnel/core';
+import { jobSummarySchema } from '@zarnel/contract';
+import { honeyHouse } from '@zarnel/core/files';
+import { writePlan, type Plan } from '@zarnel/core/plan';
 import { CHROMIUM_FLAGS } from '../e2e/chromium-flags.ts';
 import { median } from './measure.ts';
 import { largePlan, unitId } from '../core/src/test/large-plan.ts';

@@ -1,5 +1,7 @@
 import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
-import { honeyHouse, jobSummarySchema, openPlan, writePlan, type Plan } from '@zarnel/core';
+import { jobSummarySchema } from '@zarnel/contract';
+import { honeyHouse } from '@zarnel/core/files';
+import { openPlan, writePlan, type Plan } from '@zarnel/core/plan';
 
 /** A job of one test's own, from the demo. Gives its id. */
 export async function importDemo(request: APIRequestContext, name: string): Promise<string> {

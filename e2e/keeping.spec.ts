@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { honeyHouse, writePlan, type Plan } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import { writePlan, type Plan } from '@zarnel/core/plan';
 import { bench, expectSaved, gear, importDemo, openJob, savedPlan } from './job.ts';
 
 test('the demo is there from the start', async ({ page }) => {

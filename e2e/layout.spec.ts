@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { honeyHouse, newGearType, type GearType, type Placement } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import { newGearType, type GearType, type Placement } from '@zarnel/core/plan';
 import { bench, expectSaved, gear, importDemo, importPlan, openJob, savedPlan } from './job.ts';
 
 const INCH = 25.4;

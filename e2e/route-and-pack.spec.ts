@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { openPlanText } from '@zarnel/core';
+import { openPlanText } from '@zarnel/core/plan';
 import { bench, dragBy, expectSaved, gear, importDemo, openJob, savedPlan } from './job.ts';
 
 const INCH = 25.4;

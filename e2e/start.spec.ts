@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { jobListSchema } from '@zarnel/core';
+import { jobListSchema } from '@zarnel/contract';
 
 const ROOT = join(import.meta.dirname, '..');
 

@@ -3,7 +3,8 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { honeyHouse, writePlan } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import { writePlan } from '@zarnel/core/plan';
 import { bench, dragBy, expectSaved, gear, importDemo, openJob, savedPlan } from './job.ts';
 
 const ROOT = join(import.meta.dirname, '..');

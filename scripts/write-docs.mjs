@@ -1,6 +1,7 @@
 // Writes the files that follow from the core: the JSON Schemas of plans and gear files, and the demo jobs.
 import { writeFileSync } from 'node:fs';
-import { DEMOS, gearJsonSchema, planJsonSchema, writePlan } from '../core/dist/index.js';
+import { DEMOS, gearJsonSchema, planJsonSchema } from '../core/dist/doors/files.js';
+import { writePlan } from '../core/dist/doors/plan.js';
 
 writeFileSync('docs/plan.schema.json', `${JSON.stringify(planJsonSchema(), null, 2)}\n`);
 writeFileSync('docs/gear.schema.json', `${JSON.stringify(gearJsonSchema(), null, 2)}\n`);

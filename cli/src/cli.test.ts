@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyEdits, honeyHouse, planEditSchema, writePlan, type Plan } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import { applyEdits, planEditSchema, writePlan, type Plan } from '@zarnel/core/plan';
 import { runCli } from './cli.ts';
 
 const files = new Map<string, string>([

@@ -1,27 +1,26 @@
+import { getCheckMeta, type Found } from '@zarnel/core/checks';
 import {
   arrangePlan,
   drillSheets,
   evaluatePlan,
+  mostUsedWireway,
+  prepare,
+  USUAL_WEIGHTS,
+  type DrillSheet,
+  USUAL_GAP_MM,
+} from '@zarnel/core/figures';
+import { holesCsv } from '@zarnel/core/files';
+import { openPlanText, PLAN_TOO_LARGE, type Plan } from '@zarnel/core/plan';
+import {
   fixLabelOf,
-  getCheckMeta,
-  holesCsv,
   INCH_READER,
   markOf,
   METRIC_READER,
-  mostUsedWireway,
-  openPlanText,
-  PLAN_TOO_LARGE,
-  prepare,
   sentenceOf,
   sourceText,
   stepMm,
-  USUAL_WEIGHTS,
-  type DrillSheet,
-  type Found,
-  type Plan,
   type Reader,
-  USUAL_GAP_MM,
-} from '@zarnel/core';
+} from '@zarnel/core/words';
 
 export type CliResult = { readonly code: 0 | 1 | 2; readonly out: string; readonly err: string };
 

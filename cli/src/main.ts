@@ -1,5 +1,5 @@
 import { readFileSync, statSync } from 'node:fs';
-import { MAX_FILE_CHARS } from '@zarnel/core';
+import { MAX_FILE_CHARS } from '@zarnel/core/plan';
 import { runCli } from './cli.ts';
 
 // The only place of the command line that touches the machine.

@@ -1,7 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { request } from 'node:http';
 import { gzipSync } from 'node:zlib';
-import { honeyHouse, writePlanCompact } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import { writePlanCompact } from '@zarnel/core/plan';
 import { chanceOf, goRounds, tell, type Chance } from './chance.ts';
 import { House, importJob, readRevision } from './house.ts';
 

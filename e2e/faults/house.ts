@@ -1,7 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { honeyHouse, jobSummarySchema, openPlan, writePlanCompact, type Plan } from '@zarnel/core';
+import { jobSummarySchema } from '@zarnel/contract';
+import { honeyHouse } from '@zarnel/core/files';
+import { openPlan, writePlanCompact, type Plan } from '@zarnel/core/plan';
 import { startApp, type App } from '../../scripts/lib/app.mjs';
 import { startMariadb, type Mariadb } from '../../scripts/lib/mariadb.mjs';
 

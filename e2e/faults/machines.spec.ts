@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { honeyHouse } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
 import { expectSaved, gear } from '../job.ts';
 import { openBalancer } from './balancer.ts';
 import { chanceOf, goRounds, pause, tell } from './chance.ts';

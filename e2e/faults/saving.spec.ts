@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { honeyHouse, MM_PER_INCH, type Plan } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import type { Plan } from '@zarnel/core/plan';
+import { MM_PER_INCH } from '@zarnel/core/words';
 import { expectSaved, gear } from '../job.ts';
 import { chanceOf, goRounds, pause, tell } from './chance.ts';
 import { countLost, House, importJob, readRevision, Saver } from './house.ts';

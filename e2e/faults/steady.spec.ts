@@ -1,5 +1,6 @@
 import { expect, test, type CDPSession } from '@playwright/test';
-import { honeyHouse, INCH_READER, MM_PER_INCH } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import { INCH_READER, MM_PER_INCH } from '@zarnel/core/words';
 import { expectSaved, gear } from '../job.ts';
 import { goRounds, tell } from './chance.ts';
 import { House, importJob, readRevision } from './house.ts';

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSy
 import { join } from 'node:path';
 import { must, ROOT } from './run.mjs';
 
-const SOURCES = ['core', 'server', 'cli', 'web'];
+const SOURCES = ['core', 'contract', 'server', 'cli', 'web'];
 const CONFIGS = ['package-lock.json', 'tsconfig.base.json', 'tsconfig.json'];
 const SKIPPED = new Set(['node_modules', 'dist', 'dist-types']);
 
@@ -23,8 +23,8 @@ async function ensureBuilt(name, folders, outputs, build) {
 }
 
 export async function ensureNodeBuild() {
-  await ensureBuilt('programs', ['core', 'server', 'cli'], ['server/dist/main.js', 'cli/dist/main.js'], () =>
-    must('npx', ['tsc', '-b', 'core', 'server', 'cli'], { quiet: true }),
+  await ensureBuilt('programs', ['core', 'contract', 'server', 'cli'], ['server/dist/main.js', 'cli/dist/main.js'], () =>
+    must('npx', ['tsc', '-b', 'core', 'contract', 'server', 'cli'], { quiet: true }),
   );
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { honeyHouse, writePlanCompact } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import { writePlanCompact } from '@zarnel/core/plan';
 import { isDatabaseLost, openDatabase, transact } from './database.ts';
 import { RevisionEntity } from './entities/revision.ts';
 import { JobStore } from './jobs/job-store.ts';

@@ -1,7 +1,7 @@
 import { createServer, type RequestListener, type Server } from 'node:http';
 import { pino } from 'pino';
 import { z } from 'zod';
-import { DEMOS, SAMPLE_GEAR } from '@zarnel/core';
+import { DEMOS, SAMPLE_GEAR } from '@zarnel/core/files';
 import { openDatabase } from './database.ts';
 import { GearStore } from './gear/gear-store.ts';
 import { createApp } from './http/app.ts';

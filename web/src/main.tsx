@@ -1,21 +1,24 @@
-import { StrictMode, type ReactNode } from 'react';
+import { StrictMode, Suspense, type ReactNode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
-import { GearEditorPage } from './gear/GearEditorPage.tsx';
-import { GearLibraryPage } from './gear/GearLibraryPage.tsx';
 import { MovedNotice } from './pages/MovedNotice.tsx';
-import { JobPage } from './pages/JobPage.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
 import { store } from './state/store.ts';
 import { Boundary } from './ui/Boundary.tsx';
+import { lazily } from './ui/lazily.ts';
 import '@fontsource/atkinson-hyperlegible-next/400.css';
 import '@fontsource/atkinson-hyperlegible-next/600.css';
 import '@fontsource/atkinson-hyperlegible-next/700.css';
 import '@fontsource/atkinson-hyperlegible-mono/400.css';
 import '@fontsource/atkinson-hyperlegible-mono/600.css';
 import './styles.css';
+
+// Each page comes with what it needs, once it is gone to.
+const GearEditorPage = lazily(async () => (await import('./gear/GearEditorPage.tsx')).GearEditorPage);
+const GearLibraryPage = lazily(async () => (await import('./gear/GearLibraryPage.tsx')).GearLibraryPage);
+const JobPage = lazily(async () => (await import('./pages/JobPage.tsx')).JobPage);
 
 /** A page that fails says so in its place, with a way back. */
 function page(name: string, element: ReactNode): ReactNode {
@@ -27,7 +30,7 @@ function page(name: string, element: ReactNode): ReactNode {
   return (
     <Boundary key={name} name={name} exits={exits}>
       <MovedNotice />
-      {element}
+      <Suspense fallback={<main className="p-8">Opening …</main>}>{element}</Suspense>
     </Boundary>
   );
 }

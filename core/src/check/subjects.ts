@@ -1,5 +1,5 @@
 import { idsOfKind, type Hung, type Model } from '../model/model.ts';
-import { single } from '../model/query.ts';
+import { single } from '../derive/query.ts';
 import type { Face } from '../plan/face.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import type { Joint, Link } from '../plan/placement.ts';

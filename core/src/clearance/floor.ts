@@ -1,6 +1,6 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { placingInputs, type Model } from '../model/model.ts';
-import { fact } from '../model/query.ts';
+import { fact } from '../derive/query.ts';
 import { floorRiseMm } from '../site/as-taped.ts';
 import { clipToBox } from '../site/clip.ts';
 import { ROOT_FRAME, siteFromFace, type Frame } from '../site/frame.ts';

@@ -1,7 +1,7 @@
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
 import type { BodyMm } from '../gear/body.ts';
 import type { Model } from '../model/model.ts';
-import { query } from '../model/query.ts';
+import { query } from '../derive/query.ts';
 import { practice } from '../reference/source.ts';
 import type { GivenTemperature } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';

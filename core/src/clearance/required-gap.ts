@@ -1,6 +1,6 @@
 import type { Hung } from '../check/prepared.ts';
 import type { Model } from '../model/model.ts';
-import { byIdentity, query } from '../model/query.ts';
+import { byIdentity, query } from '../derive/query.ts';
 import type { ClearanceRule, RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
 import type { GivenDistance, GivenTemperature } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';

@@ -1,7 +1,7 @@
 import type { Subjects } from '../check/subjects.ts';
-import { isSameList } from '../model/entities.ts';
+import { isSameList } from '../derive/entities.ts';
 import { placingInputs, type Hung, type Model } from '../model/model.ts';
-import { fact } from '../model/query.ts';
+import { fact } from '../derive/query.ts';
 import type { Air } from '../plan/conditions.ts';
 import { siteFromFace } from '../site/frame.ts';
 import type { SiteFace } from '../site/site.ts';

@@ -1,6 +1,6 @@
 import type { ClearanceRule, GearKind } from '../plan/gear-type.ts';
 import type { Model } from '../model/model.ts';
-import { single } from '../model/query.ts';
+import { single } from '../derive/query.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { mmFromInch } from '../quantity/convert.ts';

@@ -1,7 +1,7 @@
 import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
-import { isSameList } from '../model/entities.ts';
+import { isSameList } from '../derive/entities.ts';
 import { placingInputs, type Model } from '../model/model.ts';
-import { fact, query } from '../model/query.ts';
+import { fact, query } from '../derive/query.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { AxisBox } from '../site/clip.ts';
 import { siteFromFace, type Frame } from '../site/frame.ts';

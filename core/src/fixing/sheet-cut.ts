@@ -1,7 +1,7 @@
 // One closed algorithm: boards cut from stock sheets by straight cuts from edge to edge.
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { idsOfKind, type BodyType } from '../model/model.ts';
-import { query } from '../model/query.ts';
+import { query } from '../derive/query.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
 import { SAW_KERF_MM, STOCK_SHEETS } from '../reference/stock-sheets.ts';
 

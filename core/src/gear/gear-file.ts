@@ -93,8 +93,3 @@ export function writeGearFile(gear: readonly GearType[]): string {
   };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
-
-/** The published JSON Schema of a gear file, as kept in docs/. */
-export function gearJsonSchema(): unknown {
-  return z.toJSONSchema(gearFileSchema, { target: 'draft-2020-12' });
-}

@@ -10,10 +10,10 @@ import type { Pass, Run } from '../plan/run.ts';
 import type { Frame } from '../site/frame.ts';
 import { placeFaces, type FaceToPlace, type PlacedBy } from '../site/place-faces.ts';
 import { buildFace, clockwiseProblems, type Site, type SiteFace, type SiteProblem } from '../site/site.ts';
-import { DerivedMap } from './derived-map.ts';
-import { Entities, isSameList } from './entities.ts';
-import { NearGrid } from './near-grid.ts';
-import { fact, forget, query, single, type Keeper, type Settling } from './query.ts';
+import { DerivedMap } from '../derive/derived-map.ts';
+import { Entities, isSameList } from '../derive/entities.ts';
+import { NearGrid } from '../derive/near-grid.ts';
+import { fact, forget, query, single, type Keeper, type Settling } from '../derive/query.ts';
 
 /** A gear type without its rules: those are asked for by their type, for a changed rule moves nothing. */
 export type BodyType = Omit<GearType, 'rules'>;

@@ -1,9 +1,9 @@
 import type { Ref } from '../check/finding.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { wirewayIds } from '../check/subjects.ts';
-import { isSameList } from '../model/entities.ts';
+import { isSameList } from '../derive/entities.ts';
 import { idsOfKind } from '../model/model.ts';
-import { query, single } from '../model/query.ts';
+import { query, single } from '../derive/query.ts';
 import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { cutOutCorners } from '../fixing/cut-out.ts';

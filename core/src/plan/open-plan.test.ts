@@ -6,7 +6,8 @@ import { changesInWords, diffPlans } from './diff-plans.ts';
 import type { PlanFaultCode } from './fault.ts';
 import { migrate, MIGRATIONS, type Migration } from './migrate.ts';
 import { MAX_FILE_CHARS, MAX_PLAN_CHARS, openPlan, openPlanText, writePlan } from './open-plan.ts';
-import { FORMAT_VERSION, planJsonSchema, planSchema, type Plan } from './plan.ts';
+import { planJsonSchema } from '../json-schemas.ts';
+import { FORMAT_VERSION, planSchema, type Plan } from './plan.ts';
 
 /** The demo as raw JSON with one value put in place of another. */
 function changed(path: readonly (string | number)[], value: unknown): unknown {

@@ -47,8 +47,3 @@ export const planSchema = z.strictObject({
   rules: z.array(clearanceRuleSchema).max(200).describe('The user’s own rules, for all gear'),
 });
 export type Plan = z.infer<typeof planSchema>;
-
-/** The published JSON Schema of the document, as kept in docs/. */
-export function planJsonSchema(): unknown {
-  return z.toJSONSchema(planSchema, { target: 'draft-2020-12' });
-}

@@ -1,8 +1,8 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
-import { isSameList } from '../model/entities.ts';
+import { isSameList } from '../derive/entities.ts';
 import { passesAt, placingInputs } from '../model/model.ts';
-import { fact, query, single } from '../model/query.ts';
+import { fact, query, single } from '../derive/query.ts';
 import type { Port } from '../plan/placement.ts';
 import type { Run } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';

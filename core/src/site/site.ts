@@ -3,7 +3,7 @@ import { signedAreaMm2 } from '../plan/outline.ts';
 import type { Conditions } from '../plan/conditions.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
-import { byIdentity } from '../model/query.ts';
+import { byIdentity } from '../derive/query.ts';
 import { resolveConditions } from './conditions.ts';
 import type { Frame } from './frame.ts';
 import { membersOf, mirroredMember } from './members.ts';

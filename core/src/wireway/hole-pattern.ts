@@ -1,7 +1,6 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
-import { wirewayIds } from '../check/subjects.ts';
 import { portKey } from '../model/model.ts';
-import { query } from '../model/query.ts';
+import { query } from '../derive/query.ts';
 import type { Knockout } from '../plan/gear-type.ts';
 import type { Joint } from '../plan/placement.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -84,9 +83,4 @@ export function requiredSpacingMm(a: WirewayHole, b: WirewayHole): number {
 
 export function spacingMm(a: WirewayHole, b: WirewayHole): number {
   return Math.hypot(a.fromLeftMm - b.fromLeftMm, a.fromBackMm - b.fromBackMm);
-}
-
-/** The wireways of a plan, in its order. */
-export function wirewaysOf(prepared: Prepared): Hung[] {
-  return wirewayIds(prepared).flatMap((id) => prepared.hung.get(id) ?? []);
 }

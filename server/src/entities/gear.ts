@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import type { GearKind } from '@zarnel/core';
+import type { GearKind } from '@zarnel/core/plan';
 
 /** A library type as the list shows it. What it is stands in its versions. */
 export type GearRow = {

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import type { Reading } from '@zarnel/core';
+import type { Reading } from '@zarnel/contract';
 
 /** A reading taken on site. It is never changed; one that does not count is struck, with a reason. */
 export type ReadingRow = Omit<Reading, 'takenAt'> & { jobId: string; takenAt: Date };

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import type { Revision } from '@zarnel/core';
+import type { Revision } from '@zarnel/contract';
 
 /** One saved document of a job. Rows are added, named, marked as printed and, where old and automatic, thinned out. */
 export type RevisionRow = {

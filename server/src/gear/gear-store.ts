@@ -1,18 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Not, type DataSource, type EntityManager, type FindOptionsWhere } from 'typeorm';
+import { gearSummarySchema, type GearDetail, type GearList, type GearSummary } from '@zarnel/contract';
 import {
   GEAR_FORMAT_VERSION,
-  gearSummarySchema,
   gearTypeSchema,
   openGear,
   type GearFault,
-  type GearDetail,
   type GearKind,
-  type GearList,
-  type GearSummary,
   type GearType,
   type Result,
-} from '@zarnel/core';
+} from '@zarnel/core/plan';
 import { transact } from '../database.ts';
 import { GearEntity, GearVersionEntity, type GearRow } from '../entities/gear.ts';
 import { likeText } from '../like.ts';

@@ -1,5 +1,5 @@
 import Router from '@koa/router';
-import type { Address } from '@zarnel/core';
+import type { Address } from '@zarnel/contract';
 
 /** Where the server is to be found, for a page that was opened at another address than usual. */
 export function addressRoutes(address: () => Address): Router {

@@ -7,16 +7,14 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import {
-  honeyHouse,
   jobListSchema,
   jobSummarySchema,
-  openPlan,
   problemSchema,
   revisionListSchema,
-  writePlan,
   type JobSummary,
-  type Plan,
-} from '@zarnel/core';
+} from '@zarnel/contract';
+import { honeyHouse } from '@zarnel/core/files';
+import { openPlan, writePlan, type Plan } from '@zarnel/core/plan';
 import { startMariadb } from '../../../scripts/lib/mariadb.mjs';
 import { openDatabase } from '../database.ts';
 import { RevisionEntity } from '../entities/revision.ts';

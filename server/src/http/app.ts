@@ -9,7 +9,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
-import type { Address } from '@zarnel/core';
+import type { Address } from '@zarnel/contract';
 import { JobStore } from '../jobs/job-store.ts';
 import { GearStore } from '../gear/gear-store.ts';
 import { ReadingStore } from '../readings/reading-store.ts';

@@ -1,16 +1,7 @@
 import Router from '@koa/router';
 import type { Context } from 'koa';
-import {
-  findGearFaults,
-  GEAR_KINDS,
-  gearIdsSchema,
-  gearTypeSchema,
-  importGearSchema,
-  patchGearSchema,
-  type GearDetail,
-  type GearKind,
-  type GearType,
-} from '@zarnel/core';
+import { gearIdsSchema, importGearSchema, patchGearSchema, type GearDetail } from '@zarnel/contract';
+import { findGearFaults, GEAR_KINDS, gearTypeSchema, type GearKind, type GearType } from '@zarnel/core/plan';
 import type { GearStore } from '../gear/gear-store.ts';
 import { found, idOf } from './found.ts';
 import { parseBody, parseIfMatch, parseNumber, parseSearch } from './parse.ts';

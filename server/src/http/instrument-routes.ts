@@ -1,7 +1,8 @@
 import Router from '@koa/router';
 import type { Context } from 'koa';
 import { PassThrough } from 'node:stream';
-import { prepare, surveyItems, writeInstrumentLine, type SurveyItem } from '@zarnel/core';
+import { prepare, surveyItems, type SurveyItem } from '@zarnel/core/figures';
+import { writeInstrumentLine } from '@zarnel/core/files';
 import { simulatedReading } from '../instruments/simulated.ts';
 import type { JobStore } from '../jobs/job-store.ts';
 import { found, idOf } from './found.ts';

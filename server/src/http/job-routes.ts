@@ -1,16 +1,15 @@
 import Router from '@koa/router';
 import type { Context } from 'koa';
 import {
-  blankPlan,
   createJobSchema,
-  fileStem,
   nameRevisionSchema,
-  nameWith,
   patchJobSchema,
   restoreSchema,
-  writePlan,
   type JobSummary,
-} from '@zarnel/core';
+} from '@zarnel/contract';
+import { blankPlan } from '@zarnel/core/files';
+import { writePlan } from '@zarnel/core/plan';
+import { fileStem, nameWith } from '@zarnel/core/words';
 import type { JobStore, SaveOutcome } from '../jobs/job-store.ts';
 import type { SavedText } from '../jobs/revision-store.ts';
 import { found, idOf } from './found.ts';

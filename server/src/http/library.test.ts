@@ -8,19 +8,15 @@ import {
   gearDetailSchema,
   gearListSchema,
   gearVersionsSchema,
-  honeyHouse,
   jobSummarySchema,
-  newGearType,
-  prepare,
   problemSchema,
-  readInstrumentLine,
   readingListSchema,
-  SAMPLE_GEAR,
-  surveyItems,
   type GearDetail,
-  type GearType,
   type NewReading,
-} from '@zarnel/core';
+} from '@zarnel/contract';
+import { prepare, surveyItems } from '@zarnel/core/figures';
+import { honeyHouse, readInstrumentLine, SAMPLE_GEAR } from '@zarnel/core/files';
+import { newGearType, type GearType } from '@zarnel/core/plan';
 import { openDatabase } from '../database.ts';
 import { GearStore } from '../gear/gear-store.ts';
 import { JobStore } from '../jobs/job-store.ts';

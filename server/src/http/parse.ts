@@ -1,13 +1,9 @@
 import Bourne from '@hapi/bourne';
 import type { Context } from 'koa';
-import {
-  cutText,
-  isNestedTooDeep,
-  MOST_PERSON_CHARACTERS,
-  openPlan,
-  pathText,
-  type Plan,
-} from '@zarnel/core';
+import { MOST_PERSON_CHARACTERS } from '@zarnel/contract';
+import { isNestedTooDeep } from '@zarnel/core/files';
+import { openPlan, pathText, type Plan } from '@zarnel/core/plan';
+import { cutText } from '@zarnel/core/words';
 import type { z } from 'zod';
 import type { LineOfWork, Work } from '../jobs/revision-store.ts';
 import { ProblemError, toldFaults } from './problem.ts';

@@ -1,7 +1,7 @@
 import type { Context, Middleware, Next } from 'koa';
 import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
-import type { Problem } from '@zarnel/core';
+import type { Problem } from '@zarnel/contract';
 import { isDatabaseLost, isDiskFull } from '../database.ts';
 import { UnreadableGear } from '../gear/gear-store.ts';
 import { UnreadablePlan } from '../jobs/revision-store.ts';

@@ -1,5 +1,5 @@
 import Router from '@koa/router';
-import { newReadingsSchema, strikeSchema } from '@zarnel/core';
+import { newReadingsSchema, strikeSchema } from '@zarnel/contract';
 import type { ReadingStore } from '../readings/reading-store.ts';
 import { found, idOf } from './found.ts';
 import { parseBody, parseNumber } from './parse.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { linearRegression, mean, quantile, sampleStandardDeviation } from 'simple-statistics';
-import type { SurveyItem } from '@zarnel/core';
+import type { SurveyItem } from '@zarnel/core/figures';
 import { normal, seededRandom } from './seeded.ts';
 import { builtValue, simulatedReading } from './simulated.ts';
 

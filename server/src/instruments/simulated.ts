@@ -1,4 +1,5 @@
-import type { InstrumentLine, SurveyItem } from '@zarnel/core';
+import type { SurveyItem } from '@zarnel/core/figures';
+import type { InstrumentLine } from '@zarnel/core/files';
 import { normal, seededRandom } from './seeded.ts';
 
 /** How a simulated instrument errs. A real device takes this module's place by sending the same lines. */

@@ -3,14 +3,9 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
-import {
-  applyEdit,
-  honeyHouse,
-  revisionListSchema,
-  writePlanCompact,
-  type Plan,
-  type PlanEdit,
-} from '@zarnel/core';
+import { revisionListSchema } from '@zarnel/contract';
+import { honeyHouse } from '@zarnel/core/files';
+import { applyEdit, writePlanCompact, type Plan, type PlanEdit } from '@zarnel/core/plan';
 import { openDatabase } from '../database.ts';
 import { RevisionEntity } from '../entities/revision.ts';
 import { createApp } from '../http/app.ts';

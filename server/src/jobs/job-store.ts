@@ -1,13 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { IsNull, MoreThan, Not, type DataSource, type EntityManager } from 'typeorm';
-import {
-  applyEdit,
-  type JobList,
-  type JobsQuery,
-  type JobSummary,
-  type Plan,
-  type RevisionList,
-} from '@zarnel/core';
+import type { JobList, JobsQuery, JobSummary, RevisionList } from '@zarnel/contract';
+import { applyEdit, type Plan } from '@zarnel/core/plan';
 import { transact } from '../database.ts';
 import { JobEntity, type JobRow } from '../entities/job.ts';
 import { RevisionEntity } from '../entities/revision.ts';

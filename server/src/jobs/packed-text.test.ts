@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { brotliDecompressSync } from 'node:zlib';
-import { DEMOS, honeyHouse, writePlanCompact } from '@zarnel/core';
+import { DEMOS, honeyHouse } from '@zarnel/core/files';
+import { writePlanCompact } from '@zarnel/core/plan';
 import { digestOf, packText, unpackText } from './packed-text.ts';
 
 describe('packed texts', () => {

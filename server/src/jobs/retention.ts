@@ -1,4 +1,4 @@
-import type { Revision } from '@zarnel/core';
+import type { Revision } from '@zarnel/contract';
 
 /** What decides whether a revision is kept. */
 export type Kept = Pick<Revision, 'number' | 'kind' | 'madeFrom' | 'name' | 'printedAt'> & {

@@ -1,4 +1,5 @@
 import { IsNull, type EntityManager } from 'typeorm';
+import type { Revision } from '@zarnel/contract';
 import {
   changesInWords,
   isTodaysText,
@@ -6,8 +7,7 @@ import {
   writePlanCompact,
   type Plan,
   type PlanFault,
-  type Revision,
-} from '@zarnel/core';
+} from '@zarnel/core/plan';
 import { RevisionEntity, type RevisionRow } from '../entities/revision.ts';
 import { digestOf, packText, unpackText } from './packed-text.ts';
 import { thinned } from './retention.ts';

@@ -1,5 +1,5 @@
 import { In, Not, type DataSource } from 'typeorm';
-import type { NewReading, Reading, ReadingList } from '@zarnel/core';
+import type { NewReading, Reading, ReadingList } from '@zarnel/contract';
 import { transact } from '../database.ts';
 import { JobEntity } from '../entities/job.ts';
 import { ReadingEntity, type ReadingRow } from '../entities/reading.ts';

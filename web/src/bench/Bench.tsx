@@ -1,27 +1,33 @@
 import type { ReactNode } from 'react';
-import type { Evaluation, Finding, Plan, Prepared, Reader, Ref } from '@zarnel/core';
+import type { Finding, Ref } from '@zarnel/core/checks';
+import type { Evaluation, Prepared } from '@zarnel/core/figures';
+import type { Plan } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { derivedOf } from '../state/derived.ts';
 import { checkAgain } from '../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
+import { lazily } from '../ui/lazily.ts';
 import { FindingList } from './findings/FindingList.tsx';
-import { GearBench } from './gear/GearBench.tsx';
-import { ArrangePanel } from './mount/ArrangePanel.tsx';
-import { ClearanceTable } from './mount/ClearanceTable.tsx';
-import { GroupPanel } from './mount/GroupPanel.tsx';
 import { HangGear } from './mount/HangGear.tsx';
-import { JobRules } from './mount/JobRules.tsx';
-import { LoadFactorFields } from './mount/LoadFactorFields.tsx';
-import { PlacementPanel } from './mount/PlacementPanel.tsx';
-import { PackBench } from './pack/PackBench.tsx';
-import { PassPanel } from './route/PassPanel.tsx';
-import { RouteBench } from './route/RouteBench.tsx';
-import { RunPanel } from './route/RunPanel.tsx';
-import { FacePanel } from './site/FacePanel.tsx';
-import { SiteBench } from './site/SiteBench.tsx';
 import { stepOf, type StepId } from './steps.ts';
 import { ThingsList } from './ThingsList.tsx';
+
+// The panels of a step come with it.
+const GearBench = lazily(async () => (await import('./gear/GearBench.tsx')).GearBench);
+const ArrangePanel = lazily(async () => (await import('./mount/ArrangePanel.tsx')).ArrangePanel);
+const ClearanceTable = lazily(async () => (await import('./mount/ClearanceTable.tsx')).ClearanceTable);
+const GroupPanel = lazily(async () => (await import('./mount/GroupPanel.tsx')).GroupPanel);
+const PlacementPanel = lazily(async () => (await import('./mount/PlacementPanel.tsx')).PlacementPanel);
+const PackBench = lazily(async () => (await import('./pack/PackBench.tsx')).PackBench);
+const PassPanel = lazily(async () => (await import('./route/PassPanel.tsx')).PassPanel);
+const RouteBench = lazily(async () => (await import('./route/RouteBench.tsx')).RouteBench);
+const RunPanel = lazily(async () => (await import('./route/RunPanel.tsx')).RunPanel);
+const FacePanel = lazily(async () => (await import('./site/FacePanel.tsx')).FacePanel);
+const SiteBench = lazily(async () => (await import('./site/SiteBench.tsx')).SiteBench);
+const JobRules = lazily(async () => (await import('./mount/JobRules.tsx')).JobRules);
+const LoadFactorFields = lazily(async () => (await import('./mount/LoadFactorFields.tsx')).LoadFactorFields);
 
 type Props = {
   readonly step: StepId;

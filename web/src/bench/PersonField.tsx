@@ -1,4 +1,4 @@
-import { MOST_PERSON_CHARACTERS } from '@zarnel/core';
+import { MOST_PERSON_CHARACTERS } from '@zarnel/contract';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { NameField } from '../ui/NameField.tsx';

@@ -1,4 +1,5 @@
-import type { PlanEdit, Reader } from '@zarnel/core';
+import type { PlanEdit } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { tryEdits } from '../state/job-session.ts';
 import { LengthField } from '../ui/LengthField.tsx';
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { Plan, Ref } from '@zarnel/core';
+import type { Ref } from '@zarnel/core/checks';
+import type { Plan } from '@zarnel/core/plan';
 import { useAppDispatch } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 

@@ -1,5 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { CHECKS, evaluatePlan, honeyHouse, INCH_READER } from '@zarnel/core';
+import { CHECKS } from '@zarnel/core/checks';
+import { evaluatePlan } from '@zarnel/core/figures';
+import { honeyHouse } from '@zarnel/core/files';
+import { INCH_READER } from '@zarnel/core/words';
 import { requiredFigures } from './mount/required-figures.ts';
 import { isStep, stepOf, STEPS } from './steps.ts';
 

@@ -1,4 +1,4 @@
-import type { Finding, Ref } from '@zarnel/core';
+import type { Finding, Ref } from '@zarnel/core/checks';
 
 /** The steps of a job that this version does, each with its place on the tape. */
 export const STEPS = [

@@ -1,5 +1,5 @@
+import type { FixingKind } from '@zarnel/core/figures';
 import type {
-  FixingKind,
   Plan,
   Conditions,
   Face,
@@ -9,7 +9,7 @@ import type {
   Material,
   Obstacle,
   Travel,
-} from '@zarnel/core';
+} from '@zarnel/core/plan';
 
 // The document's short words as a person says them.
 

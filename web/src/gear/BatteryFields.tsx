@@ -1,4 +1,4 @@
-import type { GearType } from '@zarnel/core';
+import type { GearType } from '@zarnel/core/plan';
 import { CHEMISTRY_WORDS, optionsOf } from '../bench/words.ts';
 import { Section } from '../ui/Section.tsx';
 import { Select } from '../ui/Select.tsx';

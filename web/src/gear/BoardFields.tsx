@@ -1,4 +1,6 @@
-import { RAIL_KINDS, RAILS, type GearType, type RailKind, type Reader } from '@zarnel/core';
+import { RAIL_KINDS, RAILS, type RailKind } from '@zarnel/core/figures';
+import type { GearType } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf } from '../bench/words.ts';
 import { Section } from '../ui/Section.tsx';
 import { Select } from '../ui/Select.tsx';

@@ -1,11 +1,6 @@
-import {
-  formatExactLength,
-  formatQuantity,
-  heaviestLiftKg,
-  sizeText,
-  type GearType,
-  type Reader,
-} from '@zarnel/core';
+import { heaviestLiftKg, sizeText } from '@zarnel/core/figures';
+import type { GearType } from '@zarnel/core/plan';
+import { formatExactLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { GEAR_KIND_WORDS, HEAT_WORDS } from '../bench/words.ts';
 import { useGearDetailQuery } from '../state/gear-api.ts';
 import { Button } from '../ui/Button.tsx';

@@ -1,5 +1,7 @@
 import { useState } from 'react';
-import { gearDetailSchema, gearListSchema, writeGearCsv, writeGearFile, type GearType } from '@zarnel/core';
+import { gearDetailSchema, gearListSchema } from '@zarnel/contract';
+import { writeGearCsv, writeGearFile } from '@zarnel/core/files';
+import type { GearType } from '@zarnel/core/plan';
 import { Button } from '../ui/Button.tsx';
 import { downloadText } from '../ui/download.ts';
 

@@ -1,4 +1,5 @@
-import type { GearType, Reader } from '@zarnel/core';
+import type { GearType } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { Section } from '../ui/Section.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
 import { LiveLength } from './LiveField.tsx';

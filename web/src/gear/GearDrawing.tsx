@@ -1,11 +1,6 @@
-import {
-  formatLength,
-  gearViews,
-  type GearMark,
-  type GearType,
-  type GearView,
-  type Reader,
-} from '@zarnel/core';
+import { gearViews, type GearMark, type GearView } from '@zarnel/core/figures';
+import type { GearType } from '@zarnel/core/plan';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { useSize } from '../sheet/use-size.ts';
 
 type Props = { readonly type: GearType; readonly reader: Reader };

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { newGearType, gearIdOf, type GearType } from '@zarnel/core';
+import { gearIdOf } from '@zarnel/core/files';
+import { newGearType, type GearType } from '@zarnel/core/plan';
 import { Preferences } from '../pages/Preferences.tsx';
 import {
   refusalText,

@@ -1,13 +1,6 @@
-import {
-  freshIdIn,
-  KNOCKOUT_EDGES,
-  KNOCKOUT_SIZES,
-  ORIENTATIONS,
-  sizeText,
-  type GearFault,
-  type GearType,
-  type Reader,
-} from '@zarnel/core';
+import { KNOCKOUT_SIZES, sizeText } from '@zarnel/core/figures';
+import { freshIdIn, KNOCKOUT_EDGES, ORIENTATIONS, type GearFault, type GearType } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { GEAR_KIND_WORDS, HEAT_WORDS, optionsOf, ORIENTATION_WORDS } from '../bench/words.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Fault } from '../ui/Fault.tsx';

@@ -1,6 +1,8 @@
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
-import { formatLength, formatQuantity, type GearKind, type GearSummary, type Reader } from '@zarnel/core';
+import type { GearSummary } from '@zarnel/contract';
+import type { GearKind } from '@zarnel/core/plan';
+import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { GEAR_KIND_WORDS, optionsOf } from '../bench/words.ts';
 import { Preferences } from '../pages/Preferences.tsx';
 import { useArchiveGearMutation, useGearListQuery } from '../state/gear-api.ts';

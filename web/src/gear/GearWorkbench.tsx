@@ -1,4 +1,5 @@
-import type { GearFault, GearType, Reader } from '@zarnel/core';
+import type { GearFault, GearType } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { GearDrawing } from './GearDrawing.tsx';
 import { GearForm } from './GearForm.tsx';
 

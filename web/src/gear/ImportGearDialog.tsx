@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
-import { MOST_GEAR_AT_ONCE, type GearOffer } from '@zarnel/core';
+import { MOST_GEAR_AT_ONCE } from '@zarnel/contract';
+import type { GearOffer } from '@zarnel/core/files';
 import { refusalText, useImportGearMutation } from '../state/gear-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';

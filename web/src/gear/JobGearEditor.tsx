@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { GearType, Plan, Reader } from '@zarnel/core';
+import type { GearType, Plan } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { tryEdits } from '../state/job-session.ts';
 import { Button } from '../ui/Button.tsx';
 import { draftFaults } from './gear-draft.ts';

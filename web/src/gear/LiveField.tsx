@@ -1,4 +1,5 @@
 import { useId, useState } from 'react';
+import type { Result } from '@zarnel/core/plan';
 import {
   formatQuantity,
   measureText,
@@ -6,8 +7,7 @@ import {
   parseTemperature,
   type MeasureKind,
   type Reader,
-  type Result,
-} from '@zarnel/core';
+} from '@zarnel/core/words';
 import { lengthText, readLength } from '../ui/length-text.ts';
 import { numberText, parseNumberText } from '../ui/number-text.ts';
 

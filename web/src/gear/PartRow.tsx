@@ -1,4 +1,5 @@
-import type { GearPart, Reader } from '@zarnel/core';
+import type { GearPart } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { Toggle } from '../ui/Toggle.tsx';
 import { LiveLength, LiveMeasure, LiveNumber, LiveText } from './LiveField.tsx';
 

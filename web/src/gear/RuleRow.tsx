@@ -1,4 +1,4 @@
-import type { ClearanceRule } from '@zarnel/core';
+import type { ClearanceRule } from '@zarnel/core/plan';
 import { Choice } from '../ui/Choice.tsx';
 import { LiveNumber, LiveText } from './LiveField.tsx';
 

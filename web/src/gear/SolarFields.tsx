@@ -1,4 +1,4 @@
-import type { GearType } from '@zarnel/core';
+import type { GearType } from '@zarnel/core/plan';
 import { Section } from '../ui/Section.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
 import { LiveNumber } from './LiveField.tsx';

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { newGearType, SAMPLE_GEAR } from '@zarnel/core';
+import { SAMPLE_GEAR } from '@zarnel/core/files';
+import { newGearType } from '@zarnel/core/plan';
 import { numberText, parseNumberText } from '../ui/number-text.ts';
 import { draftFaults } from './gear-draft.ts';
 import { ruleText } from './rule-text.ts';

@@ -1,4 +1,4 @@
-import { findGearFaults, gearTypeSchema, pathText, type GearFault, type GearType } from '@zarnel/core';
+import { findGearFaults, gearTypeSchema, pathText, type GearFault, type GearType } from '@zarnel/core/plan';
 
 /** Everything that is wrong with a gear type that is being typed, by field. Empty when it can be kept. */
 export function draftFaults(type: GearType): GearFault[] {

@@ -1,4 +1,4 @@
-import type { ClearanceRule } from '@zarnel/core';
+import type { ClearanceRule } from '@zarnel/core/plan';
 
 const SIDES = {
   beside: 'Beside',

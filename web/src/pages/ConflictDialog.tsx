@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { diffPlans, nameWith, type Plan, type PlanDifference } from '@zarnel/core';
+import { diffPlans, type Plan, type PlanDifference } from '@zarnel/core/plan';
+import { nameWith } from '@zarnel/core/words';
 import { keepMine, takeTheirs } from '../state/job-session.ts';
 import { readPlan, useImportJobMutation } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { NavLink } from 'react-router';
-import type { Finding } from '@zarnel/core';
+import type { Finding } from '@zarnel/core/checks';
 import { STEPS, stepOf, type StepId } from '../bench/steps.ts';
 import { SeverityMark } from '../ui/SeverityMark.tsx';
 

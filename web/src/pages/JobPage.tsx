@@ -1,10 +1,9 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
-import { fileStem, writePlan } from '@zarnel/core';
+import { writePlan } from '@zarnel/core/plan';
+import { fileStem } from '@zarnel/core/words';
 import { Bench } from '../bench/Bench.tsx';
-import { DrillSheets } from '../bench/pack/DrillSheets.tsx';
 import { isStep, STEPS, type StepId } from '../bench/steps.ts';
-import { JobGearEditor } from '../gear/JobGearEditor.tsx';
 import { Sheet } from '../sheet/Sheet.tsx';
 import { leaveJob, openJob, redo, undo } from '../state/job-session.ts';
 import { currentEvaluation, planSlice } from '../state/plan-slice.ts';
@@ -13,6 +12,7 @@ import { viewSlice } from '../state/view-slice.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { Button } from '../ui/Button.tsx';
 import { downloadText } from '../ui/download.ts';
+import { lazily } from '../ui/lazily.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { HistoryDialog } from './HistoryDialog.tsx';
@@ -22,8 +22,12 @@ import { Preferences } from './Preferences.tsx';
 import { Revisions } from './Revisions.tsx';
 import { SaveBadge } from './SaveBadge.tsx';
 
+// What only some steps show comes with them.
+const DrillSheets = lazily(async () => (await import('../bench/pack/DrillSheets.tsx')).DrillSheets);
+const JobGearEditor = lazily(async () => (await import('../gear/JobGearEditor.tsx')).JobGearEditor);
+
 /** The 3-D library is large, and comes only when someone folds the sheet up. */
-const SpaceView = lazy(async () => ({ default: (await import('../space/SpaceView.tsx')).SpaceView }));
+const SpaceView = lazily(async () => (await import('../space/SpaceView.tsx')).SpaceView);
 
 const VIEW_NAMES: Readonly<Record<StepId, string>> = {
   site: 'The site',
@@ -150,28 +154,28 @@ export function JobPage() {
           className={`min-h-0 min-w-0 flex-1 ${step === 'pack' ? 'overflow-auto print:overflow-visible' : ''}`}
         >
           <Boundary key={`${step} ${isFoldedUp}`} name={VIEW_NAMES[step]} exits={exits}>
-            {step === 'pack' ? (
-              <DrillSheets evaluation={current} jobName={plan.name} reader={reader} />
-            ) : step === 'gear' && gearType !== undefined ? (
-              <JobGearEditor
-                key={gearType.id}
-                type={gearType}
-                plan={plan}
-                reader={reader}
-                onClose={() => dispatch(viewSlice.actions.gearTaken(null))}
-              />
-            ) : isFoldedUp ? (
-              <Suspense fallback={<p className="p-4">Folding it up …</p>}>
+            <Suspense fallback={<p className="p-4">Opening …</p>}>
+              {step === 'pack' ? (
+                <DrillSheets evaluation={current} jobName={plan.name} reader={reader} />
+              ) : step === 'gear' && gearType !== undefined ? (
+                <JobGearEditor
+                  key={gearType.id}
+                  type={gearType}
+                  plan={plan}
+                  reader={reader}
+                  onClose={() => dispatch(viewSlice.actions.gearTaken(null))}
+                />
+              ) : isFoldedUp ? (
                 <SpaceView plan={plan} />
-              </Suspense>
-            ) : (
-              <Sheet
-                plan={plan}
-                evaluation={evaluation}
-                isSite={step === 'site'}
-                hasPlanStrip={step === 'mount'}
-              />
-            )}
+              ) : (
+                <Sheet
+                  plan={plan}
+                  evaluation={evaluation}
+                  isSite={step === 'site'}
+                  hasPlanStrip={step === 'mount'}
+                />
+              )}
+            </Suspense>
           </Boundary>
         </main>
         <button
@@ -189,7 +193,9 @@ export function JobPage() {
             className="no-print h-[45vh] w-full shrink-0 overflow-auto border-t border-pencil bg-bench p-4 lg:h-auto lg:w-[340px] lg:border-t-0 lg:border-l lg:border-faint"
           >
             <Boundary key={step} name="The bench" exits={exits}>
-              <Bench step={step} plan={plan} evaluation={evaluation} current={current} />
+              <Suspense fallback={null}>
+                <Bench step={step} plan={plan} evaluation={evaluation} current={current} />
+              </Suspense>
             </Boundary>
           </aside>
         )}

@@ -1,13 +1,8 @@
-import { useDeferredValue, useRef, useState } from 'react';
+import { Suspense, useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import {
-  countText,
-  MAX_FILE_CHARS,
-  openPlanText,
-  PLAN_TOO_LARGE,
-  type JobSummary,
-  type PlanFault,
-} from '@zarnel/core';
+import type { JobSummary } from '@zarnel/contract';
+import { MAX_FILE_CHARS, openPlanText, PLAN_TOO_LARGE, type PlanFault } from '@zarnel/core/plan';
+import { countText } from '@zarnel/core/words';
 import {
   useCopyJobMutation,
   useImportJobMutation,
@@ -15,12 +10,14 @@ import {
   usePatchJobMutation,
 } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';
+import { lazily } from '../ui/lazily.ts';
 import { Modal } from '../ui/Modal.tsx';
 import { Pager } from '../ui/Pager.tsx';
 import { SearchField } from '../ui/SearchField.tsx';
-import { NewJobDialog } from './NewJobDialog.tsx';
 import { Preferences } from './Preferences.tsx';
 import { RenameDialog } from './RenameDialog.tsx';
+
+const NewJobDialog = lazily(async () => (await import('./NewJobDialog.tsx')).NewJobDialog);
 
 const PAGE = 50;
 
@@ -39,7 +36,7 @@ export function JobsPage() {
   const total = data?.total ?? 0;
   const pageCount = Math.max(1, Math.ceil(total / PAGE));
   if (data !== undefined && page >= pageCount) setPage(pageCount - 1);
-  const [isMaking, setMaking] = useState(false);
+  const [making, setMaking] = useState<boolean | null>(null);
   const [renaming, setRenaming] = useState<JobSummary | null>(null);
   return (
     <div className="mx-auto max-w-5xl p-6">
@@ -100,11 +97,16 @@ export function JobsPage() {
         ))}
       </ul>
       <Pager page={page} pageCount={pageCount} onPage={setPage} />
-      <NewJobDialog
-        isOpen={isMaking}
-        onClose={() => setMaking(false)}
-        onMade={(id) => void navigate(`/jobs/${id}/site`)}
-      />
+      {/* Once opened it stays, with what was typed in it. */}
+      {making !== null && (
+        <Suspense fallback={null}>
+          <NewJobDialog
+            isOpen={making}
+            onClose={() => setMaking(false)}
+            onMade={(id) => void navigate(`/jobs/${id}/site`)}
+          />
+        </Suspense>
+      )}
       {renaming !== null && <RenameDialog job={renaming} onClose={() => setRenaming(null)} />}
     </div>
   );

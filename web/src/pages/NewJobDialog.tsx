@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { createJobSchema } from '@zarnel/core';
+import { createJobSchema } from '@zarnel/contract';
 import { CODE_BASIS_WORDS, optionsOf, SETTING_WORDS } from '../bench/words.ts';
 import { useCreateJobMutation } from '../state/server-api.ts';
 import { useAppSelector } from '../state/store.ts';

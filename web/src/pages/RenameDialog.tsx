@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { JobSummary } from '@zarnel/core';
+import type { JobSummary } from '@zarnel/contract';
 import { usePatchJobMutation } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { Fault } from '../ui/Fault.tsx';

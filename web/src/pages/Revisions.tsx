@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Revision } from '@zarnel/core';
+import type { Revision } from '@zarnel/contract';
 import { PersonField } from '../bench/PersonField.tsx';
 import { restoreRevision } from '../state/job-session.ts';
 import { useNameRevisionMutation, useRevisionsQuery } from '../state/server-api.ts';

@@ -1,4 +1,4 @@
-import { countText } from '@zarnel/core';
+import { countText } from '@zarnel/core/words';
 import type { Away, SaveState } from '../state/autosaver.ts';
 
 /** What has become of the edits, in two words. */

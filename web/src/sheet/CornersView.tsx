@@ -1,5 +1,6 @@
 import type { PointerEvent } from 'react';
-import type { PointMm, SiteFace } from '@zarnel/core';
+import type { SiteFace } from '@zarnel/core/figures';
+import type { PointMm } from '@zarnel/core/plan';
 import type { Project } from './project.ts';
 
 type Props = {

@@ -1,5 +1,6 @@
 import { memo } from 'react';
-import { obstacleBounds, usableOutlines, type Obstacle, type SiteFace } from '@zarnel/core';
+import { obstacleBounds, usableOutlines, type SiteFace } from '@zarnel/core/figures';
+import type { Obstacle } from '@zarnel/core/plan';
 import { boxPath, pathOf, type Project } from './project.ts';
 
 type Props = {

@@ -1,11 +1,5 @@
-import {
-  formatAgainst,
-  formatLength,
-  isTooClose,
-  type GapBeside,
-  type Hung,
-  type Reader,
-} from '@zarnel/core';
+import { isTooClose, type GapBeside, type Hung } from '@zarnel/core/figures';
+import { formatAgainst, formatLength, type Reader } from '@zarnel/core/words';
 import type { Project } from './project.ts';
 
 type Props = {

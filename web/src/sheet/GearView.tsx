@@ -1,5 +1,5 @@
 import { memo, type PointerEvent } from 'react';
-import { knockoutOnFace, type Hung } from '@zarnel/core';
+import { knockoutOnFace, type Hung } from '@zarnel/core/figures';
 import { boxPath, type Project } from './project.ts';
 
 type Props = {

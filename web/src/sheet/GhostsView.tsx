@@ -1,4 +1,4 @@
-import { hungAt, type Prepared } from '@zarnel/core';
+import { hungAt, type Prepared } from '@zarnel/core/figures';
 import { useAppSelector } from '../state/store.ts';
 import { boxPath, type Project } from './project.ts';
 

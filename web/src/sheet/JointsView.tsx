@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { knockoutOnFace, type LinkEnds, type WirewayHole } from '@zarnel/core';
+import { knockoutOnFace, type LinkEnds, type WirewayHole } from '@zarnel/core/figures';
 import type { Project } from './project.ts';
 
 /** Nipples between a wireway and the units above or below it. */

@@ -1,4 +1,5 @@
-import { formatLength, planStrip, swingPath, type Prepared, type Reader } from '@zarnel/core';
+import { planStrip, swingPath, type Prepared } from '@zarnel/core/figures';
+import { formatLength, type Reader } from '@zarnel/core/words';
 
 type Props = {
   readonly prepared: Prepared;

@@ -1,5 +1,6 @@
 import { memo, type PointerEvent } from 'react';
-import { mirrored, type Pass, type PointMm, type RoutedRun, type SiteFace } from '@zarnel/core';
+import { mirrored, type RoutedRun, type SiteFace } from '@zarnel/core/figures';
+import type { Pass, PointMm } from '@zarnel/core/plan';
 import { pathOf, type Project } from './project.ts';
 
 /** A cable run: a firm pencil line along each leg. */

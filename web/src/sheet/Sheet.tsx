@@ -1,20 +1,16 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState, type PointerEvent } from 'react';
+import type { Ref } from '@zarnel/core/checks';
 import {
-  applyEdits,
   cornerSnaps,
   faceFromSheet,
-  largeStepMm,
   liveGapsBeside,
   snapsFor,
-  stepMm,
   storyPoles,
   type Evaluation,
   type Hung,
-  type Pass,
-  type Plan,
-  type PointMm,
-  type Ref,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { applyEdits, type Pass, type Plan, type PointMm } from '@zarnel/core/plan';
+import { largeStepMm, stepMm } from '@zarnel/core/words';
 import { derivedOf, layoutOf } from '../state/derived.ts';
 import { makeEdits, tryOut } from '../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import type { Prepared, Reader, SiteFace, StoryPoles } from '@zarnel/core';
+import type { Prepared, SiteFace, StoryPoles } from '@zarnel/core/figures';
+import type { Reader } from '@zarnel/core/words';
 import { PlanStripView, STRIP_PX } from './PlanStripView.tsx';
 import type { Project } from './project.ts';
 import { POLE_PX, StoryPole } from './StoryPole.tsx';

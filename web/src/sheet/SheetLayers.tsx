@@ -1,17 +1,15 @@
 import { memo, useMemo, useRef, type PointerEvent } from 'react';
+import { SEVERITIES, type Finding } from '@zarnel/core/checks';
 import {
   linkEnds,
-  SEVERITIES,
   wirewayHoles,
   type Evaluation,
-  type Finding,
   type Hung,
-  type Link,
-  type Pass,
   type Prepared,
   type RoutedRun,
   type SiteFace,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import type { Link, Pass } from '@zarnel/core/plan';
 import { SeverityShape } from '../ui/SeverityMark.tsx';
 import { FaceView } from './FaceView.tsx';
 import { GearFromFar, GearView } from './GearView.tsx';

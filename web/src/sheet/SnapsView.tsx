@@ -1,4 +1,5 @@
-import type { PointMm, SiteFace, Snap, SnapReason } from '@zarnel/core';
+import type { SiteFace, Snap, SnapReason } from '@zarnel/core/figures';
+import type { PointMm } from '@zarnel/core/plan';
 import type { Project } from './project.ts';
 import type { Dragged } from './tools/drag-tool.ts';
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { formatLength, type PoleMark, type Reader } from '@zarnel/core';
+import type { PoleMark } from '@zarnel/core/figures';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { placeMarks, spreadMarks } from './pole-layout.ts';
 
 type Props = {

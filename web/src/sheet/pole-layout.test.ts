@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { PoleMark } from '@zarnel/core';
+import type { PoleMark } from '@zarnel/core/figures';
 import { placeMarks, spreadMarks } from './pole-layout.ts';
 
 const mark = (atMm: number, kind: PoleMark['kind']): PoleMark => ({ atMm, kind, names: [String(atMm)] });

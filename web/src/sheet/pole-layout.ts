@@ -1,4 +1,4 @@
-import type { PoleMark } from '@zarnel/core';
+import type { PoleMark } from '@zarnel/core/figures';
 
 /** A mark on a pole as it is drawn; `row` is null where there is no room for its figure. */
 export type PlacedMark = { readonly mark: PoleMark; readonly px: number; readonly row: number | null };

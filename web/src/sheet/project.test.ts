@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { honeyHouse, type PointMm } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import type { PointMm } from '@zarnel/core/plan';
 import { layoutOf } from '../state/derived.ts';
 import { boxPath, pathOf, projector } from './project.ts';
 import { fitted } from './viewport.ts';

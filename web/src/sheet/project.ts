@@ -1,4 +1,5 @@
-import { sheetFromFace, type PointMm, type SheetPlace } from '@zarnel/core';
+import { sheetFromFace, type SheetPlace } from '@zarnel/core/figures';
+import type { PointMm } from '@zarnel/core/plan';
 import { screenFromSheet, type PointPx, type Viewport } from './viewport.ts';
 
 /** From a face's own coordinates to the screen. */

@@ -1,4 +1,5 @@
-import type { BoxMm, PointMm } from '@zarnel/core';
+import type { BoxMm } from '@zarnel/core/figures';
+import type { PointMm } from '@zarnel/core/plan';
 
 /** Screen from sheet: x right, y down on the screen, y up on the sheet; `scale` in pixels per mm. */
 export type Viewport = { readonly scale: number; readonly left: number; readonly top: number };

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { SheetPlace } from '@zarnel/core';
+import type { SheetPlace } from '@zarnel/core/figures';
 import { steadyGroups, visibleFaces } from './visible-faces.ts';
 
 function at(face: string, minX: number): [string, SheetPlace] {

@@ -1,4 +1,4 @@
-import type { SheetPlace } from '@zarnel/core';
+import type { SheetPlace } from '@zarnel/core/figures';
 import { screenFromSheet, type Viewport } from './viewport.ts';
 
 /** How much of a face is drawn: all of it, or, from far, its outline and what hangs on it as mere boxes. */

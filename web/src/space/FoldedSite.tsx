@@ -11,16 +11,16 @@ import {
   Vector3,
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+import type { Ref } from '@zarnel/core/checks';
 import {
   boundsOfFrames,
   cornersOfPart,
   foldUp,
   type Frame,
   type Hung,
-  type Plan,
-  type Ref,
   type SiteFace,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import type { Plan } from '@zarnel/core/plan';
 import { derivedOf, layoutOf } from '../state/derived.ts';
 import { useAppSelector } from '../state/store.ts';
 

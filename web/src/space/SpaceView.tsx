@@ -1,7 +1,8 @@
 import { Canvas, type RootState } from '@react-three/fiber';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { ADVICE, fileStem, type Plan } from '@zarnel/core';
+import type { Plan } from '@zarnel/core/plan';
+import { ADVICE, fileStem } from '@zarnel/core/words';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';

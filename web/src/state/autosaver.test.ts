@@ -1,5 +1,6 @@
 import { describe, expect, jest, test } from '@jest/globals';
-import { honeyHouse, type Plan } from '@zarnel/core';
+import { honeyHouse } from '@zarnel/core/files';
+import type { Plan } from '@zarnel/core/plan';
 import { Autosaver, type SaveAnswer, type SaveState } from './autosaver.ts';
 import type { Draft } from './drafts.ts';
 

@@ -1,4 +1,4 @@
-import type { Plan } from '@zarnel/core';
+import type { Plan } from '@zarnel/core/plan';
 import type { Draft, DraftStore } from './drafts.ts';
 
 export type SaveState =

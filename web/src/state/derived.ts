@@ -5,10 +5,10 @@ import {
   prepare,
   unionOf,
   type BoxMm,
-  type Plan,
   type Prepared,
   type SheetPlace,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import type { Plan } from '@zarnel/core/plan';
 
 export type Derived = { readonly prepared: Prepared };
 

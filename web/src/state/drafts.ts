@@ -1,5 +1,5 @@
 import { openDB, type DBSchema } from 'idb';
-import type { Plan } from '@zarnel/core';
+import type { Plan } from '@zarnel/core/plan';
 import { openedOnce } from './opened-once.ts';
 import { openTabs, ownTab } from './tab.ts';
 

@@ -4,10 +4,9 @@ import {
   gearVersionsSchema,
   problemSchema,
   type GearDetail,
-  type GearKind,
   type GearList,
-  type GearType,
-} from '@zarnel/core';
+} from '@zarnel/contract';
+import type { GearKind, GearType } from '@zarnel/core/plan';
 import { serverApi } from './server-api.ts';
 
 export type GearQuery = {

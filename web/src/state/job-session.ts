@@ -1,4 +1,4 @@
-import { applyEdits, applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core';
+import { applyEdits, applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core/plan';
 import { evaluator } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
 import { Autosaver, type SaveState } from './autosaver.ts';

@@ -1,5 +1,5 @@
 import { openDB, type DBSchema } from 'idb';
-import type { NewReading } from '@zarnel/core';
+import type { NewReading } from '@zarnel/contract';
 import { Outbox, type OutboxStore, type SendAnswer, type Waiting } from './outbox.ts';
 import { refreshReadings } from './reading-api.ts';
 import { openedOnce } from './opened-once.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, jest, test } from '@jest/globals';
-import type { NewReading } from '@zarnel/core';
+import type { NewReading } from '@zarnel/contract';
 import fc from 'fast-check';
 import { Outbox, type SendAnswer, type ToldWaiting, type Waiting } from './outbox.ts';
 

@@ -1,4 +1,4 @@
-import type { NewReading } from '@zarnel/core';
+import type { NewReading } from '@zarnel/contract';
 
 /** A reading on its way to the server. */
 export type Waiting = { readonly jobId: string; readonly reading: NewReading };

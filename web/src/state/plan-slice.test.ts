@@ -1,12 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  applyEdit,
-  applyPlanPatches,
-  evaluatePlan,
-  honeyHouse,
-  type AppliedEdit,
-  type Plan,
-} from '@zarnel/core';
+import { evaluatePlan } from '@zarnel/core/figures';
+import { honeyHouse } from '@zarnel/core/files';
+import { applyEdit, applyPlanPatches, type AppliedEdit, type Plan } from '@zarnel/core/plan';
 import { currentEvaluation, planSlice } from './plan-slice.ts';
 
 const { actions, reducer } = planSlice;

@@ -1,5 +1,6 @@
 import { createSlice, isDraft, original, type PayloadAction } from '@reduxjs/toolkit';
-import type { AppliedEdit, Evaluation, Plan } from '@zarnel/core';
+import type { Evaluation } from '@zarnel/core/figures';
+import type { AppliedEdit, Plan } from '@zarnel/core/plan';
 import type { SaveState } from './autosaver.ts';
 import { withStep, type Step, type Steps } from './undo-steps.ts';
 

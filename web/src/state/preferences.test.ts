@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { INCH_READER, METRIC_READER } from '@zarnel/core';
+import { INCH_READER, METRIC_READER } from '@zarnel/core/words';
 import { readPreferences, writePreferences } from './preferences.ts';
 import { viewSlice } from './view-slice.ts';
 

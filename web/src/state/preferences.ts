@@ -1,4 +1,5 @@
-import { cutText, METRIC_READER, MOST_PERSON_CHARACTERS } from '@zarnel/core';
+import { MOST_PERSON_CHARACTERS } from '@zarnel/contract';
+import { cutText, METRIC_READER } from '@zarnel/core/words';
 import { z } from 'zod';
 import type { ViewState } from './view-slice.ts';
 

@@ -1,4 +1,4 @@
-import { readingListSchema, type ReadingList } from '@zarnel/core';
+import { readingListSchema, type ReadingList } from '@zarnel/contract';
 import { serverApi } from './server-api.ts';
 
 /** Readings of a job. New ones go through the outbox, so that none is lost on the way. */

@@ -3,7 +3,6 @@ import {
   addressSchema,
   jobListSchema,
   jobSummarySchema,
-  openPlan,
   problemSchema,
   revisionListSchema,
   savedSchema,
@@ -11,9 +10,9 @@ import {
   type JobList,
   type JobsQuery,
   type JobSummary,
-  type Plan,
   type RevisionList,
-} from '@zarnel/core';
+} from '@zarnel/contract';
+import { openPlan, type Plan } from '@zarnel/core/plan';
 import type { Save, SaveAnswer } from './autosaver.ts';
 import type { PlanPlace } from './undo-steps.ts';
 

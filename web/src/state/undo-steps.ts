@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { AppliedEdit } from '@zarnel/core';
+import type { AppliedEdit } from '@zarnel/core/plan';
 import { openedOnce } from './opened-once.ts';
 import { openTabs, ownTab } from './tab.ts';
 

@@ -1,5 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { INCH_READER, METRIC_READER, type Reader, type Ref } from '@zarnel/core';
+import type { Ref } from '@zarnel/core/checks';
+import { INCH_READER, METRIC_READER, type Reader } from '@zarnel/core/words';
 import type { ToldWaiting } from './outbox.ts';
 
 /** Gear where it might hang. */

@@ -1,4 +1,4 @@
-import type { Reader } from '@zarnel/core';
+import type { Reader } from '@zarnel/core/words';
 import { lengthText, readLength } from './length-text.ts';
 import { TypedField } from './TypedField.tsx';
 

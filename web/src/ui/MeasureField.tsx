@@ -1,4 +1,4 @@
-import { measureText, parseMeasure, type MeasureKind, type Reader } from '@zarnel/core';
+import { measureText, parseMeasure, type MeasureKind, type Reader } from '@zarnel/core/words';
 import { TypedField } from './TypedField.tsx';
 
 type Props = {

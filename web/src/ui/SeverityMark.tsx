@@ -1,4 +1,4 @@
-import type { Severity } from '@zarnel/core';
+import type { Severity } from '@zarnel/core/checks';
 
 const NAMES: Record<Severity, string> = { stop: 'Stop', fix: 'Fix', ask: 'Ask', note: 'Note' };
 

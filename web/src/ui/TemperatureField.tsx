@@ -1,4 +1,4 @@
-import { formatQuantity, parseTemperature, type Reader } from '@zarnel/core';
+import { formatQuantity, parseTemperature, type Reader } from '@zarnel/core/words';
 import { TypedField } from './TypedField.tsx';
 
 type Props = {

@@ -1,5 +1,5 @@
 import { useId, useState, type KeyboardEvent } from 'react';
-import type { Result } from '@zarnel/core';
+import type { Result } from '@zarnel/core/plan';
 
 type Props<Value> = {
   readonly label: string;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatQuantity, sourceText, toldText, type Reader, type Working } from '@zarnel/core';
+import { formatQuantity, sourceText, toldText, type Reader, type Working } from '@zarnel/core/words';
 import { Button } from './Button.tsx';
 import { Modal } from './Modal.tsx';
 

@@ -1,11 +1,5 @@
-import {
-  formatExactLength,
-  markOf,
-  parseLength,
-  type LengthUnit,
-  type Reader,
-  type Result,
-} from '@zarnel/core';
+import type { Result } from '@zarnel/core/plan';
+import { formatExactLength, markOf, parseLength, type LengthUnit, type Reader } from '@zarnel/core/words';
 
 /** Below this the printed mark is the value itself. */
 const OFF_MARK_MM = 0.05;

@@ -1,5 +1,6 @@
 import { proxy, wrap } from 'comlink';
-import type { ArrangeAnswer, ArrangeProgress, ArrangeRequest, Plan, Result } from '@zarnel/core';
+import type { ArrangeAnswer, ArrangeProgress, ArrangeRequest } from '@zarnel/core/figures';
+import type { Plan, Result } from '@zarnel/core/plan';
 import { WorkerLost } from './answering.ts';
 import type { Arranger } from './arrange.worker.ts';
 

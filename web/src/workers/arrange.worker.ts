@@ -4,9 +4,8 @@ import {
   type ArrangeAnswer,
   type ArrangeProgress,
   type ArrangeRequest,
-  type Plan,
-  type Result,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import type { Plan, Result } from '@zarnel/core/plan';
 
 const arranger = {
   /** `stop` is shared with the page: once it is not 0, the search ends with the best so far. */

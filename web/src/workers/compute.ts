@@ -1,13 +1,12 @@
 import { wrap, type Remote } from 'comlink';
 import {
   NO_EVALUATION,
-  planChanges,
   withEvaluationChanges,
   type ClearanceLine,
   type KeptEvaluation,
-  type Plan,
   type Remedies,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { planChanges, type Plan } from '@zarnel/core/plan';
 import { Answering, type Mortal } from './answering.ts';
 import type { Compute } from './compute.worker.ts';
 

@@ -2,13 +2,11 @@ import { expose } from 'comlink';
 import {
   clearanceMatrix,
   LiveEvaluation,
-  withPlanChanges,
   type ClearanceLine,
   type EvaluationChanges,
-  type Plan,
-  type PlanChanges,
   type Remedies,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { withPlanChanges, type Plan, type PlanChanges } from '@zarnel/core/plan';
 
 /** The plan that the page is shown figures of, with all that follows from it. */
 let live: { plan: Plan; readonly evaluation: LiveEvaluation } | null = null;

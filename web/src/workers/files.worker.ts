@@ -6,9 +6,9 @@ import {
   readGearFile,
   type DrawnOutlines,
   type GearOffer,
-  type LengthUnit,
-  type Result,
-} from '@zarnel/core';
+} from '@zarnel/core/files';
+import type { Result } from '@zarnel/core/plan';
+import type { LengthUnit } from '@zarnel/core/words';
 
 const files = {
   gear: (text: string, kind: 'json' | 'csv'): Result<GearOffer, string> =>

@@ -1,12 +1,5 @@
-import {
-  fixLabelOf,
-  getCheckMeta,
-  measuredAndRequired,
-  sentenceOf,
-  sourceText,
-  type Finding,
-  type Reader,
-} from '@zarnel/core';
+import { getCheckMeta, type Finding } from '@zarnel/core/checks';
+import { fixLabelOf, measuredAndRequired, sentenceOf, sourceText, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

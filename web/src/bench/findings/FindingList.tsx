@@ -1,6 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
-import type { Finding, Plan, Reader, Ref } from '@zarnel/core';
+import type { Finding, Ref } from '@zarnel/core/checks';
+import type { Plan } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { FindingCard } from './FindingCard.tsx';
 
 type Props = { readonly findings: readonly Finding[]; readonly plan: Plan; readonly reader: Reader };

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
-import type { Finding, Remedies } from '@zarnel/core';
+import type { Finding } from '@zarnel/core/checks';
+import type { Remedies } from '@zarnel/core/figures';
 import { useAppSelector } from '../../state/store.ts';
 import { evaluator } from '../../workers/compute.ts';
 

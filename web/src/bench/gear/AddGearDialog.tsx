@@ -1,5 +1,7 @@
 import { useDeferredValue, useState } from 'react';
-import { freshId, gearIdOf, type GearKind, type GearSummary, type Plan } from '@zarnel/core';
+import type { GearSummary } from '@zarnel/contract';
+import { gearIdOf } from '@zarnel/core/files';
+import { freshId, type GearKind, type Plan } from '@zarnel/core/plan';
 import { useGearListQuery, useLazyGearDetailQuery } from '../../state/gear-api.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';

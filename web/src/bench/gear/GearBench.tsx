@@ -1,16 +1,14 @@
 import { useState } from 'react';
+import { heaviestLiftKg, sizeText } from '@zarnel/core/figures';
+import type { GearType, Plan } from '@zarnel/core/plan';
 import {
   countText,
   formatExactLength,
   formatLength,
   formatQuantity,
-  heaviestLiftKg,
-  sizeText,
   sourceText,
-  type GearType,
-  type Plan,
   type Reader,
-} from '@zarnel/core';
+} from '@zarnel/core/words';
 import { ruleText } from '../../gear/rule-text.ts';
 import { useGearVersionsQuery, useLazyGearDetailQuery } from '../../state/gear-api.ts';
 import { makeEdits } from '../../state/job-session.ts';

@@ -1,13 +1,6 @@
-import {
-  formatLength,
-  getCheckMeta,
-  markOf,
-  sentenceOf,
-  toldText,
-  type ArrangeAnswer,
-  type Proposal,
-  type Reader,
-} from '@zarnel/core';
+import { getCheckMeta } from '@zarnel/core/checks';
+import type { ArrangeAnswer, Proposal } from '@zarnel/core/figures';
+import { formatLength, markOf, sentenceOf, toldText, type Reader } from '@zarnel/core/words';
 import { Button } from '../../ui/Button.tsx';
 
 type Props = {

@@ -1,17 +1,16 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   mostUsedWireway,
-  stepMm,
   USUAL_GAP_MM,
   USUAL_WEIGHTS,
   type ArrangeAnswer,
   type ArrangeProgress,
   type ArrangeWeights,
-  type Plan,
   type Prepared,
   type Proposal,
-  type Reader,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import type { Plan } from '@zarnel/core/plan';
+import { stepMm, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

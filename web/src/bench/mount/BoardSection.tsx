@@ -2,15 +2,13 @@ import {
   boardCableHoles,
   boardFigures,
   boardTies,
-  formatLength,
-  formatQuantity,
   railsOf,
   stockOf,
   type Hung,
   type Prepared,
-  type Reader,
   type Routes,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { tryEdits } from '../../state/job-session.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fault } from '../../ui/Fault.tsx';

@@ -1,13 +1,7 @@
 import { useEffect, useState } from 'react';
-import {
-  formatAgainst,
-  formatLength,
-  sourceText,
-  type ClearanceLine,
-  type Plan,
-  type Prepared,
-  type Reader,
-} from '@zarnel/core';
+import type { ClearanceLine, Prepared } from '@zarnel/core/figures';
+import type { Plan } from '@zarnel/core/plan';
+import { formatAgainst, formatLength, sourceText, type Reader } from '@zarnel/core/words';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';

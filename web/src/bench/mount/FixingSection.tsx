@@ -1,15 +1,5 @@
-import {
-  countText,
-  fixingPlanOf,
-  formatLength,
-  formatQuantity,
-  formatUse,
-  liftsOf,
-  type Hung,
-  type LiftPlan,
-  type Prepared,
-  type Reader,
-} from '@zarnel/core';
+import { fixingPlanOf, liftsOf, type Hung, type LiftPlan, type Prepared } from '@zarnel/core/figures';
+import { countText, formatLength, formatQuantity, formatUse, type Reader } from '@zarnel/core/words';
 import { Section } from '../../ui/Section.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { FIXING_WORDS } from '../words.ts';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { behindCutOut, cutOutOf, formatLength, type Hung, type Prepared, type Reader } from '@zarnel/core';
+import { behindCutOut, cutOutOf, type Hung, type Prepared } from '@zarnel/core/figures';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { tryEdits } from '../../state/job-session.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { Section } from '../../ui/Section.tsx';

@@ -6,9 +6,8 @@ import {
   swapEdits,
   type Alignment,
   type Hung,
-  type PlanEdit,
-  type Result,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import type { PlanEdit, Result } from '@zarnel/core/plan';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

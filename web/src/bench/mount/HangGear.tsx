@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { freshId, hangSpot, type Plan } from '@zarnel/core';
+import { hangSpot } from '@zarnel/core/figures';
+import { freshId, type Plan } from '@zarnel/core/plan';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { freshIdIn, type ClearanceRule, type Plan } from '@zarnel/core';
+import { freshIdIn, type ClearanceRule, type Plan } from '@zarnel/core/plan';
 import { ListEditor } from '../../gear/ListEditor.tsx';
 import { RuleRow } from '../../gear/RuleRow.tsx';
 import { tryEdits } from '../../state/job-session.ts';

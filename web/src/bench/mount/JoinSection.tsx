@@ -2,8 +2,6 @@ import { useState } from 'react';
 import {
   canBeScrewed,
   findLink,
-  formatLength,
-  freshId,
   joinOf,
   KNOCKOUT_SIZES,
   linkOf,
@@ -18,10 +16,10 @@ import {
   type KnockoutSize,
   type MachineScrew,
   type Meeting,
-  type Plan,
   type Prepared,
-  type Reader,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { freshId, type Plan } from '@zarnel/core/plan';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';

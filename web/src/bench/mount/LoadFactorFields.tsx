@@ -1,4 +1,5 @@
-import { LOAD_FACTORS, type LoadFactors, type Plan } from '@zarnel/core';
+import { LOAD_FACTORS } from '@zarnel/core/figures';
+import type { LoadFactors, Plan } from '@zarnel/core/plan';
 import { tryEdits } from '../../state/job-session.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Section } from '../../ui/Section.tsx';

@@ -1,6 +1,4 @@
 import {
-  formatLength,
-  freshId,
   hookLineStack,
   isFittingSize,
   NEW_PLAY_MM,
@@ -8,13 +6,10 @@ import {
   sideOfKnockout,
   sizeText,
   type Hung,
-  type Joint,
-  type Knockout,
-  type Plan,
-  type PlanEdit,
-  type Reader,
   type WirewaySide,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { freshId, type Joint, type Knockout, type Plan, type PlanEdit } from '@zarnel/core/plan';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';

@@ -1,4 +1,5 @@
-import { clearanceMatrix, sourceText, type Hung, type Prepared, type Reader } from '@zarnel/core';
+import { clearanceMatrix, type Hung, type Prepared } from '@zarnel/core/figures';
+import { sourceText, type Reader } from '@zarnel/core/words';
 import { RatioBar } from '../findings/RatioBar.tsx';
 import { requiredFigures } from './required-figures.ts';
 import { WAY_WORDS } from './way-words.ts';

@@ -3,9 +3,6 @@ import {
   asTaped,
   duplicateEdit,
   findWirewayAt,
-  formatLength,
-  formatQuantity,
-  freshId,
   gapWorking,
   hookLineAway,
   hookLineForGap,
@@ -13,13 +10,12 @@ import {
   isTooClose,
   liveGapsBeside,
   type Hung,
-  type Plan,
-  type PlanEdit,
   type Prepared,
-  type Reader,
   type Routes,
   type WirewaySide,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { freshId, type Plan, type PlanEdit } from '@zarnel/core/plan';
+import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { makeEdits, tryResult } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

@@ -1,21 +1,17 @@
 import { useState } from 'react';
 import {
   fillSections,
-  formatLength,
-  formatQuantity,
-  freshId,
   lineUpEdits,
   USUAL_GAP_MM,
   WIRE_SIZES,
   wireAreaMm2,
   wirewayHoles,
-  type Circuit,
   type Hung,
   type LineUp,
-  type Plan,
   type Prepared,
-  type Reader,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { freshId, type Circuit, type Plan } from '@zarnel/core/plan';
+import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';

@@ -1,4 +1,4 @@
-import { formatAgainst, type Reader } from '@zarnel/core';
+import { formatAgainst, type Reader } from '@zarnel/core/words';
 
 /** Measured and required as a bar shows them. */
 export function requiredFigures(measuredMm: number, requiredMm: number, reader: Reader) {

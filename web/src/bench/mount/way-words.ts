@@ -1,4 +1,4 @@
-import type { ClearanceLine } from '@zarnel/core';
+import type { ClearanceLine } from '@zarnel/core/figures';
 
 /** Which way a clearance runs, as one says it of the gear. */
 export const WAY_WORDS: Readonly<Record<ClearanceLine['way'], string>> = {

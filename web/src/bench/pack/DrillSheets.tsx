@@ -1,17 +1,7 @@
 import { useEffect } from 'react';
-import {
-  ADVICE,
-  cautionsOf,
-  formatLength,
-  getCheckMeta,
-  markOf,
-  sentenceOf,
-  type DrillHole,
-  type DrillSheet,
-  type Evaluation,
-  type Finding,
-  type Reader,
-} from '@zarnel/core';
+import { getCheckMeta, type Finding } from '@zarnel/core/checks';
+import { cautionsOf, type DrillHole, type DrillSheet, type Evaluation } from '@zarnel/core/figures';
+import { ADVICE, formatLength, markOf, sentenceOf, type Reader } from '@zarnel/core/words';
 import { printed } from '../../state/job-session.ts';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
 

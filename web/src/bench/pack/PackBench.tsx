@@ -1,4 +1,6 @@
-import { countHoles, countText, fileStem, holesCsv, type DrillSheet, type Reader } from '@zarnel/core';
+import { countHoles, type DrillSheet } from '@zarnel/core/figures';
+import { holesCsv } from '@zarnel/core/files';
+import { countText, fileStem, type Reader } from '@zarnel/core/words';
 import { printed } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText } from '../../ui/download.ts';

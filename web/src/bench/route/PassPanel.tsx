@@ -1,12 +1,6 @@
-import {
-  CAUTIONS,
-  findPassPlaces,
-  formatLength,
-  GLAND_SIZES,
-  type Pass,
-  type Prepared,
-  type Reader,
-} from '@zarnel/core';
+import { findPassPlaces, GLAND_SIZES, type Prepared } from '@zarnel/core/figures';
+import type { Pass } from '@zarnel/core/plan';
+import { CAUTIONS, formatLength, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { PositionFields } from '../PositionFields.tsx';

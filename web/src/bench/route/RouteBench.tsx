@@ -1,5 +1,7 @@
 import { useState } from 'react';
-import { freshId, NEW_RUN, passSpot, type Plan, type Port, type Reader, type Routes } from '@zarnel/core';
+import { NEW_RUN, passSpot, type Routes } from '@zarnel/core/figures';
+import { freshId, type Plan, type Port } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';

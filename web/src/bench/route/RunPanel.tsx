@@ -1,4 +1,6 @@
-import { formatLength, formatQuantity, type Plan, type Reader, type Routes, type Run } from '@zarnel/core';
+import type { Routes } from '@zarnel/core/figures';
+import type { Plan, Run } from '@zarnel/core/plan';
+import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';

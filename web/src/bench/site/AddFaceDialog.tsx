@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { faceOf, freshId, parseLength, rectangleOutline, type Plan, type Reader } from '@zarnel/core';
+import { faceOf, freshId, rectangleOutline, type Plan } from '@zarnel/core/plan';
+import { parseLength, type Reader } from '@zarnel/core/words';
 import { tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

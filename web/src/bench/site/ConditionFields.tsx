@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import type { ConditionKey, Conditions, Reader } from '@zarnel/core';
+import type { ConditionKey, Conditions } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';

@@ -1,18 +1,6 @@
-import {
-  countText,
-  formatLength,
-  formatQuantity,
-  SAMPLE_MATERIALS,
-  sizeOfBox,
-  travelOnFace,
-  type Conditions,
-  type Face,
-  type PlanEdit,
-  type Plan,
-  type Prepared,
-  type Reader,
-  type SiteFace,
-} from '@zarnel/core';
+import { sizeOfBox, travelOnFace, type Prepared, type SiteFace } from '@zarnel/core/figures';
+import { SAMPLE_MATERIALS, type Conditions, type Face, type PlanEdit, type Plan } from '@zarnel/core/plan';
+import { countText, formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

@@ -2,18 +2,16 @@ import { useState } from 'react';
 import {
   edgeName,
   foldsOf,
-  formatLength,
   freeEdges,
-  freshId,
   parsePitch,
   pitchEdit,
   pitchText,
   rootEdit,
-  type Plan,
   type Prepared,
-  type Reader,
   type SiteFace,
-} from '@zarnel/core';
+} from '@zarnel/core/figures';
+import { freshId, type Plan } from '@zarnel/core/plan';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { makeEdits, tryEdits, tryResult } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

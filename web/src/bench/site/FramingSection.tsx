@@ -1,12 +1,6 @@
-import {
-  formatExactLength,
-  freshIdIn,
-  usualStuds,
-  type Framing,
-  type Plan,
-  type Reader,
-  type SiteFace,
-} from '@zarnel/core';
+import type { SiteFace } from '@zarnel/core/figures';
+import { freshIdIn, usualStuds, type Framing, type Plan } from '@zarnel/core/plan';
+import { formatExactLength, type Reader } from '@zarnel/core/words';
 import { tryEdits, makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

@@ -1,14 +1,5 @@
-import {
-  formatQuantity,
-  freshId,
-  parseMeasure,
-  SAMPLE_MATERIALS,
-  sourceText,
-  type Material,
-  type Plan,
-  type Reader,
-  type Result,
-} from '@zarnel/core';
+import { freshId, SAMPLE_MATERIALS, type Material, type Plan, type Result } from '@zarnel/core/plan';
+import { formatQuantity, parseMeasure, sourceText, type Reader } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';

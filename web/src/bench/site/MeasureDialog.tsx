@@ -1,12 +1,7 @@
 import { useState } from 'react';
-import {
-  surveyEdit,
-  type NewReading,
-  type Reading,
-  type Reader,
-  type Site,
-  type SurveyLine,
-} from '@zarnel/core';
+import type { NewReading, Reading } from '@zarnel/contract';
+import { surveyEdit, type Site, type SurveyLine } from '@zarnel/core/figures';
+import type { Reader } from '@zarnel/core/words';
 import { tryResult } from '../../state/job-session.ts';
 import { outbox } from '../../state/outbox-browser.ts';
 import { useStrikeReadingMutation } from '../../state/reading-api.ts';

@@ -1,13 +1,7 @@
 import { useState } from 'react';
-import {
-  formatLength,
-  freshIdIn,
-  newObstacle,
-  reachFromFaceMm,
-  type Obstacle,
-  type Reader,
-  type SiteFace,
-} from '@zarnel/core';
+import { reachFromFaceMm, type SiteFace } from '@zarnel/core/figures';
+import { freshIdIn, newObstacle, type Obstacle } from '@zarnel/core/plan';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';

@@ -1,14 +1,8 @@
 import { useEffect, useState } from 'react';
-import {
-  boxOfPoints,
-  formatLength,
-  sizeOfBox,
-  takeOutline,
-  unitInMm,
-  type CellFault,
-  type DrawnOutlines,
-  type Reader,
-} from '@zarnel/core';
+import { boxOfPoints, sizeOfBox } from '@zarnel/core/figures';
+import type { CellFault, DrawnOutlines } from '@zarnel/core/files';
+import { takeOutline } from '@zarnel/core/plan';
+import { formatLength, unitInMm, type Reader } from '@zarnel/core/words';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { bareUnit } from '../../ui/length-text.ts';

@@ -1,14 +1,8 @@
 import { useState } from 'react';
-import {
-  fileStem,
-  formatLength,
-  resizeEdit,
-  sizeOfBox,
-  writeDxfOutline,
-  type PlanEdit,
-  type Reader,
-  type SiteFace,
-} from '@zarnel/core';
+import { resizeEdit, sizeOfBox, type SiteFace } from '@zarnel/core/figures';
+import { writeDxfOutline } from '@zarnel/core/files';
+import type { PlanEdit } from '@zarnel/core/plan';
+import { fileStem, formatLength, type Reader } from '@zarnel/core/words';
 import { tryEdits, tryResult } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText } from '../../ui/download.ts';

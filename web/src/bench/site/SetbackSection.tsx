@@ -1,4 +1,6 @@
-import { edgeName, type Reader, type Setback, type SiteFace } from '@zarnel/core';
+import { edgeName, type SiteFace } from '@zarnel/core/figures';
+import type { Setback } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';

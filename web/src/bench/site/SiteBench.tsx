@@ -1,6 +1,8 @@
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
-import { formatLength, sizeOfBox, type Plan, type Reader, type Travel } from '@zarnel/core';
+import { sizeOfBox } from '@zarnel/core/figures';
+import type { Plan, Travel } from '@zarnel/core/plan';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';

@@ -1,12 +1,7 @@
 import { useMemo, useState } from 'react';
-import {
-  surveyItems,
-  surveyLines,
-  type Plan,
-  type Prepared,
-  type Reader,
-  type SurveyLine,
-} from '@zarnel/core';
+import { surveyItems, surveyLines, type Prepared, type SurveyLine } from '@zarnel/core/figures';
+import type { Plan } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
 import { useReadingsQuery } from '../../state/reading-api.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';

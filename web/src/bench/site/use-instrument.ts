@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
-import { readInstrumentLine, type InstrumentLine, type SurveyItem } from '@zarnel/core';
+import type { SurveyItem } from '@zarnel/core/figures';
+import { readInstrumentLine, type InstrumentLine } from '@zarnel/core/files';
 
 /** What an instrument shows now; or what is wrong with it. */
 export type Shown =

@@ -1,4 +1,5 @@
-import { snapsNear, type PointMm, type Snap, type Snaps } from '@zarnel/core';
+import { snapsNear, type Snap, type Snaps } from '@zarnel/core/figures';
+import type { PointMm } from '@zarnel/core/plan';
 
 /** A drag as it was when the pointer went down. Every later position is computed from here, never from the last one. */
 export type DragStart = {

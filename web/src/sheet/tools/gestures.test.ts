@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { SheetPlace } from '@zarnel/core';
+import type { SheetPlace } from '@zarnel/core/figures';
 import type { Viewport } from '../viewport.ts';
 import { AT_REST, editsOfDrag, gesturesReducer, type Gestures, type MoveDrag } from './gestures.ts';
 

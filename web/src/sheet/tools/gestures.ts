@@ -1,11 +1,6 @@
-import {
-  faceFromSheet,
-  type PlanEdit,
-  type Plan,
-  type PointMm,
-  type Ref,
-  type SheetPlace,
-} from '@zarnel/core';
+import type { Ref } from '@zarnel/core/checks';
+import { faceFromSheet, type SheetPlace } from '@zarnel/core/figures';
+import type { PlanEdit, Plan, PointMm } from '@zarnel/core/plan';
 import { panned, sheetFromScreen, zoomedAt, type PointPx, type Viewport } from '../viewport.ts';
 import { dragged, hasLeft, type Dragged, type DragStart } from './drag-tool.ts';
 

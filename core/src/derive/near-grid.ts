@@ -1,8 +1,8 @@
 import { computed, type ReadonlySignal } from '@preact/signals-core';
-import type { BodyMm } from '../gear/body.ts';
 import { isSameList } from './entities.ts';
 
-type Boxed = { readonly body: BodyMm };
+type BoxMm = { readonly minX: number; readonly minY: number; readonly maxX: number; readonly maxY: number };
+type Boxed = { readonly body: BoxMm };
 
 /** A query over more cells than this reads the whole list: looking at each is then quicker than finding its cells. */
 const MOST_CELLS = 16;
@@ -32,7 +32,7 @@ export class NearGrid<Item extends Boxed> {
   }
 
   /** Items whose body touches or overlaps the box, each once, in their list’s order where one cell or all are looked at. */
-  near(box: BodyMm): Item[] {
+  near(box: BoxMm): Item[] {
     const [columns, rows] = [
       cellOf(box.maxX) - cellOf(box.minX) + 1,
       cellOf(box.maxY) - cellOf(box.minY) + 1,
@@ -60,7 +60,7 @@ export class NearGrid<Item extends Boxed> {
   }
 }
 
-function isApart(a: BodyMm, b: BodyMm): boolean {
+function isApart(a: BoxMm, b: BoxMm): boolean {
   return a.minX > b.maxX || a.maxX < b.minX || a.minY > b.maxY || a.maxY < b.minY;
 }
 
@@ -68,7 +68,7 @@ function cellOf(placeMm: number): number {
   return Math.floor(placeMm / CELL_MM);
 }
 
-function cellsOf({ minX, minY, maxX, maxY }: BodyMm): number[] {
+function cellsOf({ minX, minY, maxX, maxY }: BoxMm): number[] {
   const keys: number[] = [];
   // Lengths are bounded by the schema (±1e6 mm), so the key is exact and unique.
   for (let i = cellOf(minX); i <= cellOf(maxX); i++)

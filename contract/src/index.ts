@@ -1,5 +1,5 @@
-import { GEAR_KINDS, gearTypeSchema } from './plan/gear-type.ts';
-import { z } from './zod.ts';
+import { z } from 'zod';
+import { GEAR_KINDS, gearTypeSchema } from '@zarnel/core/plan';
 
 /** What server and client say to each other, apart from the plan itself. */
 export const jobSummarySchema = z.strictObject({

@@ -1,0 +1,4 @@
+// The checks, and what they find.
+
+export { type Finding, type Found, type Ref, SEVERITIES, type Severity } from '../check/finding.ts';
+export { CHECKS, getCheckMeta } from '../checks.ts';

@@ -1,0 +1,103 @@
+// What follows from a plan: the site, bodies, gaps, fixings, routes, holes, layouts.
+
+export type { ArrangeAnswer, ArrangeProgress, Proposal } from '../arrange/arrange.ts';
+export { type ArrangeRequest, type ArrangeWeights, USUAL_WEIGHTS } from '../arrange/request.ts';
+export { type Hung, type Prepared, hungAt, prepare } from '../check/prepared.ts';
+export { type GapBeside, gapWorking, isTooClose, liveGapsBeside } from '../clearance/gaps.ts';
+export {
+  type Alignment,
+  alignEdits,
+  distributeEdits,
+  duplicateEdit,
+  mirrorEdits,
+  swapEdits,
+} from '../clearance/group-moves.ts';
+export { type ClearanceLine, clearanceMatrix } from '../clearance/matrix.ts';
+export { planStrip, swingPath } from '../clearance/plan-strip.ts';
+export {
+  type Snap,
+  type SnapReason,
+  type Snaps,
+  cornerSnaps,
+  snapsFor,
+  snapsNear,
+} from '../clearance/snaps.ts';
+export {
+  type Evaluation,
+  type EvaluationChanges,
+  type KeptEvaluation,
+  LiveEvaluation,
+  NO_EVALUATION,
+  type Remedies,
+  arrangePlan,
+  evaluatePlan,
+  withEvaluationChanges,
+} from '../evaluate.ts';
+export { boardFigures } from '../fixing/board.ts';
+export { behindCutOut, cutOutOf } from '../fixing/cut-out.ts';
+export { fixingPlanOf } from '../fixing/fixing-plan.ts';
+export type { FixingKind } from '../fixing/hole-fixing.ts';
+export { type LiftPlan, liftsOf } from '../fixing/lift.ts';
+export { railsOf } from '../fixing/rail.ts';
+export { stockOf } from '../fixing/sheet-cut.ts';
+export { heaviestLiftKg, knockoutOnFace } from '../gear/body.ts';
+export { type GearMark, type GearView, gearViews } from '../gear/gear-views.ts';
+export { isSameList } from '../derive/entities.ts';
+export { placingInputs } from '../model/model.ts';
+export { type DrillHole, type DrillSheet, cautionsOf, countHoles, drillSheets } from '../pack/holes.ts';
+export { type PoleMark, type StoryPoles, storyPoles } from '../pack/story-pole.ts';
+export {
+  LOAD_FACTORS,
+  MACHINE_SCREWS_INCH,
+  MACHINE_SCREWS_METRIC,
+  type MachineScrew,
+} from '../reference/fasteners.ts';
+export { GLAND_SIZES } from '../reference/glands.ts';
+export { KNOCKOUT_SIZES, type KnockoutSize, sizeText } from '../reference/knockouts.ts';
+export { RAILS, RAIL_KINDS, type RailKind } from '../reference/rails.ts';
+export { WIRE_SIZES } from '../reference/wireways.ts';
+export { boardCableHoles, boardTies } from '../route/board-cables.ts';
+export { NEW_RUN, type RoutedRun, type Routes } from '../route/route.ts';
+export { passSpot } from '../seal/pass-spot.ts';
+export { asTaped } from '../site/as-taped.ts';
+export { edgeName, foldsOf, freeEdges, pitchText } from '../site/fold-list.ts';
+export { boundsOfFrames, foldUp } from '../site/fold-up.ts';
+export { type Frame } from '../site/frame.ts';
+export { cornersOfPart, obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
+export { findPassPlaces } from '../site/pass-places.ts';
+export { parsePitch, pitchEdit } from '../site/pitch.ts';
+export { type BoxMm, boundsOf as boxOfPoints, sizeOfBox } from '../site/polygon.ts';
+export { resizeEdit } from '../site/resize.ts';
+export { rootEdit } from '../site/root-edit.ts';
+export { type SheetPlace, faceFromSheet, layOutSheet, sheetFromFace, unionOf } from '../site/sheet.ts';
+export { type Site, type SiteFace, mirrored } from '../site/site.ts';
+export { travelOnFace } from '../site/travel.ts';
+export { usableOutlines } from '../site/usable.ts';
+export { type SurveyLine, surveyLines } from '../survey/readings.ts';
+export { surveyEdit } from '../survey/survey-edit.ts';
+export { type SurveyItem, surveyItems } from '../survey/survey-items.ts';
+export { fillSections, wireAreaMm2 } from '../wireway/fill.ts';
+export { hangSpot } from '../wireway/hang-spot.ts';
+export { type WirewayHole, wirewayHoles } from '../wireway/hole-pattern.ts';
+export {
+  type Join,
+  type LinkEnds,
+  type Meeting,
+  canBeScrewed,
+  findLink,
+  joinOf,
+  linkEnds,
+  linkOf,
+  meetEdit,
+  screwWindow,
+} from '../wireway/joined.ts';
+export { type LineUp, lineUpEdits } from '../wireway/line-up.ts';
+export { NEW_PLAY_MM, isFittingSize, nippleOf } from '../wireway/nipple.ts';
+export { USUAL_GAP_MM, hookLineAway, hookLineForGap, hookLineStack } from '../wireway/stack.ts';
+export {
+  type WirewaySide,
+  findWirewayAt,
+  mostUsedWireway,
+  sideOfKnockout,
+} from '../wireway/unit-at-wireway.ts';
+export { upgradeNeeds } from '../wireway/upgrade.ts';

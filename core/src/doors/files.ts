@@ -1,0 +1,14 @@
+// Open formats in and out, samples and demo jobs: for the server, the command line and workers.
+
+export { blankPlan } from '../demo/blank-plan.ts';
+export { DEMOS } from '../demo/demos.ts';
+export { honeyHouse } from '../demo/honey-house.ts';
+export { gearIdOf, readGearCsv, writeGearCsv } from '../gear/gear-csv.ts';
+export { type GearOffer, readGearFile, writeGearFile } from '../gear/gear-file.ts';
+export { SAMPLE_GEAR } from '../gear/samples.ts';
+export { isNestedTooDeep } from '../json-text.ts';
+export { holesCsv } from '../pack/holes-csv.ts';
+export { type CellFault, readCsvOutline } from '../site/outline-csv.ts';
+export { type DrawnOutlines, readDxfOutlines, writeDxfOutline } from '../site/outline-dxf.ts';
+export { type InstrumentLine, readInstrumentLine, writeInstrumentLine } from '../survey/instrument-line.ts';
+export { gearJsonSchema, planJsonSchema } from '../json-schemas.ts';

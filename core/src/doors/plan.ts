@@ -1,0 +1,51 @@
+// The document: what a plan is made of, its edits, reading and writing it.
+
+export { newGearType } from '../gear/new-gear.ts';
+export type { Circuit } from '../plan/circuit.ts';
+export { type ConditionKey, type Conditions, type Travel } from '../plan/conditions.ts';
+export { type PlanDifference, changesInWords, diffPlans } from '../plan/diff-plans.ts';
+export {
+  type AppliedEdit,
+  type PlanEdit,
+  applyEdit,
+  applyEdits,
+  applyPlanPatches,
+  planEditSchema,
+} from '../plan/edits/apply-edit.ts';
+export { type Face, type Setback } from '../plan/face.ts';
+export { type GearFault, type PlanFault, pathText } from '../plan/fault.ts';
+export { type Framing } from '../plan/framing.ts';
+export { freshId, freshIdIn } from '../plan/fresh-id.ts';
+export { findGearFaults } from '../plan/gear-faults.ts';
+export { GEAR_FORMAT_VERSION, openGear } from '../plan/gear-migrate.ts';
+export {
+  type ClearanceRule,
+  GEAR_KINDS,
+  type GearKind,
+  type GearPart,
+  type GearType,
+  KNOCKOUT_EDGES,
+  type Knockout,
+  ORIENTATIONS,
+  gearTypeSchema,
+} from '../plan/gear-type.ts';
+export { type Material } from '../plan/material.ts';
+export { type Obstacle } from '../plan/obstacle.ts';
+export {
+  MAX_FILE_CHARS,
+  PLAN_TOO_LARGE,
+  isTodaysText,
+  openPlan,
+  openPlanText,
+  writePlan,
+  writePlanCompact,
+} from '../plan/open-plan.ts';
+export type { Joint, Link, Placement, Port } from '../plan/placement.ts';
+export { type PlanChanges, planChanges, withPlanChanges } from '../plan/plan-changes.ts';
+export { type LoadFactors, type Plan } from '../plan/plan.ts';
+export type { Pass, Run } from '../plan/run.ts';
+export type { PointMm } from '../plan/values.ts';
+export type { Result } from '../result.ts';
+export { SAMPLE_MATERIALS } from '../site/materials.ts';
+export { faceOf, newObstacle, usualStuds } from '../site/new-things.ts';
+export { rectangleOutline, takeOutline } from '../site/outline-take.ts';

@@ -1,0 +1,25 @@
+// Figures and findings in the reader’s words and units, and figures as people type them.
+
+export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from '../check/sentence.ts';
+export { ADVICE, CAUTIONS } from '../pack/cautions.ts';
+export { cutText, nameWith } from '../plan/name-with.ts';
+export { fileStem } from '../plan/slug.ts';
+export { MM_PER_INCH } from '../quantity/convert.ts';
+export {
+  INCH_READER,
+  METRIC_READER,
+  type Reader,
+  formatAgainst,
+  formatExactLength,
+  formatLength,
+  formatQuantity,
+  formatUse,
+  largeStepMm,
+  markOf,
+  stepMm,
+} from '../quantity/format.ts';
+export { type MeasureKind, measureText, parseMeasure } from '../quantity/measure.ts';
+export { type LengthUnit, parseLength, unitInMm } from '../quantity/parse-length.ts';
+export { parseTemperature } from '../quantity/parse-temperature.ts';
+export { countText, toldText } from '../quantity/told.ts';
+export type { Working } from '../working/working.ts';
