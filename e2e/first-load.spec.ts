@@ -24,7 +24,7 @@ test('the first page comes in at most 200 kB; steps, readers, demo jobs and 3-D 
   expect(bytes).toBeLessThan(MOST_BYTES);
   // Words that only the demo jobs and the readers of files have.
   for (const { text, url } of parts) {
-    expect(text.includes('Honey house'), url).toBe(false);
+    expect(text.includes('honey house'), url).toBe(false);
     expect(text.includes('LWPOLYLINE'), url).toBe(false);
   }
 });

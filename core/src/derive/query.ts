@@ -8,6 +8,8 @@ type Cells<Value> = Map<string, ReadonlySignal<Value>>;
 export type Keeper = {
   readonly answers: Map<object, Map<string, ReadonlySignal<unknown>>>;
   readonly facts: Map<object, Settling>;
+  /** Counts its updates: a fact is settled once for each. */
+  readonly revision: number;
 };
 
 /** A fact of a model: `settle` works it out anew where something it follows from is another. */
@@ -97,8 +99,11 @@ function newFact<Model extends Keeper, Value>(
   let values: ReadonlyMap<string, Value> = new Map();
   const cells = new Map<string, Signal<Value | undefined>>();
   const order = signal<readonly string[]>([]);
+  let settledAt = -1;
   const settle = () =>
     untracked(() => {
+      if (settledAt === model.revision) return;
+      settledAt = model.revision;
       const next = inputsOf(model);
       if (inputs !== null && isSameList(inputs, next)) return;
       inputs = next;
@@ -113,8 +118,13 @@ function newFact<Model extends Keeper, Value>(
     });
   return {
     settle,
-    keys: () => order.value,
+    keys: () => {
+      settle();
+      return order.value;
+    },
     of: (key) => {
+      // One fact may follow from another, which then is settled first.
+      settle();
       let cell = cells.get(key);
       if (cell === undefined) {
         cell = signal(values.get(key));

@@ -40,6 +40,7 @@ type Head = Pick<Plan, 'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site
 export class Model implements Keeper {
   readonly answers = new Map<object, Map<string, ReadonlySignal<unknown>>>();
   readonly facts = new Map<object, Settling>();
+  revision = 0;
 
   readonly materials = new Entities<Material>();
   readonly faces = new Entities<Face>();
@@ -111,6 +112,7 @@ export class Model implements Keeper {
   /** Takes the plan as it is now. Parts that are the same object as before are unchanged. */
   update(plan: Plan): void {
     batch(() => {
+      this.revision++;
       this.whole.value = plan;
       this.ownRules.value = plan.rules;
       const { format, formatVersion, name, codeBasis, site, rootFace } = plan;
