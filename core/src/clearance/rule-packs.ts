@@ -126,7 +126,7 @@ export function codePackOf({ codeBasis, site }: Pick<Plan, 'codeBasis' | 'site'>
 
 /** The rules for all gear of a job: its own, and those of its code basis. */
 export const sharedRules = single((model: Model): readonly SharedRule[] => {
-  const own = model.rules.map((rule): SharedRule => ({
+  const own = model.rules.list.map((rule): SharedRule => ({
     rule,
     owner: 'this job',
     kinds: null,

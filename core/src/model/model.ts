@@ -2,7 +2,8 @@ import { batch, signal, type ReadonlySignal } from '@preact/signals-core';
 import { bodyOf, type BodyMm } from '../gear/body.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Face, Fold } from '../plan/face.ts';
-import type { GearType } from '../plan/gear-type.ts';
+import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
+import { LIST_KEYS, type ItemOf, type ListKey } from '../plan/lists.ts';
 import type { Material } from '../plan/material.ts';
 import type { Joint, Link, Placement, Port } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -52,6 +53,21 @@ export class Model implements Keeper {
   readonly circuits = new Entities<Circuit>();
   readonly passes = new Entities<Pass>();
   readonly runs = new Entities<Run>();
+  readonly rules = new Entities<ClearanceRule>();
+  /** The same by the plan’s own keys: a list that is missing here is a type error. */
+  private readonly byKey: { readonly [Key in ListKey]: Entities<ItemOf<Key>> } = {
+    materials: this.materials,
+    faces: this.faces,
+    folds: this.folds,
+    gearTypes: this.gearTypes,
+    placements: this.placements,
+    joints: this.joints,
+    links: this.links,
+    circuits: this.circuits,
+    passes: this.passes,
+    runs: this.runs,
+    rules: this.rules,
+  };
 
   readonly reversesOf = this.faces.groupBy(({ shape }) => (shape.kind === 'reverse' ? [shape.of] : []));
   readonly foldsOfFace = this.folds.groupBy(({ a, b }) => [a.face, b.face]);
@@ -72,7 +88,6 @@ export class Model implements Keeper {
   /** The document itself: whoever reads it depends on all of it. */
   private readonly whole;
   private readonly head;
-  private readonly ownRules;
 
   /** The plan by its parts: each is recorded as it is read, a list as a whole. */
   readonly plan: Plan;
@@ -84,7 +99,6 @@ export class Model implements Keeper {
   constructor(plan: Plan) {
     this.whole = signal(plan);
     this.head = headOf(plan);
-    this.ownRules = signal(plan.rules);
     this.plan = planView(this);
     this.site = siteView(this);
     const faceIds = () => this.faces.ids;
@@ -101,10 +115,6 @@ export class Model implements Keeper {
     return this.whole.value;
   }
 
-  get rules(): Plan['rules'] {
-    return this.ownRules.value;
-  }
-
   part<Key extends keyof Head>(key: Key): Head[Key] {
     return this.head[key].value as Head[Key];
   }
@@ -114,22 +124,12 @@ export class Model implements Keeper {
     batch(() => {
       this.revision++;
       this.whole.value = plan;
-      this.ownRules.value = plan.rules;
       const { format, formatVersion, name, codeBasis, site, rootFace } = plan;
       for (const [key, value] of Object.entries({ format, formatVersion, name, codeBasis, site, rootFace }))
         (this.head[key as keyof Head] as { value: unknown }).value = value;
-      const gone = [
-        ...this.materials.set(plan.materials),
-        ...this.faces.set(plan.faces),
-        ...this.folds.set(plan.folds),
-        ...this.gearTypes.set(plan.gearTypes),
-        ...this.placements.set(plan.placements),
-        ...this.joints.set(plan.joints),
-        ...this.links.set(plan.links),
-        ...this.circuits.set(plan.circuits),
-        ...this.passes.set(plan.passes),
-        ...this.runs.set(plan.runs),
-      ];
+      const gone = LIST_KEYS.flatMap((key) =>
+        (this.byKey[key] as unknown as Entities<{ readonly id: string }>).set(plan[key]),
+      );
       forget(this, gone);
       for (const { settle } of this.facts.values()) settle();
     });
@@ -202,7 +202,7 @@ function planView(model: Model): Plan {
       return model.runs.list as Run[];
     },
     get rules() {
-      return model.rules;
+      return model.rules.list as ClearanceRule[];
     },
   };
 }

@@ -1,3 +1,4 @@
+import { LISTS, listsOf, type ListKey } from './lists.ts';
 import { cutText } from './name-with.ts';
 import { planSchema, type Plan } from './plan.ts';
 
@@ -7,23 +8,6 @@ export type PlanDifference = {
   readonly name: string;
   readonly change: 'only-mine' | 'only-theirs' | 'both-differ';
 };
-
-/** Every list of a plan, as one of it is called, and as several are in a sentence. */
-const LISTS = {
-  materials: ['Material', 'materials'],
-  faces: ['Face', 'faces'],
-  folds: ['Fold', 'folds'],
-  gearTypes: ['Gear type', 'gear types'],
-  placements: ['Gear', 'pieces of gear'],
-  joints: ['Nipple', 'nipples'],
-  links: ['Join', 'joins'],
-  circuits: ['Conductors', 'circuits'],
-  passes: ['Pass', 'passes'],
-  runs: ['Run', 'runs'],
-  rules: ['Rule', 'rules'],
-} as const satisfies Record<ListKey, readonly [string, string]>;
-
-type ListKey = { [Key in keyof Plan]: Plan[Key] extends readonly { id: string }[] ? Key : never }[keyof Plan];
 
 const FIELDS = {
   name: 'Job name',
@@ -57,8 +41,8 @@ function* differences(first: Plan, second: Plan): Generator<Difference> {
   for (const [key, what] of Object.entries(FIELDS) as [keyof typeof FIELDS, string][]) {
     if (!isSame(first[key], second[key])) yield { what, pair: [undefined, undefined] };
   }
-  for (const [key, [what]] of Object.entries(LISTS) as [ListKey, readonly [string, string]][]) {
-    const items: readonly Item[] = first[key];
+  for (const { key, kind, items } of listsOf(first)) {
+    const what = kind.one;
     const others = new Map<string, Item>(second[key].map((item: Item) => [item.id, item]));
     for (const item of items) {
       const other = others.get(item.id);
@@ -112,7 +96,7 @@ function verbOf(before: Item | undefined, after: Item | undefined): string {
 }
 
 function thingsInWords(what: string, names: readonly string[]): string {
-  const several = Object.values(LISTS).find(([one]) => one === what)?.[1];
+  const several = Object.values(LISTS).find(({ one }) => one === what)?.many;
   const areNamed = names.length <= MOST_NAMED && !names.includes('');
   if (several !== undefined && names.length > 1 && !areNamed) return `${names.length} ${several}`;
   return `${what.toLowerCase()} ${names.join(' and ')}`.trimEnd();

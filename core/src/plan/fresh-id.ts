@@ -1,3 +1,4 @@
+import { listsOf } from './lists.ts';
 import type { Plan } from './plan.ts';
 
 /** Longest stem of an id that a number still fits behind. */
@@ -5,22 +6,10 @@ const MOST_STEM = 32;
 
 /** An id nothing in the plan uses yet: the stem with the next number. */
 export function freshId(plan: Plan, stem: string): string {
-  const { materials, faces, folds, gearTypes, placements, joints, links, circuits, passes, runs, rules } =
-    plan;
-  const lists = [
-    materials,
-    faces,
-    folds,
-    gearTypes,
-    placements,
-    joints,
-    links,
-    circuits,
-    passes,
-    runs,
-    rules,
-  ];
-  return freshIdIn(lists.flat(), stem);
+  return freshIdIn(
+    listsOf(plan).flatMap(({ items }) => items),
+    stem,
+  );
 }
 
 /** An id in a list that nothing there uses yet. */

@@ -1,9 +1,7 @@
+import type { ListKey } from './lists.ts';
 import type { Plan } from './plan.ts';
 
 type Item = { readonly id: string };
-type ListKey = {
-  [Key in keyof Plan]: Plan[Key] extends readonly { id: string }[] ? Key : never;
-}[keyof Plan];
 
 /** What of a list is not as it was: items that are new or other, and the ids in their order where that is another. */
 type ListChange = { readonly set: readonly Item[]; readonly order: readonly string[] | null };

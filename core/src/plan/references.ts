@@ -2,6 +2,7 @@ import type { Face } from './face.ts';
 import type { PlanFault } from './fault.ts';
 import { findUnbuildable } from './gear-faults.ts';
 import { findOutlineFault, outlineFaultText } from './outline.ts';
+import { listsOf } from './lists.ts';
 import type { Plan } from './plan.ts';
 import type { Port } from './placement.ts';
 
@@ -15,9 +16,9 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     faults.push({ code: 'dangling', path, message: `There is no ${what} “${id}” in this plan.` });
 
   const seen = new Map<string, string>();
-  for (const [list, items] of Object.entries(idLists(plan))) {
+  for (const { key, items } of listsOf(plan)) {
     items.forEach(({ id }, index) => {
-      const path = `${list}[${index}].id`;
+      const path = `${key}[${index}].id`;
       const first = seen.get(id);
       if (first === undefined) seen.set(id, path);
       else
@@ -30,9 +31,8 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
   const placements = new Map(plan.placements.map((placement) => [placement.id, placement]));
 
   if (!faces.has(plan.rootFace)) dangling('rootFace', 'face', plan.rootFace);
-  const materials = new Set(plan.materials.map(({ id }) => id));
+  faults.push(...findDangling(plan));
   plan.faces.forEach((face, index) => {
-    if (!materials.has(face.material)) dangling(`faces[${index}].material`, 'material', face.material);
     faults.push(...findFaceFaults(face, `faces[${index}]`, cornerCount(faces, face)));
   });
   plan.gearTypes.forEach((type, index) => {
@@ -46,8 +46,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     if (face.shape.kind !== 'reverse') return;
     const path = `faces[${index}].shape.of`;
     const front = faces.get(face.shape.of);
-    if (front === undefined) dangling(path, 'face', face.shape.of);
-    else if (front.shape.kind === 'reverse') {
+    if (front?.shape.kind === 'reverse') {
       faults.push({
         code: 'invalid',
         path,
@@ -70,8 +69,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     for (const end of ['a', 'b'] as const) {
       const { face: faceId, edge } = fold[end];
       const face = faces.get(faceId);
-      if (face === undefined) dangling(`folds[${index}].${end}.face`, 'face', faceId);
-      else if (edge >= cornerCount(faces, face)) {
+      if (face !== undefined && edge >= cornerCount(faces, face)) {
         dangling(`folds[${index}].${end}.edge`, `edge on “${face.name}” numbered`, String(edge));
       }
       const key = `${faceId}/${edge}`;
@@ -88,13 +86,11 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
   });
 
   plan.placements.forEach((placement, index) => {
-    if (!types.has(placement.type)) dangling(`placements[${index}].type`, 'gear type', placement.type);
-    if (!faces.has(placement.face)) dangling(`placements[${index}].face`, 'face', placement.face);
     if (placement.on !== undefined) {
       const path = `placements[${index}].on`;
       const board = placements.get(placement.on);
-      if (board === undefined) dangling(path, 'board', placement.on);
-      else if (types.get(board.type)?.kind !== 'board' || board.on !== undefined) {
+      if (board === undefined) return;
+      if (types.get(board.type)?.kind !== 'board' || board.on !== undefined) {
         faults.push({ code: 'invalid', path, message: `“${board.name}” is no board that hangs on a face.` });
       } else if (board.face !== placement.face) {
         faults.push({ code: 'invalid', path, message: `“${board.name}” hangs on another face.` });
@@ -104,8 +100,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
 
   const checkPort = (port: Port, path: string) => {
     const placement = placements.get(port.placement);
-    if (placement === undefined) return dangling(`${path}.placement`, 'placement', port.placement);
-    const type = types.get(placement.type);
+    const type = types.get(placement?.type ?? '');
     if (type !== undefined && !type.knockouts.some(({ id }) => id === port.knockout)) {
       dangling(`${path}.knockout`, `knockout on “${type.name}” called`, port.knockout);
     }
@@ -115,8 +110,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     checkPort(joint.from, `joints[${index}].from`);
     const path = `joints[${index}].wireway`;
     const wireway = placements.get(joint.wireway);
-    if (wireway === undefined) dangling(path, 'placement', joint.wireway);
-    else if (types.get(wireway.type)?.kind !== 'wireway') {
+    if (wireway !== undefined && types.get(wireway.type)?.kind !== 'wireway') {
       faults.push({ code: 'invalid', path, message: `“${wireway.name}” is not a wireway.` });
     }
   });
@@ -125,9 +119,6 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     const path = `links[${index}]`;
     for (const end of ['a', 'b'] as const) {
       if (link.kind === 'side-by-side') checkPort(link[end], `${path}.${end}`);
-      else if (!placements.has(link[end].placement)) {
-        dangling(`${path}.${end}.placement`, 'placement', link[end].placement);
-      }
     }
     if (link.a.placement === link.b.placement) {
       faults.push({ code: 'invalid', path, message: 'An enclosure cannot be joined to itself.' });
@@ -137,12 +128,6 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
   const wirewayOf = new Map(plan.joints.map(({ id, wireway }) => [id, wireway]));
   plan.circuits.forEach(({ from, to, name, count, currentCarryingCount }, index) => {
     const path = `circuits[${index}]`;
-    for (const [end, id] of [
-      ['from', from],
-      ['to', to],
-    ] as const) {
-      if (!wirewayOf.has(id)) dangling(`${path}.${end}`, 'nipple', id);
-    }
     const invalid = (message: string) => faults.push({ code: 'invalid', path, message });
     if (from === to) invalid(`“${name}” comes in and leaves by the same nipple.`);
     else if (wirewayOf.get(from) !== wirewayOf.get(to)) invalid(`“${name}” has its ends in two wireways.`);
@@ -152,8 +137,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
   plan.passes.forEach((pass, index) => {
     const path = `passes[${index}].face`;
     const face = faces.get(pass.face);
-    if (face === undefined) dangling(path, 'face', pass.face);
-    else if (face.shape.kind === 'outline' && !reversed.has(face.id)) {
+    if (face?.shape.kind === 'outline' && !reversed.has(face.id)) {
       faults.push({
         code: 'invalid',
         path,
@@ -202,8 +186,17 @@ function findRepeats(items: readonly { readonly id: string }[]): number[] {
   return items.flatMap(({ id }, index) => (items.findIndex((each) => each.id === id) < index ? [index] : []));
 }
 
-function idLists(plan: Plan): Record<string, readonly { readonly id: string }[]> {
-  const { materials, faces, folds, gearTypes, placements, joints, links, circuits, passes, runs, rules } =
-    plan;
-  return { materials, faces, folds, gearTypes, placements, joints, links, circuits, passes, runs, rules };
+/** What refers to nothing, in every list that refers to another. */
+function findDangling(plan: Plan): PlanFault[] {
+  const known = new Map(listsOf(plan).map(({ key, items }) => [key, new Set(items.map(({ id }) => id))]));
+  return listsOf(plan).flatMap(({ key, kind, items }) =>
+    items.flatMap((item, index) =>
+      kind.refersTo.flatMap(({ to, path, word, idOf }): PlanFault[] => {
+        const id = idOf(item);
+        if (id === null || known.get(to)?.has(id) === true) return [];
+        const message = `There is no ${word} “${id}” in this plan.`;
+        return [{ code: 'dangling', path: `${key}[${index}].${path}`, message }];
+      }),
+    ),
+  );
 }

@@ -4,21 +4,15 @@ import { faceSchema, outlineSchema } from '../face.ts';
 import { findOutlineFault, outlineFaultText, signedAreaMm2 } from '../outline.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema, nameSchema, positionMmSchema, sizeMmSchema, type PointMm } from '../values.ts';
-import { dropPlacements } from './drop.ts';
-import { defineEdit, missing, type EditFault } from './edit.ts';
+import { dropFrom } from '../lists.ts';
+import { defineEdit, missing, putInto, type EditFault } from './edit.ts';
 import { findFoldedFault, shiftEdges, usesOfEdges } from './face-edges.ts';
 import { reshape } from './face-shift.ts';
 import { isFault, outlineFace, type OutlineFace } from './outline-face.ts';
 
 const outlineShape = faceSchema.shape.shape.options[0].shape;
 
-export const addFace = defineEdit(
-  z.strictObject({ kind: z.literal('add-face'), face: faceSchema }),
-  (draft, { face }) => {
-    draft.faces.push(face);
-    return null;
-  },
-);
+export const addFace = putInto('add-face', 'face', 'faces', faceSchema);
 
 /** Takes its other side, its folds and everything on both with it. The face the site stands on stays. */
 export const removeFace = defineEdit(
@@ -37,14 +31,12 @@ export const removeFace = defineEdit(
         message: `The site stands on “${face.name}”; make another face its root first.`,
       };
     }
-    const things = new Set(draft.placements.filter((each) => gone.has(each.face)).map(({ id }) => id));
-    draft.faces = draft.faces.filter(({ id }) => !gone.has(id));
-    draft.folds = draft.folds.filter(({ a, b }) => !gone.has(a.face) && !gone.has(b.face));
-    dropPlacements(draft, things);
+    dropFrom(draft, 'faces', gone);
     const reversed = new Set(
       draft.faces.flatMap(({ id, shape }) => (shape.kind === 'reverse' ? [id, shape.of] : [])),
     );
-    draft.passes = draft.passes.filter(({ face: on }) => !gone.has(on) && reversed.has(on));
+    // A hole leads to the other side: without that it is none.
+    draft.passes = draft.passes.filter(({ face: on }) => reversed.has(on));
     return null;
   },
 );

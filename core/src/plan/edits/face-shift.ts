@@ -3,6 +3,7 @@ import type { Face, Stand } from '../face.ts';
 import type { Obstacle } from '../obstacle.ts';
 import { cleanMm } from '../outline.ts';
 import type { Plan } from '../plan.ts';
+import { placedOnFace } from '../lists.ts';
 import { standAxes } from '../stand.ts';
 import type { PointMm } from '../values.ts';
 import { otherSideOf, type OutlineFace } from './outline-face.ts';
@@ -39,7 +40,7 @@ function spanOf(points: readonly PointMm[]) {
 function shiftThings(draft: Draft<Plan>, face: Draft<Face>, dx: number, dy: number): void {
   if (dx === 0 && dy === 0) return;
   for (const obstacle of face.obstacles) shiftObstacle(obstacle, dx, dy);
-  for (const thing of thingsOnFace(draft, face.id)) {
+  for (const thing of placedOnFace(draft, face.id)) {
     thing.xMm = cleanMm(thing.xMm + dx);
     thing.yMm = cleanMm(thing.yMm + dy);
   }
@@ -50,44 +51,6 @@ function shiftThings(draft: Draft<Plan>, face: Draft<Face>, dx: number, dy: numb
       shiftStand(shape.stands, (axis) => (axis === 0 ? dx : axis === 2 ? dy : 0));
     }
   }
-}
-
-type Placed = { xMm: number; yMm: number };
-
-/** The lists of a plan, by its type. */
-type PlanList = { [Key in keyof Plan]: Plan[Key] extends readonly unknown[] ? Key : never }[keyof Plan];
-
-/** What a list holds that is placed on no face by itself. */
-const nowhere = (): readonly Placed[] => [];
-
-/**
- * Where each list of the plan places things on a face. A list that is not named here is no plan’s: its type says so, and
- * a property test reshapes a face under one of each.
- */
-const PLACED: { readonly [List in PlanList]: (draft: Draft<Plan>, faceId: string) => readonly Placed[] } = {
-  placements: (draft, faceId) => draft.placements.filter(({ face }) => face === faceId),
-  passes: (draft, faceId) => draft.passes.filter(({ face }) => face === faceId),
-  // The hole of a join through the wall is told on the face of its first end.
-  links: (draft, faceId) =>
-    draft.links.flatMap((link) =>
-      link.kind === 'back-to-back' &&
-      draft.placements.some(({ id, face }) => id === link.a.placement && face === faceId)
-        ? [link]
-        : [],
-    ),
-  materials: nowhere,
-  faces: nowhere,
-  folds: nowhere,
-  gearTypes: nowhere,
-  joints: nowhere,
-  circuits: nowhere,
-  runs: nowhere,
-  rules: nowhere,
-};
-
-/** Everything that is placed on a face by itself: its framing and obstacles are the face’s own. */
-function thingsOnFace(draft: Draft<Plan>, faceId: string): Placed[] {
-  return Object.values(PLACED).flatMap((placed) => placed(draft, faceId));
 }
 
 function shiftStand(stand: Draft<Stand>, by: (axis: 0 | 1 | 2) => number): void {

@@ -1,15 +1,8 @@
 import { z } from '../../zod.ts';
 import { gearTypeSchema } from '../gear-type.ts';
-import { idSchema } from '../values.ts';
-import { defineEdit, missing } from './edit.ts';
+import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
 
-export const addGearType = defineEdit(
-  z.strictObject({ kind: z.literal('add-gear-type'), gearType: gearTypeSchema }),
-  (draft, { gearType }) => {
-    draft.gearTypes.push(gearType);
-    return null;
-  },
-);
+export const addGearType = putInto('add-gear-type', 'gearType', 'gearTypes', gearTypeSchema);
 
 /** Puts a changed type in place of the one with its id. Refused where a nipple or a run ends at what it lost. */
 export const setGearType = defineEdit(
@@ -22,14 +15,4 @@ export const setGearType = defineEdit(
   },
 );
 
-export const removeGearType = defineEdit(
-  z.strictObject({ kind: z.literal('remove-gear-type'), gearType: idSchema }),
-  (draft, { gearType: id }) => {
-    if (!draft.gearTypes.some((type) => type.id === id)) return missing('gear type', id);
-    const user = draft.placements.find(({ type }) => type === id);
-    if (user !== undefined)
-      return { code: 'taken', message: `“${user.name}” is of this type; take it down first.` };
-    draft.gearTypes = draft.gearTypes.filter((type) => type.id !== id);
-    return null;
-  },
-);
+export const removeGearType = removeFrom('remove-gear-type', 'gearType', 'gearTypes');

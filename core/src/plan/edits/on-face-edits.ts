@@ -3,16 +3,10 @@ import { foldSchema } from '../face.ts';
 import { framingSchema } from '../framing.ts';
 import { obstacleSchema } from '../obstacle.ts';
 import { idSchema, lengthMmSchema, positionMmSchema } from '../values.ts';
-import { defineEdit, missing } from './edit.ts';
+import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
 import { isFault, outlineFace } from './outline-face.ts';
 
-export const addFold = defineEdit(
-  z.strictObject({ kind: z.literal('add-fold'), fold: foldSchema }),
-  (draft, { fold }) => {
-    draft.folds.push(fold);
-    return null;
-  },
-);
+export const addFold = putInto('add-fold', 'fold', 'folds', foldSchema);
 
 export const setFoldAngle = defineEdit(
   z.strictObject({
@@ -28,14 +22,7 @@ export const setFoldAngle = defineEdit(
   },
 );
 
-export const removeFold = defineEdit(
-  z.strictObject({ kind: z.literal('remove-fold'), fold: idSchema }),
-  (draft, { fold: id }) => {
-    if (!draft.folds.some((fold) => fold.id === id)) return missing('fold', id);
-    draft.folds = draft.folds.filter((fold) => fold.id !== id);
-    return null;
-  },
-);
+export const removeFold = removeFrom('remove-fold', 'fold', 'folds');
 
 /** Puts framing on a face, or in place of the one with its id. */
 export const setFraming = defineEdit(

@@ -3,16 +3,9 @@ import { z } from '../../zod.ts';
 import { jointSchema, linkSchema, placementSchema, type Port } from '../placement.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from '../values.ts';
-import { dropLooseCircuits, dropPlacements } from './drop.ts';
-import { defineEdit, missing, type EditFault } from './edit.ts';
+import { defineEdit, missing, putInto, removeFrom, type EditFault } from './edit.ts';
 
-export const placeGear = defineEdit(
-  z.strictObject({ kind: z.literal('place-gear'), placement: placementSchema }),
-  (draft, { placement }) => {
-    draft.placements.push(placement);
-    return null;
-  },
-);
+export const placeGear = putInto('place-gear', 'placement', 'placements', placementSchema);
 
 export const movePlacement = defineEdit(
   z.strictObject({
@@ -79,14 +72,7 @@ export const setFlush = defineEdit(
 );
 
 /** Takes the nipples, joins and runs that end at the gear with it; what was fixed to a board hangs on the face. */
-export const removePlacement = defineEdit(
-  z.strictObject({ kind: z.literal('remove-placement'), placement: idSchema }),
-  (draft, { placement: id }) => {
-    if (!draft.placements.some((placement) => placement.id === id)) return missing('gear', id);
-    dropPlacements(draft, new Set([id]));
-    return null;
-  },
-);
+export const removePlacement = removeFrom('remove-placement', 'placement', 'placements');
 
 export const addJoint = defineEdit(
   z.strictObject({ kind: z.literal('add-joint'), joint: jointSchema }),
@@ -117,15 +103,7 @@ export const setJointPlay = defineEdit(
   },
 );
 
-export const removeJoint = defineEdit(
-  z.strictObject({ kind: z.literal('remove-joint'), joint: idSchema }),
-  (draft, { joint: id }) => {
-    if (!draft.joints.some((joint) => joint.id === id)) return missing('nipple', id);
-    draft.joints = draft.joints.filter((joint) => joint.id !== id);
-    dropLooseCircuits(draft);
-    return null;
-  },
-);
+export const removeJoint = removeFrom('remove-joint', 'joint', 'joints');
 
 /** Why a knockout is no longer free for something else than `id`; null while it is. */
 function takenBy(draft: Draft<Plan>, port: Port, id: string): EditFault | null {
@@ -156,11 +134,4 @@ export const setLink = defineEdit(
   },
 );
 
-export const removeLink = defineEdit(
-  z.strictObject({ kind: z.literal('remove-link'), link: idSchema }),
-  (draft, { link: id }) => {
-    if (!draft.links.some((link) => link.id === id)) return missing('join', id);
-    draft.links = draft.links.filter((link) => link.id !== id);
-    return null;
-  },
-);
+export const removeLink = removeFrom('remove-link', 'link', 'links');

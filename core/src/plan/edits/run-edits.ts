@@ -2,15 +2,9 @@ import { GLAND_SIZES } from '../../reference/glands.ts';
 import { z } from '../../zod.ts';
 import { passSchema, runSchema } from '../run.ts';
 import { idSchema, lengthMmSchema, positionMmSchema } from '../values.ts';
-import { defineEdit, missing } from './edit.ts';
+import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
 
-export const addPass = defineEdit(
-  z.strictObject({ kind: z.literal('add-pass'), pass: passSchema }),
-  (draft, { pass }) => {
-    draft.passes.push(pass);
-    return null;
-  },
-);
+export const addPass = putInto('add-pass', 'pass', 'passes', passSchema);
 
 export const movePass = defineEdit(
   z.strictObject({
@@ -38,22 +32,9 @@ export const setPassGland = defineEdit(
   },
 );
 
-export const removePass = defineEdit(
-  z.strictObject({ kind: z.literal('remove-pass'), pass: idSchema }),
-  (draft, { pass: id }) => {
-    if (!draft.passes.some((pass) => pass.id === id)) return missing('pass', id);
-    draft.passes = draft.passes.filter((pass) => pass.id !== id);
-    return null;
-  },
-);
+export const removePass = removeFrom('remove-pass', 'pass', 'passes');
 
-export const addRun = defineEdit(
-  z.strictObject({ kind: z.literal('add-run'), run: runSchema }),
-  (draft, { run }) => {
-    draft.runs.push(run);
-    return null;
-  },
-);
+export const addRun = putInto('add-run', 'run', 'runs', runSchema);
 
 export const setRunSlack = defineEdit(
   z.strictObject({ kind: z.literal('set-run-slack'), run: idSchema, slackEachEndMm: lengthMmSchema }),
@@ -65,11 +46,4 @@ export const setRunSlack = defineEdit(
   },
 );
 
-export const removeRun = defineEdit(
-  z.strictObject({ kind: z.literal('remove-run'), run: idSchema }),
-  (draft, { run: id }) => {
-    if (!draft.runs.some((run) => run.id === id)) return missing('run', id);
-    draft.runs = draft.runs.filter((run) => run.id !== id);
-    return null;
-  },
-);
+export const removeRun = removeFrom('remove-run', 'run', 'runs');

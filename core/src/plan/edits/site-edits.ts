@@ -3,7 +3,7 @@ import { CONDITION_KEYS, ownConditionsSchema, travelSchema, type ConditionKey } 
 import { materialSchema } from '../material.ts';
 import { loadFactorsSchema } from '../plan.ts';
 import { idSchema, nameSchema } from '../values.ts';
-import { defineEdit, missing } from './edit.ts';
+import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
 
 export const renamePlan = defineEdit(
   z.strictObject({ kind: z.literal('rename-plan'), name: nameSchema }),
@@ -79,23 +79,6 @@ export const inheritCondition = defineEdit(
 );
 
 /** Puts a material into the job, or in place of the one with its id. */
-export const setMaterial = defineEdit(
-  z.strictObject({ kind: z.literal('set-material'), material: materialSchema }),
-  (draft, { material }) => {
-    const index = draft.materials.findIndex(({ id }) => id === material.id);
-    if (index < 0) draft.materials.push(material);
-    else draft.materials[index] = material;
-    return null;
-  },
-);
+export const setMaterial = putInto('set-material', 'material', 'materials', materialSchema, 'replace');
 
-export const removeMaterial = defineEdit(
-  z.strictObject({ kind: z.literal('remove-material'), material: idSchema }),
-  (draft, { material: id }) => {
-    if (!draft.materials.some((material) => material.id === id)) return missing('material', id);
-    const user = draft.faces.find(({ material }) => material === id);
-    if (user !== undefined) return { code: 'taken', message: `“${user.name}” is made of it.` };
-    draft.materials = draft.materials.filter((material) => material.id !== id);
-    return null;
-  },
-);
+export const removeMaterial = removeFrom('remove-material', 'material', 'materials');

@@ -1,0 +1,239 @@
+import type { Draft } from 'immer';
+import type { Plan } from './plan.ts';
+
+/** The lists of a plan, by its type. */
+export type ListKey = {
+  [Key in keyof Plan]: Plan[Key] extends readonly { readonly id: string }[] ? Key : never;
+}[keyof Plan];
+export type ItemOf<Key extends ListKey> = Plan[Key][number];
+
+/** Something that is placed on a face by itself, told from its datum. */
+export type Placed = { xMm: number; yMm: number };
+
+/** What one thing says of another by its id. */
+type Reference<Item> = {
+  readonly to: ListKey;
+  /** Where it stands in the thing: `from.placement`. */
+  readonly path: string;
+  /** As a person calls what is missing: “There is no board …”. */
+  readonly word: string;
+  /** Null where this one has none. */
+  readonly idOf: (item: Item) => string | null;
+  /**
+   * What becomes of it when the other goes: it goes too, it lets go, or the other may not go. The last two say how.
+   */
+  readonly whenGone:
+    | { readonly does: 'goes-too' }
+    | { readonly does: 'lets-go'; readonly letGo: (item: Draft<Item>) => void }
+    | { readonly does: 'holds'; readonly why: string };
+};
+
+/** What a list of a plan is: how its things are called, what they refer to, and where they are placed. */
+type ListKind<Item> = {
+  readonly one: string;
+  readonly many: string;
+  /** As an edit that looks for one in vain calls it. */
+  readonly word: string;
+  readonly refersTo: readonly Reference<Item>[];
+  /** On which face one is placed by itself, and what of it moves with that face’s datum; null where none is. */
+  readonly placedOn: ((item: Item, plan: Plan) => { readonly face: string | undefined } | null) | null;
+};
+
+const GOES_TOO = { does: 'goes-too' } as const;
+
+function portOf<Item>(end: string, placementOf: (item: Item) => string): Reference<Item> {
+  return {
+    to: 'placements',
+    path: `${end}.placement`,
+    word: 'placement',
+    idOf: placementOf,
+    whenGone: GOES_TOO,
+  };
+}
+
+/**
+ * What a plan is made of, list by list, in one place: fresh ids, references, what goes with what, the comparison of
+ * revisions and the moving of what is on a reshaped face follow from it. A list that is not declared here is a type error.
+ */
+export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
+  materials: { one: 'Material', many: 'materials', word: 'material', refersTo: [], placedOn: null },
+  faces: {
+    one: 'Face',
+    many: 'faces',
+    word: 'face',
+    refersTo: [
+      {
+        to: 'materials',
+        path: 'material',
+        word: 'material',
+        idOf: ({ material }) => material,
+        whenGone: { does: 'holds', why: 'is made of it.' },
+      },
+      {
+        to: 'faces',
+        path: 'shape.of',
+        word: 'face',
+        idOf: ({ shape }) => (shape.kind === 'reverse' ? shape.of : null),
+        whenGone: GOES_TOO,
+      },
+    ],
+    // A face with a place of its own is told from the root: that is moved where the root is reshaped.
+    placedOn: null,
+  },
+  folds: {
+    one: 'Fold',
+    many: 'folds',
+    word: 'fold',
+    refersTo: (['a', 'b'] as const).map((end) => ({
+      to: 'faces',
+      path: `${end}.face`,
+      word: 'face',
+      idOf: (fold) => fold[end].face,
+      whenGone: GOES_TOO,
+    })),
+    placedOn: null,
+  },
+  gearTypes: { one: 'Gear type', many: 'gear types', word: 'gear type', refersTo: [], placedOn: null },
+  placements: {
+    one: 'Gear',
+    many: 'pieces of gear',
+    word: 'gear',
+    refersTo: [
+      {
+        to: 'gearTypes',
+        path: 'type',
+        word: 'gear type',
+        idOf: ({ type }) => type,
+        whenGone: { does: 'holds', why: 'is of this type; take it down first.' },
+      },
+      { to: 'faces', path: 'face', word: 'face', idOf: ({ face }) => face, whenGone: GOES_TOO },
+      {
+        to: 'placements',
+        path: 'on',
+        word: 'board',
+        idOf: ({ on }) => on ?? null,
+        // What was fixed to a board hangs on the face.
+        whenGone: {
+          does: 'lets-go',
+          letGo: (placement) => {
+            delete placement.on;
+          },
+        },
+      },
+    ],
+    placedOn: ({ face }) => ({ face }),
+  },
+  joints: {
+    one: 'Nipple',
+    many: 'nipples',
+    word: 'nipple',
+    refersTo: [
+      portOf('from', ({ from }) => from.placement),
+      {
+        to: 'placements',
+        path: 'wireway',
+        word: 'placement',
+        idOf: ({ wireway }) => wireway,
+        whenGone: GOES_TOO,
+      },
+    ],
+    placedOn: null,
+  },
+  links: {
+    one: 'Join',
+    many: 'joins',
+    word: 'join',
+    refersTo: [portOf('a', ({ a }) => a.placement), portOf('b', ({ b }) => b.placement)],
+    // The hole of a join through the wall is told on the face of its first end.
+    placedOn: (link, { placements }) =>
+      link.kind === 'back-to-back'
+        ? { face: placements.find(({ id }) => id === link.a.placement)?.face }
+        : null,
+  },
+  circuits: {
+    one: 'Conductors',
+    many: 'circuits',
+    word: 'set of conductors',
+    refersTo: (['from', 'to'] as const).map((end) => ({
+      to: 'joints',
+      path: end,
+      word: 'nipple',
+      idOf: (circuit) => circuit[end],
+      whenGone: GOES_TOO,
+    })),
+    placedOn: null,
+  },
+  passes: {
+    one: 'Pass',
+    many: 'passes',
+    word: 'pass',
+    refersTo: [{ to: 'faces', path: 'face', word: 'face', idOf: ({ face }) => face, whenGone: GOES_TOO }],
+    placedOn: ({ face }) => ({ face }),
+  },
+  runs: {
+    one: 'Run',
+    many: 'runs',
+    word: 'run',
+    refersTo: [portOf('from', ({ from }) => from.placement), portOf('to', ({ to }) => to.placement)],
+    placedOn: null,
+  },
+  rules: { one: 'Rule', many: 'rules', word: 'rule', refersTo: [], placedOn: null },
+};
+
+export const LIST_KEYS = Object.keys(LISTS) as readonly ListKey[];
+
+type AnyItem = { readonly id: string; readonly name?: string };
+type AnyKind = ListKind<AnyItem>;
+
+/** A list of a plan with what it is, whichever list. */
+export function listsOf(
+  plan: Plan,
+): readonly { readonly key: ListKey; readonly kind: AnyKind; readonly items: readonly AnyItem[] }[] {
+  return LIST_KEYS.map((key) => ({ key, kind: LISTS[key] as unknown as AnyKind, items: plan[key] }));
+}
+
+/** Who keeps things of a list from going, and why; null where nobody does. */
+export function findHolder(
+  plan: Plan,
+  list: ListKey,
+  id: string,
+): { readonly name: string; readonly why: string } | null {
+  for (const { kind, items } of listsOf(plan)) {
+    for (const { to, idOf, whenGone } of kind.refersTo) {
+      if (to !== list || whenGone.does !== 'holds') continue;
+      const holder = items.find((item) => idOf(item) === id);
+      if (holder !== undefined) return { name: holder.name ?? holder.id, why: whenGone.why };
+    }
+  }
+  return null;
+}
+
+/** Takes things out of a list with all that goes with them, whatever refers to it in turn; the rest lets go of them. */
+export function dropFrom(draft: Draft<Plan>, list: ListKey, gone: ReadonlySet<string>): void {
+  if (gone.size === 0) return;
+  const lists = draft as unknown as Record<ListKey, AnyItem[]>;
+  lists[list] = lists[list].filter(({ id }) => !gone.has(id));
+  for (const key of LIST_KEYS) {
+    const kind = LISTS[key] as unknown as AnyKind;
+    const goesToo = new Set<string>();
+    for (const { to, idOf, whenGone } of kind.refersTo) {
+      if (to !== list) continue;
+      for (const item of lists[key]) {
+        const id = idOf(item);
+        if (id === null || !gone.has(id)) continue;
+        if (whenGone.does === 'goes-too') goesToo.add(item.id);
+        else if (whenGone.does === 'lets-go') whenGone.letGo(item);
+      }
+    }
+    dropFrom(draft, key, goesToo);
+  }
+}
+
+/** Everything that is placed on a face by itself: its framing and obstacles are the face’s own. */
+export function placedOnFace(draft: Draft<Plan>, faceId: string): Placed[] {
+  return listsOf(draft).flatMap(({ kind: { placedOn }, items }) =>
+    placedOn === null
+      ? []
+      : (items.filter((item) => placedOn(item, draft)?.face === faceId) as unknown as Placed[]),
+  );
+}
