@@ -22,6 +22,43 @@ type Report = {
   findings: { severity: string; sentence: string; fixes: { label: string; edits: unknown[] }[] }[];
 };
 
+describe('zarnel explain', () => {
+  test('opens a finding into its figures, its formula and what clears it', () => {
+    const { code, out } = run('explain', 'demo.json', 'clearance.beside');
+    expect(code).toBe(0);
+    expect(out).toContain('gap = (x₂ − w₂ ÷ 2) − (x₁ + w₁ ÷ 2)');
+    expect(out).toContain('measured 7″');
+    expect(out).toContain('fix: Move Inverter A 1″ to the left');
+  });
+
+  test('names the findings there are where none is meant', () => {
+    const { code, err } = run('explain', 'demo.json', 'no-such');
+    expect(code).toBe(2);
+    expect(err).toContain('clearance.beside/too-close/placement:inverter-a+placement:inverter-b');
+    expect(run('explain', 'demo.json')).toMatchObject({ code: 2 });
+    expect(run('explain', 'gone.json', 'x')).toMatchObject({
+      code: 2,
+      err: 'gone.json: there is no such file.\n',
+    });
+  });
+});
+
+describe('zarnel time', () => {
+  test('says for each check, the routes and the sheets how long they take', () => {
+    const text = files.get('demo.json') ?? '';
+    let ticks = 0;
+    const { code, out } = runCli(
+      ['time', 'demo.json'],
+      () => text,
+      () => ticks++,
+    );
+    expect(code).toBe(0);
+    for (const name of ['clearance.around', 'seal.gland', 'routes', 'sheets', 'all'])
+      expect(out).toContain(` ${name} `);
+    expect(out).toMatch(/ms {2}all +7 faces, 9 pieces/u);
+  });
+});
+
 describe('zarnel check', () => {
   test('prints findings and exits 1 while there is one to clear', () => {
     const { code, out } = run('check', 'demo.json');

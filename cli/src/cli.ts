@@ -1,10 +1,11 @@
-import { getCheckMeta, type Found } from '@zarnel/core/checks';
+import { CHECKS, findingsOf, getCheckMeta, type Found } from '@zarnel/core/checks';
 import {
   arrangePlan,
   drillSheets,
   evaluatePlan,
   mostUsedWireway,
   prepare,
+  routeAll,
   USUAL_WEIGHTS,
   type DrillSheet,
   USUAL_GAP_MM,
@@ -13,13 +14,17 @@ import { holesCsv } from '@zarnel/core/files';
 import { openPlanText, PLAN_TOO_LARGE, type Plan } from '@zarnel/core/plan';
 import {
   fixLabelOf,
+  formatQuantity,
   INCH_READER,
   markOf,
+  measuredAndRequired,
   METRIC_READER,
   sentenceOf,
   sourceText,
   stepMm,
+  toldText,
   type Reader,
+  type Working,
 } from '@zarnel/core/words';
 
 export type CliResult = { readonly code: 0 | 1 | 2; readonly out: string; readonly err: string };
@@ -31,16 +36,23 @@ const USAGE = `Use:
   zarnel check FILE [--json]          findings; exit code 1 when one is “stop” or “fix”
   zarnel holes FILE [--csv | --json]  the hole schedule
   zarnel arrange FILE [--face=ID] [--json]  proposes layouts for the gear of a face (its root’s, where none is named)
+  zarnel explain FILE FINDING         how a finding was worked out, by its id or a part of it
+  zarnel time FILE                    how long each check, the routes and the sheets take
 FILE is a job file, NAME.zarnel.json. Exit code 2: the file or the command was not understood.
 `;
 
-const OUTPUTS = { check: ['--json'], holes: ['--csv', '--json'], arrange: ['--json'] } as const;
+/** Tells the time, in milliseconds. */
+export type Clock = () => number;
+
+const OUTPUTS = { check: ['--json'], holes: ['--csv', '--json'], arrange: ['--json'], time: [] } as const;
+type Command = keyof typeof OUTPUTS;
 const FACE_FLAG = '--face=';
 
 /** The command line without the machine: arguments in, text and exit code out. */
-export function runCli(args: readonly string[], readText: ReadText): CliResult {
-  const [command, file, ...given] = args;
-  if (command !== 'check' && command !== 'holes' && command !== 'arrange') return refuse(USAGE);
+export function runCli(args: readonly string[], readText: ReadText, now: Clock = () => 0): CliResult {
+  const [command = '', file, ...given] = args;
+  if (command === 'explain') return explain(file, given, readText);
+  if (!isCommand(command)) return refuse(USAGE);
   const face = command === 'arrange' ? given.find((flag) => flag.startsWith(FACE_FLAG)) : undefined;
   const flags = given.filter((flag) => flag !== face);
   if (file === undefined || file.startsWith('--')) return refuse(`Name a job file.\n${USAGE}`);
@@ -52,7 +64,12 @@ export function runCli(args: readonly string[], readText: ReadText): CliResult {
   const opened = openFile(file, readText);
   if (typeof opened === 'string') return refuse(opened);
   if (command === 'arrange') return layouts(opened, face?.slice(FACE_FLAG.length) ?? opened.rootFace, flag);
+  if (command === 'time') return time(opened, now);
   return command === 'check' ? check(opened, flag) : holes(opened, flag);
+}
+
+function isCommand(text: string): text is Command {
+  return Object.hasOwn(OUTPUTS, text);
 }
 
 function check(plan: Plan, flag: string | undefined): CliResult {
@@ -139,6 +156,82 @@ function sheetText(sheet: DrillSheet, reader: Reader): string {
     return `  ${String(index + 1).padStart(3)}  ${x.padStart(12)}  ${y.padStart(12)}  ${tool.padEnd(20)}  ${purpose}\n`;
   });
   return head + rows.join('');
+}
+
+/** Each finding whose id has the given part: what it says, its figures, how they were worked out, what clears it. */
+function explain(file: string | undefined, given: readonly string[], readText: ReadText): CliResult {
+  const [part, ...more] = given;
+  if (file === undefined || part === undefined || more.length > 0)
+    return refuse(`Name a job file and a finding.\n${USAGE}`);
+  const plan = openFile(file, readText);
+  if (typeof plan === 'string') return refuse(plan);
+  const { findings } = evaluatePlan(plan);
+  const meant = findings.filter(({ id }) => id.includes(part));
+  if (meant.length === 0) {
+    const ids = findings.map(({ id }) => `  ${id}\n`).join('');
+    return refuse(
+      `No finding of ${plan.name} has “${part}” in its id. ${ids === '' ? 'It has none.\n' : `It has:\n${ids}`}`,
+    );
+  }
+  const reader = readerOf(plan);
+  return { code: 0, out: meant.map((finding) => explained(finding, reader)).join('\n'), err: '' };
+}
+
+function explained(finding: Found, reader: Reader): string {
+  const meta = getCheckMeta(finding.check);
+  const { measured, required } = measuredAndRequired(finding, reader);
+  const { working } = finding;
+  return [
+    `${finding.severity.toUpperCase()} ${sentenceOf(finding, meta, reader)}`,
+    `  ${finding.id}`,
+    `  ${finding.check}: ${meta.looksAt}`,
+    ...(measured === undefined ? [] : [`  measured ${measured}`]),
+    ...(required === undefined ? [] : [`  required ${required}`]),
+    `  ${sourceText(finding.source)}`,
+    ...(working === null ? [] : workingLines(working, reader)),
+    ...finding.fixes.map((fix) => `  fix: ${fixLabelOf(fix, meta, reader)}`),
+    '',
+  ].join('\n');
+}
+
+function workingLines({ title, formula, inputs, result, notes }: Working, reader: Reader): string[] {
+  return [
+    `  ${title}`,
+    `    ${formula}`,
+    ...inputs.map(
+      ({ symbol, name, value }) => `    ${symbol.padEnd(10)} ${formatQuantity(value, reader)}  ${name}`,
+    ),
+    `    ${'='.padEnd(10)} ${formatQuantity(result.value, reader)}  ${result.name}`,
+    ...notes.map((note) => `    ${toldText(note, reader)}`),
+  ];
+}
+
+/** How long each part of a full evaluation takes on a fresh model; what several share is counted where it comes first. */
+function time(plan: Plan, now: Clock): CliResult {
+  const start = now();
+  const prepared = prepare(plan);
+  const rows = [...CHECKS]
+    .map((check) => {
+      const from = now();
+      const count = findingsOf(check, prepared).length;
+      return { name: check.meta.id, ms: now() - from, about: `${count} found` };
+    })
+    .sort((a, b) => b.ms - a.ms);
+  const routesFrom = now();
+  const { routed } = routeAll(prepared);
+  const sheetsFrom = now();
+  const sheets = drillSheets(prepared);
+  const end = now();
+  const all = [
+    ...rows,
+    { name: 'routes', ms: sheetsFrom - routesFrom, about: `${routed.length} runs` },
+    { name: 'sheets', ms: end - sheetsFrom, about: `${sheets.length} sheets` },
+    { name: 'all', ms: end - start, about: `${plan.faces.length} faces, ${plan.placements.length} pieces` },
+  ];
+  const lines = all.map(
+    ({ name, ms, about }) => `${ms.toFixed(1).padStart(10)} ms  ${name.padEnd(26)} ${about}\n`,
+  );
+  return { code: 0, out: lines.join(''), err: '' };
 }
 
 /** Findings as docs/command-line.md describes them. */

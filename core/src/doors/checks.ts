@@ -2,3 +2,4 @@
 
 export { type Finding, type Found, type Ref, SEVERITIES, type Severity } from '../check/finding.ts';
 export { CHECKS, getCheckMeta } from '../checks.ts';
+export { findingsOf } from '../check/run-checks.ts';

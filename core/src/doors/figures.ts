@@ -57,7 +57,7 @@ export { KNOCKOUT_SIZES, type KnockoutSize, sizeText } from '../reference/knocko
 export { RAILS, RAIL_KINDS, type RailKind } from '../reference/rails.ts';
 export { WIRE_SIZES } from '../reference/wireways.ts';
 export { boardCableHoles, boardTies } from '../route/board-cables.ts';
-export { NEW_RUN, type RoutedRun, type Routes } from '../route/route.ts';
+export { NEW_RUN, routeAll, type RoutedRun, type Routes } from '../route/route.ts';
 export { passSpot } from '../seal/pass-spot.ts';
 export { asTaped } from '../site/as-taped.ts';
 export { edgeName, foldsOf, freeEdges, pitchText } from '../site/fold-list.ts';
