@@ -23,8 +23,11 @@ async function ensureBuilt(name, folders, outputs, build) {
 }
 
 export async function ensureNodeBuild() {
-  await ensureBuilt('programs', ['core', 'contract', 'server', 'cli'], ['server/dist/main.js', 'cli/dist/main.js'], () =>
-    must('npx', ['tsc', '-b', 'core', 'contract', 'server', 'cli'], { quiet: true }),
+  await ensureBuilt(
+    'programs',
+    ['core', 'contract', 'server', 'cli'],
+    ['server/dist/main.js', 'cli/dist/main.js'],
+    () => must('npx', ['tsc', '-b', 'core', 'contract', 'server', 'cli'], { quiet: true }),
   );
 }
 

@@ -102,34 +102,7 @@ function idOf(meta: CheckMeta, { message, subjects }: FindingParts): string {
 
 /** What of a finding is told, without what it can be asked. */
 export function toldOf(found: Finding): Finding {
-  const {
-    id,
-    check,
-    severity,
-    message,
-    data,
-    subjects,
-    at,
-    measured,
-    required,
-    source,
-    hasWorking,
-    seeksFixes,
-  } = found;
-  return {
-    id,
-    check,
-    severity,
-    message,
-    data,
-    subjects,
-    at,
-    measured,
-    required,
-    source,
-    hasWorking,
-    seeksFixes,
-  };
+  return Object.assign({}, found);
 }
 
 /** A finding of a check. */

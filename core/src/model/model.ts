@@ -1,4 +1,4 @@
-import { batch, signal, type ReadonlySignal } from '@preact/signals-core';
+import { batch, signal, type ReadonlySignal, type Signal } from '@preact/signals-core';
 import { bodyOf, type BodyMm } from '../gear/body.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Face, Fold } from '../plan/face.ts';
@@ -116,7 +116,12 @@ export class Model implements Keeper {
   }
 
   part<Key extends keyof Head>(key: Key): Head[Key] {
-    return this.head[key].value as Head[Key];
+    return this.head[key].value;
+  }
+
+  /** A list as a whole. */
+  listOf<Key extends ListKey>(key: Key): readonly ItemOf<Key>[] {
+    return this.byKey[key].list;
   }
 
   /** Takes the plan as it is now. Parts that are the same object as before are unchanged. */
@@ -124,9 +129,7 @@ export class Model implements Keeper {
     batch(() => {
       this.revision++;
       this.whole.value = plan;
-      const { format, formatVersion, name, codeBasis, site, rootFace } = plan;
-      for (const [key, value] of Object.entries({ format, formatVersion, name, codeBasis, site, rootFace }))
-        (this.head[key as keyof Head] as { value: unknown }).value = value;
+      for (const key of HEAD_KEYS) (this.head[key] as Signal<unknown>).value = plan[key];
       const gone = LIST_KEYS.flatMap((key) =>
         (this.byKey[key] as unknown as Entities<{ readonly id: string }>).set(plan[key]),
       );
@@ -140,7 +143,17 @@ export function portKey({ placement, knockout }: Port): string {
   return `${placement}/${knockout}`;
 }
 
-function headOf({ format, formatVersion, name, codeBasis, site, rootFace }: Plan) {
+const HEAD_KEYS = [
+  'format',
+  'formatVersion',
+  'name',
+  'codeBasis',
+  'site',
+  'rootFace',
+] as const satisfies readonly (keyof Head)[];
+
+function headOf(plan: Plan): { readonly [Key in keyof Head]: Signal<Head[Key]> } {
+  const { format, formatVersion, name, codeBasis, site, rootFace } = plan;
   return {
     format: signal(format),
     formatVersion: signal(formatVersion),
@@ -152,59 +165,12 @@ function headOf({ format, formatVersion, name, codeBasis, site, rootFace }: Plan
 }
 
 function planView(model: Model): Plan {
-  return {
-    get format() {
-      return model.part('format');
-    },
-    get formatVersion() {
-      return model.part('formatVersion');
-    },
-    get name() {
-      return model.part('name');
-    },
-    get codeBasis() {
-      return model.part('codeBasis');
-    },
-    get site() {
-      return model.part('site');
-    },
-    get rootFace() {
-      return model.part('rootFace');
-    },
-    get materials() {
-      return model.materials.list as Material[];
-    },
-    get faces() {
-      return model.faces.list as Face[];
-    },
-    get folds() {
-      return model.folds.list as Fold[];
-    },
-    get gearTypes() {
-      return model.gearTypes.list as GearType[];
-    },
-    get placements() {
-      return model.placements.list as Placement[];
-    },
-    get joints() {
-      return model.joints.list as Joint[];
-    },
-    get links() {
-      return model.links.list as Link[];
-    },
-    get circuits() {
-      return model.circuits.list as Circuit[];
-    },
-    get passes() {
-      return model.passes.list as Pass[];
-    },
-    get runs() {
-      return model.runs.list as Run[];
-    },
-    get rules() {
-      return model.rules.list as ClearanceRule[];
-    },
-  };
+  const view: Partial<Plan> = {};
+  const define = (key: keyof Plan, get: () => unknown) =>
+    Object.defineProperty(view, key, { enumerable: true, get });
+  for (const key of HEAD_KEYS) define(key, () => model.part(key));
+  for (const key of LIST_KEYS) define(key, () => model.listOf(key));
+  return view as Plan;
 }
 
 // The site.
