@@ -1,9 +1,13 @@
+/** Tests of one room need no database; those that do are named for it, and `npm run unit:database` runs them. */
+const isWithDatabase = process.env.ZARNEL_TESTS === 'database';
+
 export default {
   testEnvironment: 'node',
   // Patience for a machine that is shared and slow.
   testTimeout: 30_000,
   roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/cli/src', '<rootDir>/web/src'],
-  testMatch: ['**/*.test.ts'],
+  testMatch: [isWithDatabase ? '**/*.database.test.ts' : '**/*.test.ts'],
+  testPathIgnorePatterns: isWithDatabase ? [] : ['\\.database\\.test\\.ts$'],
   transform: {
     '\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: false } } }],
   },

@@ -23,6 +23,7 @@ await main(async () => {
     await gate('lint', ['run', '-s', 'lint']);
     await gate('layers', ['run', '-s', 'deps']);
     await gate('unused', ['run', '-s', 'unused']);
+    await gate('notices', ['run', '-s', 'notices']);
     await unitTests(database, home);
     if (typesPass) await browserTests(database, home, chromium);
     else count('browser', false);
@@ -51,17 +52,19 @@ async function gate(name, npmArgs) {
 }
 
 async function unitTests(database, home) {
-  process.stdout.write('\n— unit\n');
-  const report = join(home, 'unit.json');
-  const code = await run('npm', ['run', '-s', 'unit', '--', '--json', `--outputFile=${report}`], {
-    env: { DATABASE_URL: database.url('zarnel_unit') },
-  });
+  await jest('unit', join(home, 'unit.json'), {});
+  await jest('unit:database', join(home, 'database.json'), { DATABASE_URL: database.url('zarnel_unit') });
+}
+
+async function jest(name, report, env) {
+  process.stdout.write(`\n— ${name}\n`);
+  const code = await run('npm', ['run', '-s', name, '--', '--json', `--outputFile=${report}`], { env });
   const { numPassedTests = 0, numFailedTests = 0 } = readReport(report);
   counts.passed += numPassedTests;
   counts.failed += numFailedTests;
-  if (numFailedTests > 0) failures.push('unit');
+  if (numFailedTests > 0) failures.push(name);
   // A suite that did not even load has no failed test, but fails the run.
-  else if (code !== 0 || numPassedTests === 0) count('unit', false);
+  else if (code !== 0 || numPassedTests === 0) count(name, false);
 }
 
 async function browserTests(database, home, chromium) {
