@@ -1,6 +1,7 @@
 // The layers of docs/architecture.md: each folder of core imports only from folders above it in this list.
 const layers = [
   'quantity',
+  'geometry',
   'reference',
   'derive',
   'working',

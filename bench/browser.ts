@@ -28,7 +28,11 @@ async function main(): Promise<void> {
   const small = await measure(page, base, honeyHouse(), 'inverter-a');
   const big = await measure(page, base, largePlan(40), unitId(0, 0, 5));
   const frames = await dragFrames(page, base);
+  const memory = await memoryOfEdits(page);
   await browser.close();
+  process.stdout.write(
+    `memory of the page and its worker, 200 faces, 2,200 pieces\n  after ${FEW_EDITS} edits ${memory.fewMb.toFixed(1)} MB; after ${MANY_EDITS} edits ${memory.manyMb.toFixed(1)} MB; ratio ${(memory.manyMb / memory.fewMb).toFixed(3)}\n`,
+  );
   process.stdout.write(
     `dragging one of 2,200 pieces\n  frames: median ${frames.medianMs.toFixed(1)} ms, 95th percentile ${frames.p95Ms.toFixed(1)} ms\n`,
   );
@@ -84,6 +88,33 @@ async function dragFrames(
   await page.mouse.up();
   const sorted = times.slice(2).sort((a, b) => a - b);
   return { medianMs: median(sorted), p95Ms: sorted[Math.floor(sorted.length * 0.95)] ?? 0 };
+}
+
+const FEW_EDITS = 100;
+const MANY_EDITS = 1000;
+
+/** What the page and its worker hold after a hundred edits of the piece that is selected, and after a thousand. */
+async function memoryOfEdits(page: Page): Promise<{ readonly fewMb: number; readonly manyMb: number }> {
+  const edit = (count: number) =>
+    page.evaluate(async (times) => {
+      for (let round = 0; round < times; round++) {
+        const key = round % 2 === 0 ? 'ArrowRight' : 'ArrowLeft';
+        window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+        await new Promise(requestAnimationFrame);
+      }
+    }, count);
+  const heldMb = async () => {
+    await page.waitForTimeout(6000);
+    // As text: the page’s own types do not know it. It waits for what is thrown away to be gone.
+    const { bytes } = await page.evaluate<{ readonly bytes: number }>(
+      'performance.measureUserAgentSpecificMemory()',
+    );
+    return bytes / 2 ** 20;
+  };
+  await edit(FEW_EDITS);
+  const fewMb = await heldMb();
+  await edit(MANY_EDITS - FEW_EDITS);
+  return { fewMb, manyMb: await heldMb() };
 }
 
 async function measure(page: Page, base: string, plan: Plan, gearId: string): Promise<Times> {

@@ -1,4 +1,5 @@
 import { aStar } from 'ngraph.path';
+import { seeded } from '../core/src/arrange/seeded.ts';
 import { honeyHouse } from '../core/src/demo/honey-house.ts';
 import { graphOfFace } from '../core/src/route/graph.ts';
 import { nodeAt, pointUm, UP } from '../core/src/route/grid.ts';
@@ -12,8 +13,7 @@ function wallWithBoxes(count: number) {
   const site = buildSite(honeyHouse());
   const face = site.faces.get('plant-wall');
   if (face === undefined) throw new Error('no wall');
-  let seed = 7;
-  const random = () => (seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648) / 2_147_483_648;
+  const random = seeded(7);
   const keepOut = Array.from({ length: count }, () => {
     const [minX, minY] = [100 + random() * 3800, 100 + random() * 2200];
     return { minX, minY, maxX: minX + 40 + random() * 160, maxY: minY + 40 + random() * 120 };

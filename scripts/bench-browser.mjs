@@ -6,7 +6,8 @@ import { startApp } from './lib/app.mjs';
 import { ensureNodeBuild, ensureWebBuild } from './lib/build.mjs';
 import { checkNode, ensureDebianPrograms, ensurePackages } from './lib/install.mjs';
 import { startMariadb } from './lib/mariadb.mjs';
-import { main, run } from './lib/run.mjs';
+import { runMeasured } from './lib/measured.mjs';
+import { main } from './lib/run.mjs';
 
 await main(async () => {
   checkNode();
@@ -19,8 +20,9 @@ await main(async () => {
   try {
     const app = await startApp({ databaseUrl: database.url('zarnel_bench'), log: 'error' });
     try {
-      return await run('npx', ['tsx', 'bench/browser.ts'], {
-        env: { ZARNEL_URL: app.url, ZARNEL_CHROMIUM: chromium },
+      return await runMeasured('bench-browser', ['tsx', 'bench/browser.ts'], {
+        ZARNEL_URL: app.url,
+        ZARNEL_CHROMIUM: chromium,
       });
     } finally {
       await app.stop();

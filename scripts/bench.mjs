@@ -1,9 +1,10 @@
 // npm run bench: side-by-side measurements, as ratios within one run.
 import { checkNode, ensurePackages } from './lib/install.mjs';
-import { main, run } from './lib/run.mjs';
+import { runMeasured } from './lib/measured.mjs';
+import { main } from './lib/run.mjs';
 
 await main(async () => {
   checkNode();
   await ensurePackages();
-  return run('npx', ['tsx', 'bench/main.ts']);
+  return runMeasured('bench', ['tsx', 'bench/main.ts']);
 });

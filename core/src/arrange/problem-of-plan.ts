@@ -7,14 +7,14 @@ import { polygonsInFrame, thingsInRoom, type Thing } from '../clearance/space.ts
 import { isAbove, TOUCH_MM } from '../quantity/compare.ts';
 import { RULE_COUNTERPARTS, type RuleCounterpart } from '../plan/gear-type.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
-import { edgesOf } from '../plan/outline.ts';
+import { edgesOf } from '../geometry/segments.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import type { Told } from '../quantity/told.ts';
 import { floorRiseMm } from '../site/as-taped.ts';
-import { clipToBox } from '../site/clip.ts';
+import { clipToBox } from '../geometry/clip.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';
 import type { PointMm } from '../plan/values.ts';
-import type { BoxMm } from '../site/polygon.ts';
+import type { BoxMm } from '../geometry/polygon.ts';
 import { faceFromSheet, layOutSheet, sheetFromFace } from '../site/sheet.ts';
 import { outsideBoxes } from '../site/outside-boxes.ts';
 import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';

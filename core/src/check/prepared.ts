@@ -1,4 +1,5 @@
-import { bodyOf, type BodyMm } from '../gear/body.ts';
+import type { BoxMm } from '../geometry/polygon.ts';
+import { bodyOf } from '../gear/body.ts';
 import { hungOnBoard, Model, type Hung } from '../model/model.ts';
 import type { Plan } from '../plan/plan.ts';
 
@@ -43,7 +44,7 @@ export function frontMm({ type }: Hung): number {
 }
 
 /** Gear near a box on the face of a piece, without the piece itself, its board and what is fixed to it. */
-export function gearNear(prepared: Prepared, box: BodyMm, item: Hung): Hung[] {
+export function gearNear(prepared: Prepared, box: BoxMm, item: Hung): Hung[] {
   return (prepared.grids.get(item.face.id)?.near(box) ?? []).filter(
     (other) => other.id !== item.id && !isOnOther(item, other),
   );

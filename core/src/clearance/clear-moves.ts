@@ -1,8 +1,8 @@
 import { gearNear, hungAt, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
-import { bodyOf, type BodyMm } from '../gear/body.ts';
+import { bodyOf } from '../gear/body.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
 import { mayLieUnder, partInBox } from '../site/obstacle-zone.ts';
-import { doBoxesOverlap, growBox, isBoxInside } from '../site/polygon.ts';
+import { doBoxesOverlap, growBox, isBoxInside, type BoxMm } from '../geometry/polygon.ts';
 import { gapsAround, standsIn } from './gaps-around.ts';
 import { keepsSetbacks, setbackBoxes, setbackZones } from '../site/setback-zones.ts';
 import { isFacingBeside, isTooClose, ruledGapsBeside, ruledGapsStacked } from './gaps.ts';
@@ -42,7 +42,7 @@ export function isOnItsGround({ body, face, board }: Hung): boolean {
 export function findCovered(
   prepared: Prepared,
   item: Hung,
-): { readonly id: string; readonly name: string; readonly box: BodyMm; readonly isGear: boolean }[] {
+): { readonly id: string; readonly name: string; readonly box: BoxMm; readonly isGear: boolean }[] {
   const gear = gearNear(prepared, item.body, item).map(({ id, placement, body }) => ({
     id,
     name: placement.name,

@@ -2,10 +2,10 @@ import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { placingInputs, type Model } from '../model/model.ts';
 import { fact } from '../derive/query.ts';
 import { floorRiseMm } from '../site/as-taped.ts';
-import { clipToBox } from '../site/clip.ts';
-import { ROOT_FRAME, siteFromFace, type Frame } from '../site/frame.ts';
-import { convexParts } from '../site/triangles.ts';
-import type { Vec3 } from '../site/vec3.ts';
+import { clipToBox } from '../geometry/clip.ts';
+import { ROOT_FRAME, siteFromFace, type Frame } from '../geometry/frame.ts';
+import { convexParts } from '../geometry/triangles.ts';
+import type { Vec3 } from '../geometry/vec3.ts';
 import { polygonsInFrame, type Room, type Thing } from './space.ts';
 
 /** A face leans less than this from upright, as the sine of its lean: what stands before it stands on the floor. */

@@ -1,7 +1,7 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { isBelow, TOUCH_MM } from '../quantity/compare.ts';
-import { clipPolygon, clipToBox } from '../site/clip.ts';
-import type { Vec3 } from '../site/vec3.ts';
+import { clipPolygon, clipToBox } from '../geometry/clip.ts';
+import type { Vec3 } from '../geometry/vec3.ts';
 import { polygonsInFrame, thingsInRoom, type Room, type Thing } from './space.ts';
 
 /** Something that may stand in a room before a face, in that face’s own frame. */

@@ -1,5 +1,4 @@
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
-import type { BodyMm } from '../gear/body.ts';
 import type { Model } from '../model/model.ts';
 import { query } from '../derive/query.ts';
 import { practice } from '../reference/source.ts';
@@ -7,7 +6,7 @@ import type { GivenTemperature } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { degCFromDegF } from '../quantity/convert.ts';
 import type { Told } from '../quantity/told.ts';
-import { gapAcrossMm, gapUpMm } from '../site/polygon.ts';
+import { gapAcrossMm, gapUpMm, type BoxMm } from '../geometry/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { reachOfRulesMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';
 
@@ -21,12 +20,12 @@ export type GapBeside = {
 };
 
 /** Neighbours face each other when their heights on the wall overlap by more than a touch. */
-export function isFacingBeside(a: BodyMm, b: BodyMm): boolean {
+export function isFacingBeside(a: BoxMm, b: BoxMm): boolean {
   return gapUpMm(a, b) < 0;
 }
 
 /** One stands over the other when they overlap along the wall by more than a touch. */
-export function isOneOverOther(a: BodyMm, b: BodyMm): boolean {
+export function isOneOverOther(a: BoxMm, b: BoxMm): boolean {
   return gapAcrossMm(a, b) < 0;
 }
 

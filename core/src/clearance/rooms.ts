@@ -3,9 +3,9 @@ import { isSameList } from '../derive/entities.ts';
 import { placingInputs, type Hung, type Model } from '../model/model.ts';
 import { fact } from '../derive/query.ts';
 import type { Air } from '../plan/conditions.ts';
-import { siteFromFace } from '../site/frame.ts';
+import { siteFromFace } from '../geometry/frame.ts';
 import type { SiteFace } from '../site/site.ts';
-import type { Vec3 } from '../site/vec3.ts';
+import type { Vec3 } from '../geometry/vec3.ts';
 import type { ClosedAir } from './compartment-rise.ts';
 
 /** Gear that shares one air: a closed space with its own, the room that folds hold together, or the open before a face. */

@@ -3,19 +3,19 @@ import { isSameList } from '../derive/entities.ts';
 import { placingInputs, type Model } from '../model/model.ts';
 import { fact, query } from '../derive/query.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
-import type { AxisBox } from '../site/clip.ts';
-import { siteFromFace, type Frame } from '../site/frame.ts';
+import type { AxisBox } from '../geometry/clip.ts';
+import { siteFromFace, type Frame } from '../geometry/frame.ts';
 import {
   aroundBox,
-  boxOfPart,
   boxOnFace,
   cornersOfBox,
   facesOfBox,
   type OrientedBox,
-} from '../site/oriented-box.ts';
+} from '../geometry/oriented-box.ts';
+import { boxOfPart } from '../site/obstacle-zone.ts';
 import type { SiteFace } from '../site/site-face.ts';
-import { convexParts } from '../site/triangles.ts';
-import { dot, sub, type Vec3 } from '../site/vec3.ts';
+import { convexParts } from '../geometry/triangles.ts';
+import { dot, sub, type Vec3 } from '../geometry/vec3.ts';
 
 /** What takes room in the site: hung gear, an obstacle that stands out, or a face itself. */
 export type Thing = {

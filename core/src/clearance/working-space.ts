@@ -14,7 +14,7 @@ import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { WORKING_SPACE, WORKING_SPACE_DEPTH, type OppositeCondition } from '../reference/working-space.ts';
-import { dot } from '../site/vec3.ts';
+import { dot } from '../geometry/vec3.ts';
 import { lengthInput } from '../working/working.ts';
 import { floorUnder, isUpright } from './floor.ts';
 import { freeRoom, hindrancesIn, partsIn, type FreeRoom, type Hindrance } from './free-room.ts';

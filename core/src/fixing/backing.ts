@@ -10,7 +10,7 @@ import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { RAIL_KINDS, RAIL_LIMITS, RAILS, type RailKind } from '../reference/rails.ts';
 import { mayLieUnder, partInBox } from '../site/obstacle-zone.ts';
-import { doBoxesOverlap } from '../site/polygon.ts';
+import { doBoxesOverlap } from '../geometry/polygon.ts';
 import { fixingPlanOf } from './fixing-plan.ts';
 import { CARRIES, holds } from './hole-fixing.ts';
 import { fixingLoadOf, loadOnHole } from './loads.ts';

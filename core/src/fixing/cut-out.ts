@@ -1,12 +1,12 @@
+import type { BoxMm } from '../geometry/polygon.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
-import type { BodyMm } from '../gear/body.ts';
 import type { PointMm } from '../plan/values.ts';
 import { CARRIES } from './hole-fixing.ts';
 import { gapOfSpans } from '../quantity/compare.ts';
 import type { Member } from '../site/members.ts';
 
 /** The opening sawn for gear that is let into its panel, on its face; null where it hangs on it. */
-export function cutOutOf({ placement, type, body }: Hung): BodyMm | null {
+export function cutOutOf({ placement, type, body }: Hung): BoxMm | null {
   const { flush } = type;
   if (placement.isFlush !== true || flush === null) return null;
   const [x, y] = [(body.minX + body.maxX) / 2, (body.minY + body.maxY) / 2];

@@ -2,7 +2,7 @@ import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { floorBelow, floorUnder, isUpright } from '../clearance/floor.ts';
 import type { GearPart } from '../plan/gear-type.ts';
 import { LIFTING, type Coupling, type LiftingEdition } from '../reference/lifting.ts';
-import { aroundBox, boxOnFace } from '../site/oriented-box.ts';
+import { aroundBox, boxOnFace } from '../geometry/oriented-box.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 
 /** A lift, hands at its middle, distances in mm. */

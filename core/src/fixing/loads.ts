@@ -1,7 +1,7 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { LOAD_FACTORS } from '../reference/fasteners.ts';
-import { ROOT_FRAME, type Frame } from '../site/frame.ts';
-import { cross, dot, scale, type Vec3 } from '../site/vec3.ts';
+import { ROOT_FRAME, type Frame } from '../geometry/frame.ts';
+import { cross, dot, scale, type Vec3 } from '../geometry/vec3.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 
 export const GRAVITY_MPS2 = 9.80665;

@@ -14,7 +14,7 @@ import type { PointMm } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { ANCHOR_SPACING, LAG_DISTANCES } from '../reference/fasteners.ts';
-import { growBox } from '../site/polygon.ts';
+import { growBox } from '../geometry/polygon.ts';
 import { lengthInput } from '../working/working.ts';
 import { groundOf, memberAt, screwFor } from './hole-fixing.ts';
 

@@ -1,20 +1,13 @@
+import type { BoxMm } from '../geometry/polygon.ts';
 import type { GearType, Knockout } from '../plan/gear-type.ts';
 import type { Placement } from '../plan/placement.ts';
 import type { PointMm } from '../plan/values.ts';
-
-/** The body of hung gear, projected onto its face, in the face's coordinates. */
-export type BodyMm = {
-  readonly minX: number;
-  readonly minY: number;
-  readonly maxX: number;
-  readonly maxY: number;
-};
 
 /** The hook line's centre is at the placement; the body hangs `dropMm` below it and is centred on it. */
 export function bodyOf(
   type: Pick<GearType, 'widthMm' | 'heightMm' | 'dropMm'>,
   placement: Pick<Placement, 'xMm' | 'yMm'>,
-): BodyMm {
+): BoxMm {
   const minX = placement.xMm - type.widthMm / 2;
   const minY = placement.yMm - type.dropMm;
   return { minX, minY, maxX: minX + type.widthMm, maxY: minY + type.heightMm };
@@ -22,7 +15,7 @@ export function bodyOf(
 
 /** Where a knockout's centre projects onto the face, and which way it opens. */
 export function knockoutOnFace(
-  body: BodyMm,
+  body: BoxMm,
   knockout: Knockout,
 ): { readonly at: PointMm; readonly opens: PointMm } {
   switch (knockout.edge) {

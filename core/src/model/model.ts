@@ -1,5 +1,6 @@
+import type { BoxMm } from '../geometry/polygon.ts';
 import { batch, signal, type ReadonlySignal, type Signal } from '@preact/signals-core';
-import { bodyOf, type BodyMm } from '../gear/body.ts';
+import { bodyOf } from '../gear/body.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Face, Fold } from '../plan/face.ts';
 import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
@@ -8,7 +9,7 @@ import type { Material } from '../plan/material.ts';
 import type { Joint, Link, Placement, Port } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Pass, Run } from '../plan/run.ts';
-import type { Frame } from '../site/frame.ts';
+import type { Frame } from '../geometry/frame.ts';
 import { placeFaces, type FaceToPlace, type PlacedBy } from '../site/place-faces.ts';
 import { buildFace, clockwiseProblems, type Site, type SiteFace, type SiteProblem } from '../site/site.ts';
 import { DerivedMap } from '../derive/derived-map.ts';
@@ -26,7 +27,7 @@ export type Hung = {
   /** As it hangs: on a board its standoff counts from the face behind the board. */
   readonly type: BodyType;
   readonly face: SiteFace;
-  readonly body: BodyMm;
+  readonly body: BoxMm;
   /** The board it is fixed to; null where it hangs on the face itself. */
   readonly board: { readonly placement: Placement; readonly type: BodyType } | null;
 };

@@ -1,5 +1,7 @@
 import { z } from '../zod.ts';
 
+export type { PointMm } from '../geometry/point.ts';
+
 /** Beyond this nothing is a wall or a van; it keeps every sum far from losing digits. */
 const MAX_LENGTH_MM = 1_000_000;
 
@@ -18,7 +20,6 @@ export const tempCSchema = z.number().min(-90).max(90);
 
 /** (x, y) on a face, mm: x to the right, y up, from the face's lower-left datum. */
 export const pointMmSchema = z.tuple([positionMmSchema, positionMmSchema]);
-export type PointMm = readonly [number, number];
 
 /** A distance in the unit its rule was given in: 6 in stays 6 in. */
 export const givenDistanceSchema = z.strictObject({

@@ -1,5 +1,6 @@
+import type { BoxMm } from '../geometry/polygon.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
-import { knockoutOnFace, type BodyMm } from '../gear/body.ts';
+import { knockoutOnFace } from '../gear/body.ts';
 import type { Port } from '../plan/placement.ts';
 import { TIE_BASES } from '../reference/board-cables.ts';
 import { sawnGrommet, type SawnHole } from '../wireway/hole-saw.ts';
@@ -72,7 +73,7 @@ function outOf(item: Hung, port: Port): readonly [number, number] | null {
 
 /** How much of a straight leg lies over a box (Liang and Barsky 1984). */
 function insideMm(
-  { minX, minY, maxX, maxY }: BodyMm,
+  { minX, minY, maxX, maxY }: BoxMm,
   from: readonly [number, number],
   to: readonly [number, number],
 ): number {

@@ -1,5 +1,5 @@
 import type { PointMm } from '../plan/values.ts';
-import type { BoxMm } from '../site/polygon.ts';
+import type { BoxMm } from '../geometry/polygon.ts';
 import {
   buildGrid,
   nodeAt,

@@ -1,7 +1,7 @@
 // One closed algorithm with private helpers: the orthogonal grid that shortest cable paths lie on.
 import type { PointMm } from '../plan/values.ts';
-import { doSegmentsCross, edgesOf } from '../plan/outline.ts';
-import { isInside, type BoxMm } from '../site/polygon.ts';
+import { doSegmentsCross, edgesOf } from '../geometry/segments.ts';
+import { isInside, type BoxMm } from '../geometry/polygon.ts';
 import { foldsAt } from '../site/folds.ts';
 import { foldEdge, type SiteFace } from '../site/site.ts';
 import type { Fold } from '../plan/face.ts';

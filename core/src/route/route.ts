@@ -10,7 +10,7 @@ import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
 import { findPassPlaces } from '../site/pass-places.ts';
 import { foldsAt } from '../site/folds.ts';
-import { growBox, isInside, type BoxMm } from '../site/polygon.ts';
+import { growBox, isInside, type BoxMm } from '../geometry/polygon.ts';
 import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
 import type { SiteFace } from '../site/site.ts';
 import { lengthInput, type Working } from '../working/working.ts';

@@ -10,12 +10,12 @@ import {
 import type { Prepared } from '../check/prepared.ts';
 import { PASSES } from '../check/subjects.ts';
 import type { Pass } from '../plan/run.ts';
-import { distanceToSegmentMm } from '../plan/outline.ts';
+import { distanceToSegmentMm } from '../geometry/segments.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
 import type { PassPlace } from '../site/pass-places.ts';
-import { isInside } from '../site/polygon.ts';
+import { isInside } from '../geometry/polygon.ts';
 import type { Member } from '../site/members.ts';
 import { setbackZones } from '../site/setback-zones.ts';
 import { lengthInput } from '../working/working.ts';

@@ -5,9 +5,9 @@ import type { Fold } from '../plan/face.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
 import { plan, rectangle, wall } from '../test/plans.ts';
-import { siteFromFace } from './frame.ts';
-import { signedAreaMm2 } from '../plan/outline.ts';
-import { boundsOf, doBoxesOverlap, growBox, isInside } from './polygon.ts';
+import { siteFromFace } from '../geometry/frame.ts';
+import { signedAreaMm2 } from '../geometry/segments.ts';
+import { boundsOf, doBoxesOverlap, growBox, isInside } from '../geometry/polygon.ts';
 import { buildSite } from './site.ts';
 import { layOutSheet, unionOf } from './sheet.ts';
 

@@ -1,9 +1,9 @@
-import { foldedFrame, siteFromFace, type Frame } from './frame.ts';
-import { interpolateFrame } from './interpolate.ts';
+import { foldedFrame, siteFromFace, type Frame } from '../geometry/frame.ts';
+import { interpolateFrame } from '../geometry/interpolate.ts';
 import { foldEdge } from './place-faces.ts';
 import type { SheetPlace } from './sheet.ts';
 import type { Site } from './site.ts';
-import type { Vec3 } from './vec3.ts';
+import type { Vec3 } from '../geometry/vec3.ts';
 
 /** A face’s frame while it lies on the flat sheet, which stands in the plane of the root face. */
 function flatFrame({ originX, originY, cos, sin }: SheetPlace): Frame {

@@ -1,7 +1,7 @@
 import type { Face } from '../plan/face.ts';
 import type { Framing } from '../plan/framing.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
-import type { BoxMm } from './polygon.ts';
+import type { BoxMm } from '../geometry/polygon.ts';
 
 /** One stud, rib or seam as it stands on a face. */
 export type Member = {

@@ -1,10 +1,12 @@
-import { distanceToSegmentMm } from '../plan/outline.ts';
+import { distanceToSegmentMm } from '../geometry/segments.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isAbove, isBelow, TOUCH_MM } from '../quantity/compare.ts';
-import { clipToBox } from './clip.ts';
-import { boundsOf, growBox, type BoxMm } from './polygon.ts';
-import type { Vec3 } from './vec3.ts';
+import { clipToBox } from '../geometry/clip.ts';
+import { boundsOf, growBox, type BoxMm } from '../geometry/polygon.ts';
+import { siteFromFace, type Frame } from '../geometry/frame.ts';
+import type { OrientedBox } from '../geometry/oriented-box.ts';
+import { add, scale, type Vec3 } from '../geometry/vec3.ts';
 
 /** A slanting line is covered by boxes no longer than this, so that little beside it is covered too. */
 const SLANT_PIECE_MM = 25;
@@ -153,4 +155,18 @@ export function mayLieUnder(obstacle: Obstacle, standoffMm: number): boolean {
 /** The obstacles a face shows: what is hidden behind it hinders no body and no cable on it. */
 export function visibleObstacles<Any extends Obstacle>(obstacles: readonly Any[]): Any[] {
   return obstacles.filter(({ isHidden }) => !isHidden);
+}
+
+/** A part of an obstacle as it stands out from its face, from `backMm` to `frontMm`. */
+export function boxOfPart(frame: Frame, part: ObstaclePart, backMm: number, frontMm: number): OrientedBox {
+  const [dx, dy] = part.along;
+  return {
+    centre: add(siteFromFace(frame, part.middle), scale(frame.toViewer, (backMm + frontMm) / 2)),
+    axes: [
+      add(scale(frame.right, dx), scale(frame.up, dy)),
+      add(scale(frame.right, -dy), scale(frame.up, dx)),
+      frame.toViewer,
+    ],
+    half: [part.halfAlongMm, part.halfAcrossMm, (frontMm - backMm) / 2],
+  };
 }

@@ -3,7 +3,7 @@ import DxfParser, { type IDxf, type ILwpolylineEntity, type IPolylineEntity } fr
 import type { LengthUnit } from '../quantity/parse-length.ts';
 import type { PointMm } from '../plan/values.ts';
 import { fail, ok, type Result } from '../result.ts';
-import { findLoops, type Segment } from './loops.ts';
+import { findLoops, type Segment } from '../geometry/loops.ts';
 
 /** The package’s types describe another module format than it ships: its default is the class itself. */
 const Parser = DxfParser as unknown as new () => { readonly parseSync: (text: string) => IDxf | null };

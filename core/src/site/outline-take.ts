@@ -1,13 +1,8 @@
-import {
-  cleanMm,
-  COINCIDENT_MM,
-  findOutlineFault,
-  outlineFaultText,
-  signedAreaMm2,
-} from '../plan/outline.ts';
+import { cleanMm, COINCIDENT_MM, findOutlineFault, outlineFaultText } from '../plan/outline.ts';
+import { signedAreaMm2 } from '../geometry/segments.ts';
 import type { PointMm } from '../plan/values.ts';
 import { fail, ok, type Result } from '../result.ts';
-import { boundsOf } from './polygon.ts';
+import { boundsOf } from '../geometry/polygon.ts';
 
 /** Most corners a face may have. */
 const MOST_CORNERS = 200;

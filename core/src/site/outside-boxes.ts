@@ -1,6 +1,6 @@
-import { edgesOf } from '../plan/outline.ts';
+import { edgesOf } from '../geometry/segments.ts';
 import type { PointMm } from '../plan/values.ts';
-import type { BoxMm } from './polygon.ts';
+import type { BoxMm } from '../geometry/polygon.ts';
 
 /** Slanting edges are followed in steps no wider than this. */
 const STEP_MM = 50;

@@ -1,6 +1,6 @@
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import { fail, ok, type Result } from '../result.ts';
-import { foldedFrame, type Frame } from './frame.ts';
+import { foldedFrame, type Frame } from '../geometry/frame.ts';
 import { edgeLengthMm, foldEdge } from './place-faces.ts';
 import type { Site } from './site.ts';
 import { foldsAt } from './folds.ts';

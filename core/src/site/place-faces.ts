@@ -1,11 +1,11 @@
 import type { Fold, Stand } from '../plan/face.ts';
 import type { PointMm } from '../plan/values.ts';
-import { edgesOf } from '../plan/outline.ts';
+import { edgesOf } from '../geometry/segments.ts';
 import { standAxes } from '../plan/stand.ts';
 import { foldsAt } from './folds.ts';
-import { foldedFrame, reverseFrame, ROOT_FRAME, siteFromFace, type Frame } from './frame.ts';
+import { foldedFrame, reverseFrame, ROOT_FRAME, siteFromFace, type Frame } from '../geometry/frame.ts';
 import type { SiteFace, SiteProblem } from './site-face.ts';
-import { dot, sub } from './vec3.ts';
+import { dot, sub } from '../geometry/vec3.ts';
 
 /** Two edges that fold together may differ by this much: a pencil line. */
 export const EDGE_MATCH_MM = 0.5;

@@ -3,10 +3,10 @@ import type { Stand } from '../plan/face.ts';
 import { cleanMm } from '../plan/outline.ts';
 import type { Plan } from '../plan/plan.ts';
 import { fail, ok, type Result } from '../result.ts';
-import type { Frame } from './frame.ts';
+import type { Frame } from '../geometry/frame.ts';
 import { foldsAt } from './folds.ts';
 import type { Site } from './site.ts';
-import { dot, sub, type Vec3 } from './vec3.ts';
+import { dot, sub, type Vec3 } from '../geometry/vec3.ts';
 
 /** Directions that differ by less, as a sine, are the same: what turning by degrees loses. */
 const SAME_SINE = 1e-9;

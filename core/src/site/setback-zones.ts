@@ -1,8 +1,8 @@
 import type { Setback } from '../plan/face.ts';
-import { distanceToSegmentMm, doSegmentsCross, edgesOf } from '../plan/outline.ts';
+import { distanceToSegmentMm, doSegmentsCross, edgesOf } from '../geometry/segments.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
-import { boundsOf, isInside, type BoxMm } from './polygon.ts';
+import { boundsOf, isInside, type BoxMm } from '../geometry/polygon.ts';
 import type { SiteFace } from './site-face.ts';
 
 /** An edge of a face with what is kept free along it. */

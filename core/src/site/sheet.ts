@@ -1,6 +1,6 @@
 import type { PointMm } from '../plan/values.ts';
 import { foldsAt } from './folds.ts';
-import { boundsOf, doBoxesOverlap, type BoxMm } from './polygon.ts';
+import { boundsOf, doBoxesOverlap, type BoxMm } from '../geometry/polygon.ts';
 import { foldEdge, type Site, type SiteFace } from './site.ts';
 
 /** Room between faces that do not touch, mm on the sheet. */

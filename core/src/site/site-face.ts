@@ -4,7 +4,7 @@ import type { PointMm } from '../plan/values.ts';
 import type { ResolvedConditions } from './conditions.ts';
 import type { Member } from './members.ts';
 import type { ObstaclePart } from './obstacle-zone.ts';
-import type { BoxMm } from './polygon.ts';
+import type { BoxMm } from '../geometry/polygon.ts';
 
 /** An obstacle with its parts as they are, and the boxes that cover them. */
 export type ObstacleZone = {

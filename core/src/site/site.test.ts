@@ -3,9 +3,9 @@ import { Matrix4, Vector3 } from 'three';
 import { plan, rectangle, wall } from '../test/plans.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
-import { siteFromFace, type Frame } from './frame.ts';
-import { signedAreaMm2 } from '../plan/outline.ts';
-import { isBoxInside, isInside } from './polygon.ts';
+import { siteFromFace, type Frame } from '../geometry/frame.ts';
+import { signedAreaMm2 } from '../geometry/segments.ts';
+import { isBoxInside, isInside } from '../geometry/polygon.ts';
 import { buildSite, mirrored } from './site.ts';
 import { faceFromSheet, layOutSheet, sheetFromFace } from './sheet.ts';
 

@@ -1,16 +1,16 @@
 import type { Face, Fold } from '../plan/face.ts';
-import { signedAreaMm2 } from '../plan/outline.ts';
+import { signedAreaMm2 } from '../geometry/segments.ts';
 import type { Conditions } from '../plan/conditions.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
 import { byIdentity } from '../derive/query.ts';
 import { resolveConditions } from './conditions.ts';
-import type { Frame } from './frame.ts';
+import type { Frame } from '../geometry/frame.ts';
 import { membersOf, mirroredMember } from './members.ts';
 import { obstacleBoxes, obstacleParts, visibleObstacles } from './obstacle-zone.ts';
 import { placeFaces, type PlacedBy } from './place-faces.ts';
 import type { SiteFace, SiteProblem } from './site-face.ts';
-import { boundsOf } from './polygon.ts';
+import { boundsOf } from '../geometry/polygon.ts';
 
 export { foldEdge } from './place-faces.ts';
 

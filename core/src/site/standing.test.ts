@@ -8,13 +8,13 @@ import { applyEdits } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { faceOf, plan, rectangle, wall } from '../test/plans.ts';
 import { foldUp } from './fold-up.ts';
-import { siteFromFace, type Frame } from './frame.ts';
-import { interpolateFrame } from './interpolate.ts';
+import { siteFromFace, type Frame } from '../geometry/frame.ts';
+import { interpolateFrame } from '../geometry/interpolate.ts';
 import { parsePitch, pitchDeg, pitchEdit, pitchFromRise, riseInTwelve } from './pitch.ts';
 import { foldEdge, standFrame } from './place-faces.ts';
 import { layOutSheet } from './sheet.ts';
 import { buildSite, type Site } from './site.ts';
-import { doBoxesOverlap } from './polygon.ts';
+import { doBoxesOverlap } from '../geometry/polygon.ts';
 import { edgeName, foldsOf, freeEdges, pitchText } from './fold-list.ts';
 import { travelOnFace } from './travel.ts';
 

@@ -1,8 +1,8 @@
 import type { Plan } from '../plan/plan.ts';
 import type { Travel } from '../plan/conditions.ts';
-import { ROOT_FRAME } from './frame.ts';
+import { ROOT_FRAME } from '../geometry/frame.ts';
 import type { Site } from './site.ts';
-import { dot, scale, type Vec3 } from './vec3.ts';
+import { dot, scale, type Vec3 } from '../geometry/vec3.ts';
 
 /** A direction this much along an axis is that way, and not beside it: cosine of 45°. */
 const ALONG = Math.SQRT1_2;

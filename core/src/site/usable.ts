@@ -1,5 +1,5 @@
 import { Clipper, FillRule, JoinType, EndType, type PathsD } from 'clipper2-ts';
-import { signedAreaMm2 } from '../plan/outline.ts';
+import { signedAreaMm2 } from '../geometry/segments.ts';
 import type { PointMm } from '../plan/values.ts';
 import { foldEdge } from './place-faces.ts';
 import type { SiteFace } from './site.ts';

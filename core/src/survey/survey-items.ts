@@ -1,7 +1,7 @@
 import type { Plan } from '../plan/plan.ts';
 import { pitchDeg } from '../site/pitch.ts';
 import { obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
-import { boundsOf } from '../site/polygon.ts';
+import { boundsOf } from '../geometry/polygon.ts';
 import type { Site, SiteFace } from '../site/site.ts';
 
 /** One thing to measure on site. `key` names it in readings, and is stable while the plan’s ids are. */

@@ -1,5 +1,5 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
-import { knockoutOnFace, type BodyMm } from '../gear/body.ts';
+import { knockoutOnFace } from '../gear/body.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Knockout } from '../plan/gear-type.ts';
 import type { Link } from '../plan/placement.ts';
@@ -9,7 +9,7 @@ import { mmFromInch } from '../quantity/convert.ts';
 import { MACHINE_SCREW_LENGTHS_MM, MACHINE_SCREWS, type MachineScrew } from '../reference/fasteners.ts';
 import type { KnockoutSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
-import { doBoxesOverlap, gapAcrossMm, gapUpMm } from '../site/polygon.ts';
+import { doBoxesOverlap, gapAcrossMm, gapUpMm, type BoxMm } from '../geometry/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { fittingFor, isFittingSize, LONGEST_NIPPLE_MM } from './nipple.ts';
 
@@ -30,7 +30,7 @@ export type Meeting = {
 
 /** Where one hole serves the backs of two enclosures, in the frame of the first one’s face. */
 export type ThroughHole = {
-  readonly within: BodyMm;
+  readonly within: BoxMm;
   readonly widthMm: number;
   readonly heightMm: number;
   /** Its middle; `otherXMm` is the same as read on the other side of the wall. */

@@ -1,7 +1,8 @@
 import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
 import { faceSchema, outlineSchema } from '../face.ts';
-import { findOutlineFault, outlineFaultText, signedAreaMm2 } from '../outline.ts';
+import { findOutlineFault, outlineFaultText } from '../outline.ts';
+import { signedAreaMm2 } from '../../geometry/segments.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema, nameSchema, positionMmSchema, sizeMmSchema, type PointMm } from '../values.ts';
 import { dropFrom } from '../lists.ts';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { boxObstacle, foldOf, reverseOf } from '../../demo/parts.ts';
 import { faceOf, gear, hang, lineOf, plan, rectangle, spacedFraming, wall } from '../../test/plans.ts';
 import { buildSite } from '../../site/site.ts';
-import { siteFromFace } from '../../site/frame.ts';
+import { siteFromFace } from '../../geometry/frame.ts';
 import { rootEdit } from '../../site/root-edit.ts';
 import type { Plan } from '../plan.ts';
 import type { PointMm } from '../values.ts';

@@ -1,4 +1,5 @@
-import { useEffect, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef, useState } from 'react';
 import type { ClearanceLine, Prepared } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import { formatAgainst, formatLength, sourceText, type Reader } from '@zarnel/core/words';
@@ -12,8 +13,6 @@ import { evaluator } from '../../workers/compute.ts';
 import { WAY_WORDS } from './way-words.ts';
 
 type Props = { readonly plan: Plan; readonly prepared: Prepared; readonly reader: Reader };
-
-const MOST_ROWS = 300;
 
 /** Every pair with what is there, what is asked for, the margin and the rule: least margin first. */
 export function ClearanceTable({ plan, prepared, reader }: Props) {
@@ -65,55 +64,99 @@ function Rows({ plan, prepared, reader, onTaken }: Props & { readonly onTaken: (
   return (
     <>
       <Toggle label="Only what is missing or near" isOn={isTightOnly} onChange={setTightOnly} />
-      <table className="w-full text-sm" data-testid="clearances">
-        <thead>
-          <tr className="border-b border-pencil text-left">
-            <th className="py-1 pr-2">Between</th>
-            <th className="py-1 pr-2 text-right">Measured</th>
-            <th className="py-1 pr-2 text-right">Required</th>
-            <th className="py-1 pr-2 text-right">Margin</th>
-            <th className="py-1">Rule</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.slice(0, MOST_ROWS).map((line) => {
-            const figures = formatAgainst(line.measuredMm, line.requiredMm, reader);
-            const look = !line.isMet
-              ? 'text-crayon font-semibold'
-              : line.isNear
-                ? 'text-kraft font-semibold'
-                : 'text-solder';
-            return (
-              <tr key={line.key} className="border-b border-faint align-top">
-                <td className="py-1 pr-2">
-                  <button
-                    type="button"
-                    className="min-h-9 text-left underline decoration-faint"
-                    onClick={() => take(line)}
-                  >
-                    {line.itemName}, {WAY_WORDS[line.way]}: {line.otherName}
-                  </button>
-                </td>
-                <td className="figure py-1 pr-2 text-right">{figures.measured}</td>
-                <td className="figure py-1 pr-2 text-right text-chalk">{figures.required}</td>
-                <td className={`py-1 pr-2 text-right ${look}`}>
-                  <span className="figure">{formatLength(line.marginMm, reader)}</span>
-                  <span className="block text-xs">
-                    {!line.isMet ? 'missing' : line.isNear ? 'near' : 'to spare'}
-                  </span>
-                </td>
-                <td className="py-1">
-                  {line.owner}
-                  <span className="block text-xs text-kraft">{sourceText(line.source)}</span>
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-      {shown.length > MOST_ROWS && (
-        <p className="mt-2">… and {shown.length - MOST_ROWS} more with more to spare.</p>
-      )}
+      <Table lines={shown} reader={reader} onTaken={take} />
     </>
+  );
+}
+
+/** What a row takes before it was measured, px. */
+const USUAL_ROW_PX = 84;
+
+/** Only the rows in sight are drawn; what is above and below them keeps its room. */
+function Table(props: {
+  readonly lines: readonly ClearanceLine[];
+  readonly reader: Reader;
+  readonly onTaken: (line: ClearanceLine) => void;
+}) {
+  const { lines, reader, onTaken } = props;
+  const bodyRef = useRef<HTMLTableSectionElement>(null);
+  const virtualizer = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => bodyRef.current?.closest('[role=dialog]') ?? null,
+    estimateSize: () => USUAL_ROW_PX,
+    getItemKey: (index) => lines[index]?.key ?? index,
+    overscan: 8,
+  });
+  const rows = virtualizer.getVirtualItems();
+  const abovePx = rows[0]?.start ?? 0;
+  const belowPx = virtualizer.getTotalSize() - (rows.at(-1)?.end ?? 0);
+  return (
+    <table className="w-full text-sm" data-testid="clearances" aria-rowcount={lines.length + 1}>
+      <thead>
+        <tr className="border-b border-pencil text-left">
+          <th className="py-1 pr-2">Between</th>
+          <th className="py-1 pr-2 text-right">Measured</th>
+          <th className="py-1 pr-2 text-right">Required</th>
+          <th className="py-1 pr-2 text-right">Margin</th>
+          <th className="py-1">Rule</th>
+        </tr>
+      </thead>
+      <tbody ref={bodyRef}>
+        {abovePx > 0 && <tr aria-hidden style={{ height: abovePx }} />}
+        {rows.map(({ key, index }) => {
+          const line = lines[index];
+          return line === undefined ? null : (
+            <LineRow
+              key={key}
+              rowRef={virtualizer.measureElement}
+              index={index}
+              line={line}
+              reader={reader}
+              onTaken={onTaken}
+            />
+          );
+        })}
+        {belowPx > 0 && <tr aria-hidden style={{ height: belowPx }} />}
+      </tbody>
+    </table>
+  );
+}
+
+function LineRow(props: {
+  readonly rowRef: (row: HTMLTableRowElement | null) => void;
+  readonly index: number;
+  readonly line: ClearanceLine;
+  readonly reader: Reader;
+  readonly onTaken: (line: ClearanceLine) => void;
+}) {
+  const { rowRef, index, line, reader, onTaken } = props;
+  const figures = formatAgainst(line.measuredMm, line.requiredMm, reader);
+  const look = !line.isMet
+    ? 'text-crayon font-semibold'
+    : line.isNear
+      ? 'text-kraft font-semibold'
+      : 'text-solder';
+  return (
+    <tr ref={rowRef} data-index={index} aria-rowindex={index + 2} className="border-b border-faint align-top">
+      <td className="py-1 pr-2">
+        <button
+          type="button"
+          className="min-h-9 text-left underline decoration-faint"
+          onClick={() => onTaken(line)}
+        >
+          {line.itemName}, {WAY_WORDS[line.way]}: {line.otherName}
+        </button>
+      </td>
+      <td className="figure py-1 pr-2 text-right">{figures.measured}</td>
+      <td className="figure py-1 pr-2 text-right text-chalk">{figures.required}</td>
+      <td className={`py-1 pr-2 text-right ${look}`}>
+        <span className="figure">{formatLength(line.marginMm, reader)}</span>
+        <span className="block text-xs">{!line.isMet ? 'missing' : line.isNear ? 'near' : 'to spare'}</span>
+      </td>
+      <td className="py-1">
+        {line.owner}
+        <span className="block text-xs text-kraft">{sourceText(line.source)}</span>
+      </td>
+    </tr>
   );
 }

@@ -1,5 +1,5 @@
 import earcut from 'earcut';
-import type { PointMm } from '../plan/values.ts';
+import type { PointMm } from './point.ts';
 
 /** An outline as triangles that together cover it just once; a triangle is its own. Cutting a triangle is exact. */
 export function trianglesOf(outline: readonly PointMm[]): (readonly [PointMm, PointMm, PointMm])[] {

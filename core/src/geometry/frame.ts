@@ -1,4 +1,4 @@
-import type { PointMm } from '../plan/values.ts';
+import type { PointMm } from './point.ts';
 import { add, cross, scale, sub, type Vec3 } from './vec3.ts';
 
 /**

@@ -1,4 +1,4 @@
-import type { PointMm } from '../plan/values.ts';
+import type { PointMm } from './point.ts';
 
 export type Segment = readonly [PointMm, PointMm];
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { signedAreaMm2 } from '../plan/outline.ts';
-import { rectangleOutline } from './outline-take.ts';
+import { signedAreaMm2 } from '../geometry/segments.ts';
+import { rectangleOutline } from '../site/outline-take.ts';
 import { findLoops, type Segment } from './loops.ts';
 
 function edges(points: readonly (readonly [number, number])[]): Segment[] {

@@ -1,6 +1,6 @@
 import { gapOfSpans, TOUCH_MM } from '../quantity/compare.ts';
-import { distanceToSegmentMm, doSegmentsCross, edgesOf } from '../plan/outline.ts';
-import type { PointMm } from '../plan/values.ts';
+import { distanceToSegmentMm, doSegmentsCross, edgesOf } from './segments.ts';
+import type { PointMm } from './point.ts';
 
 export type BoxMm = {
   readonly minX: number;

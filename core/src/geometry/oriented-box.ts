@@ -1,5 +1,4 @@
 import { siteFromFace, type Frame } from './frame.ts';
-import type { ObstaclePart } from './obstacle-zone.ts';
 import type { BoxMm } from './polygon.ts';
 import { add, cross, dot, scale, sub, type Vec3 } from './vec3.ts';
 
@@ -17,20 +16,6 @@ export function boxOnFace(frame: Frame, over: BoxMm, backMm: number, frontMm: nu
     centre: add(middle, scale(frame.toViewer, (backMm + frontMm) / 2)),
     axes: [frame.right, frame.up, frame.toViewer],
     half: [(over.maxX - over.minX) / 2, (over.maxY - over.minY) / 2, (frontMm - backMm) / 2],
-  };
-}
-
-/** A part of an obstacle as it stands out from its face, from `backMm` to `frontMm`. */
-export function boxOfPart(frame: Frame, part: ObstaclePart, backMm: number, frontMm: number): OrientedBox {
-  const [dx, dy] = part.along;
-  return {
-    centre: add(siteFromFace(frame, part.middle), scale(frame.toViewer, (backMm + frontMm) / 2)),
-    axes: [
-      add(scale(frame.right, dx), scale(frame.up, dy)),
-      add(scale(frame.right, -dy), scale(frame.up, dx)),
-      frame.toViewer,
-    ],
-    half: [part.halfAlongMm, part.halfAcrossMm, (frontMm - backMm) / 2],
   };
 }
 
