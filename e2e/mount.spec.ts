@@ -95,6 +95,9 @@ test('types a hook line with a sum, nudges it, and keeps the old value when it c
 test('shows the working of the hook line and of the gap', async ({ page, request }) => {
   await openJob(page, await importDemo(request, 'Working'));
   await gear(page, 'inverter-a').click();
+  // The page stands before its checks have run: what they find comes first in the bench.
+  await expect(bench(page).getByRole('button', { name: 'Move Inverter A 1″ to the left' })).toBeVisible();
+  await expect(bench(page).getByRole('heading', { name: 'Hook line' })).toBeVisible();
   await bench(page).getByRole('button', { name: 'Show the working' }).nth(1).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('hook line above wireway = drop + gap');

@@ -15,7 +15,7 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
   const meta = getCheckMeta(finding.check);
   const figures = measuredAndRequired(finding, reader);
   const [subject] = finding.subjects;
-  const { fixes, working } = useRemedies(finding);
+  const remedies = useRemedies(finding);
   return (
     <div className="mb-3 border border-faint bg-paper p-3" data-check={finding.check}>
       <button
@@ -39,7 +39,11 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
         />
       )}
       <div className="mt-2 flex flex-col gap-1">
-        {fixes.map((fix) => {
+        {remedies === null && finding.seeksFixes && (
+          // It keeps the room of a button, so that nothing moves away under a hand.
+          <p className="min-h-9 py-1.5 text-kraft">Looking for what clears it …</p>
+        )}
+        {remedies?.fixes.map((fix) => {
           const label = fixLabelOf(fix, meta, reader);
           return (
             <Button key={label} onClick={() => makeEdits(fix.edits)}>
@@ -48,7 +52,7 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
           );
         })}
       </div>
-      {working !== null && <WorkingButton working={working} reader={reader} />}
+      {finding.hasWorking && <WorkingButton working={remedies?.working ?? null} reader={reader} />}
       <p className="mt-1 text-sm text-kraft">{sourceText(finding.source)}</p>
     </div>
   );

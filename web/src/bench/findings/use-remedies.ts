@@ -6,10 +6,13 @@ import { evaluator } from '../../workers/compute.ts';
 
 const NONE: Remedies = { fixes: [], working: null };
 
-/** What clears a finding that is looked at, and how it was worked out: asked for anew whenever the plan has changed. */
-export function useRemedies({ id, hasWorking, seeksFixes }: Finding): Remedies {
+/**
+ * What clears a finding that is looked at, and how it was worked out: asked for anew whenever the plan has changed. Null until
+ * there is a first answer.
+ */
+export function useRemedies({ id, hasWorking, seeksFixes }: Finding): Remedies | null {
   const { plan, evaluationOf } = useAppSelector((state) => state.plan);
-  const [remedies, setRemedies] = useState(NONE);
+  const [remedies, setRemedies] = useState<Remedies | null>(null);
   const isCurrent = plan !== null && plan === evaluationOf;
   const isAsked = hasWorking || seeksFixes;
   useEffect(() => {
@@ -23,5 +26,5 @@ export function useRemedies({ id, hasWorking, seeksFixes }: Finding): Remedies {
       isWanted = false;
     };
   }, [id, isCurrent, isAsked, evaluationOf]);
-  return remedies;
+  return isAsked ? remedies : NONE;
 }

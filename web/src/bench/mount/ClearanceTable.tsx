@@ -92,7 +92,7 @@ function Table(props: {
   const belowPx = virtualizer.getTotalSize() - (rows.at(-1)?.end ?? 0);
   return (
     <table className="w-full text-sm" data-testid="clearances" aria-rowcount={lines.length + 1}>
-      <thead>
+      <thead className="sticky -top-5 bg-paper">
         <tr className="border-b border-pencil text-left">
           <th className="py-1 pr-2">Between</th>
           <th className="py-1 pr-2 text-right">Measured</th>
