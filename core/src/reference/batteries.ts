@@ -10,6 +10,7 @@ export const GAS_CURRENT: ReferenceTable<
   >
 > = {
   title: 'Current that makes gas, mA for each Ah of capacity, by how it is charged',
+  basis: 'iec',
   source: published('IEC 62485-2', 'clause 7, Table 1', '2010'),
   confidence: {
     level: 'high',

@@ -14,6 +14,7 @@ export type ScrewSize = {
 
 export const SCREWS: ReferenceTable<readonly ScrewSize[]> = {
   title: 'Lag and wood screws: shank, root and tip, inches, and bending yield strength, psi',
+  basis: 'us',
   source: published('NDS', 'Appendix L, Tables L2 and L3; Table I1', '2018'),
   confidence: { level: 'high', doubted: ['root diameters of wood screws: medium'] },
   rows: [
@@ -35,6 +36,7 @@ export const SCREW_STOCK_IN = 0.5;
 /** Specific gravity of wood by species, and of sheets. */
 export const SPECIES_GRAVITY: ReferenceTable<Readonly<Record<string, number>>> = {
   title: 'Specific gravity of wood, oven-dry',
+  basis: 'us',
   source: published('NDS', 'Table 12.3.3A and 12.3.3B', '2018'),
   confidence: { level: 'high', doubted: [] },
   rows: {
@@ -86,6 +88,7 @@ type LeadHoleRow = { readonly aboveGravity: number; readonly leastRatio: number;
 /** Lead holes, as a part of the shank of a lag and of the root of a wood screw, by specific gravity; densest first. */
 export const LEAD_HOLES: ReferenceTable<Readonly<Record<ScrewSize['kind'], readonly LeadHoleRow[]>>> = {
   title: 'Lead holes: of lags as a part of the shank, of wood screws as a part of the root',
+  basis: 'us',
   source: published('NDS', '12.1.4.2, 12.1.5.2 and 12.1.5.3', '2018'),
   confidence: {
     level: 'high',
@@ -153,6 +156,7 @@ const coarse = (pitchMm: number): Thread => ({ pitchMm, standard: 'metric' });
 /** Machine screws by size, with the pitch of their thread. */
 export const MACHINE_SCREWS: ReferenceTable<Readonly<Record<MachineScrew, Thread>>> = {
   title: 'Machine screws: pitch of the thread, mm',
+  basis: 'any',
   source: published('Unified inch and ISO metric screw threads', 'ASME B1.1; ISO 261, coarse', 'as recalled'),
   confidence: { level: 'high', doubted: [] },
   rows: {

@@ -12,6 +12,7 @@ export type Gland = {
 
 export const GLANDS: ReferenceTable<Record<GlandSize, Gland>> = {
   title: 'Metric cable glands: thread, clearance hole, cable diameter they clamp, mm',
+  basis: 'iec',
   source: published('Metric cable glands', 'IEC 60423 threads, EN 62444 glands', 'as recalled'),
   confidence: {
     level: 'medium',

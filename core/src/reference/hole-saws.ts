@@ -3,6 +3,7 @@ import { practice, type ReferenceTable } from './source.ts';
 /** Hole saws a supply house keeps, in sixteenths of an inch. */
 export const HOLE_SAWS_16THS: ReferenceTable<readonly number[]> = {
   title: 'Hole saws commonly sold, sixteenths of an inch',
+  basis: 'any',
   source: practice('Common hole saw sizes'),
   confidence: { level: 'medium', doubted: ['sizes above 4 inches'] },
   rows: [

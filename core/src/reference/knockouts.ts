@@ -23,6 +23,7 @@ export function sizeText(size: KnockoutSize): string {
 export const METRIC_KNOCKOUTS: ReferenceTable<
   Record<MetricSize, { readonly clearanceHoleMm: number; readonly locknutMm: number }>
 > = {
+  basis: 'iec',
   title:
     'Metric entries: clearance hole and locknut size across the corners, mm, largest of the typical range',
   source: published('Metric entry threads', 'IEC 60423', 'as recalled'),
@@ -45,6 +46,7 @@ export type KnockoutHole = { readonly minIn: number; readonly nominalIn: number;
 
 export const KNOCKOUT_HOLES: ReferenceTable<Record<TradeSize, KnockoutHole>> = {
   title: 'Knockout hole by conduit trade size, inches',
+  basis: 'us',
   source: published(
     'Enclosure and box product standards',
     'UL 50, UL 514A knockout dimensions',
@@ -71,6 +73,7 @@ export const KNOCKOUT_HOLES: ReferenceTable<Record<TradeSize, KnockoutHole>> = {
 /** Largest of the typical range, so that a conflict is not missed. */
 export const LOCKNUT_ACROSS_LUGS: ReferenceTable<Record<TradeSize, { readonly maxIn: number }>> = {
   title: 'Locknut size across the lugs by trade size, inches, largest of the typical range',
+  basis: 'any',
   source: practice('Typical locknuts; measure the ones in the box'),
   confidence: { level: 'low', doubted: ['varies by pattern; editable'] },
   rows: {
@@ -92,6 +95,7 @@ export type FittingSize = Extract<TradeSize, '1/2' | '3/4' | '1' | '1-1/4' | '1-
 
 export const CONNECTOR_INSERTION: ReferenceTable<Record<FittingSize, { readonly insertionIn: number }>> = {
   title: 'How far conduit slides into a connector before its stop, inches',
+  basis: 'any',
   source: practice('Typical connectors; a guide only, measure the fitting in hand'),
   confidence: { level: 'low', doubted: ['every row; editable'] },
   rows: {

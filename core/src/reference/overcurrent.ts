@@ -3,6 +3,7 @@ import type { WireSize } from './wireways.ts';
 
 export const STANDARD_RATINGS: ReferenceTable<readonly number[]> = {
   title: 'Standard ampere ratings of fuses and inverse-time breakers, A',
+  basis: 'us',
   source: published('NEC (NFPA 70)', '240.6(A)', '2023'),
   confidence: { level: 'high', doubted: ['10 A moved into the main table in 2023: medium'] },
   rows: [
@@ -13,6 +14,7 @@ export const STANDARD_RATINGS: ReferenceTable<readonly number[]> = {
 
 export const AMPACITY_75C: ReferenceTable<Readonly<Record<WireSize, number>>> = {
   title: 'Ampacity of copper conductors rated and terminated at 75 °C, at most three in a raceway, 30 °C, A',
+  basis: 'us',
   source: published('NEC (NFPA 70)', 'Table 310.16', '2023'),
   confidence: { level: 'high', doubted: [] },
   rows: {
@@ -40,6 +42,7 @@ export const AMPACITY_75C: ReferenceTable<Readonly<Record<WireSize, number>>> = 
 /** Of the smallest sizes the breaker is limited, whatever the ampacity, A. */
 export const SMALL_CONDUCTORS: ReferenceTable<Readonly<Partial<Record<WireSize, number>>>> = {
   title: 'Largest overcurrent protection of small copper conductors, A',
+  basis: 'us',
   source: published('NEC (NFPA 70)', '240.4(D)', '2023'),
   confidence: { level: 'high', doubted: [] },
   rows: { '14': 15, '12': 20, '10': 30 },

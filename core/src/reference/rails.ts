@@ -20,6 +20,7 @@ export type RailKind = (typeof RAIL_KINDS)[number];
 
 export const RAILS: ReferenceTable<Readonly<Record<RailKind, RailSection>>> = {
   title: 'Slotted steel rails, 2.5 mm thick: section properties, typical',
+  basis: 'any',
   source: practice('Typical figures of lipped channels 41 mm wide; take the maker’s for the rail in hand'),
   confidence: { level: 'medium', doubted: ['makers differ by about a tenth'] },
   rows: {

@@ -25,9 +25,17 @@ export type Confidence = {
   readonly doubted: readonly string[];
 };
 
-/** A published or customary table: data with its source, and no logic. */
+/** The code world a table belongs to; `any` where it holds in both, as what is sold and what people do. */
+export const TABLE_BASES = ['us', 'iec', 'any'] as const;
+export type TableBasis = (typeof TABLE_BASES)[number];
+
+/**
+ * A published or customary table: data, and no logic. It says whose it is: its code basis, its source with clause and edition,
+ * whether it was written down from memory, and how far it can be trusted, cell by cell where some are doubted.
+ */
 export type ReferenceTable<Row> = {
   readonly title: string;
+  readonly basis: TableBasis;
   readonly source: SourceRef;
   readonly confidence: Confidence;
   readonly rows: Row;

@@ -5,6 +5,7 @@ export const STOCK_SHEETS: ReferenceTable<
   readonly { readonly name: string; readonly widthMm: number; readonly heightMm: number }[]
 > = {
   title: 'Sheets commonly sold: plywood, cement and plastic board',
+  basis: 'any',
   source: practice('Common sheet sizes; ask the yard'),
   confidence: { level: 'medium', doubted: ['small sheets differ from yard to yard'] },
   rows: [

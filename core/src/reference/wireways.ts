@@ -22,6 +22,7 @@ export const WIRE_AREAS: ReferenceTable<
   Readonly<Record<WireSize, { readonly diameterIn: number; readonly areaIn2: number }>>
 > = {
   title: 'Dimensions of insulated conductors, THHN, THWN, THWN-2',
+  basis: 'us',
   source: published('NEC (NFPA 70)', 'Chapter 9, Table 5', '2023'),
   confidence: { level: 'high', doubted: [] },
   rows: {
@@ -49,6 +50,7 @@ export const WIRE_AREAS: ReferenceTable<
 /** Least bending space for one conductor for each terminal, inches; null where none is stated. */
 export const BENDING_SPACE: ReferenceTable<Readonly<Record<WireSize, number | null>>> = {
   title: 'Width of a wireway where a conductor deflects, one wire for each terminal, inches',
+  basis: 'us',
   source: published('NEC (NFPA 70)', 'Table 312.6(A)', '2023'),
   confidence: { level: 'high', doubted: ['reductions for lay-in lugs are not included'] },
   rows: {
@@ -76,6 +78,7 @@ export const BENDING_SPACE: ReferenceTable<Readonly<Record<WireSize, number | nu
 /** Inside diameters of conduit, inches, and how much of it conductors may fill. */
 export const EMT_INSIDE: ReferenceTable<Readonly<Record<string, number>>> = {
   title: 'Electrical metallic tubing: inside diameter by trade size, inches',
+  basis: 'us',
   source: published('NEC (NFPA 70)', 'Chapter 9, Table 4', '2023'),
   confidence: { level: 'high', doubted: [] },
   rows: {

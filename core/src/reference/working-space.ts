@@ -11,6 +11,7 @@ type DepthRow = {
 
 export const WORKING_SPACE_DEPTH: ReferenceTable<readonly DepthRow[]> = {
   title: 'Depth of working space, feet, by voltage to ground and what is opposite',
+  basis: 'us',
   source: published('NEC (NFPA 70)', 'Table 110.26(A)(1)', '2023'),
   confidence: {
     level: 'high',
