@@ -1,9 +1,9 @@
 // The layers of docs/architecture.md: each folder of core imports only from folders above it in this list.
 const layers = [
   'quantity',
+  'derive',
   'geometry',
   'reference',
-  'derive',
   'working',
   'plan',
   'site',

@@ -1,3 +1,4 @@
+import { byIdentity } from '../derive/query.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { isBelow, TOUCH_MM } from '../quantity/compare.ts';
 import { clipPolygon, clipToBox } from '../geometry/clip.ts';
@@ -42,22 +43,19 @@ export function partsIn({ polygons }: Hindrance, { x, y, z }: Room): (readonly V
 }
 
 type Bounds = { readonly min: Vec3; readonly max: Vec3 };
-const knownBounds = new WeakMap<Hindrance['polygons'], Bounds>();
+const boundsOfPolygons = byIdentity((polygons: Hindrance['polygons']): Bounds => {
+  const points = polygons.flat();
+  const along = (pick: (...values: number[]) => number, start: number): Vec3 => [
+    points.reduce((most, point) => pick(most, point[0]), start),
+    points.reduce((most, point) => pick(most, point[1]), start),
+    points.reduce((most, point) => pick(most, point[2]), start),
+  ];
+  return { min: along(Math.min, Infinity), max: along(Math.max, -Infinity) };
+});
 
-/** Whether all of a thing lies beyond one side of a room: its bounds tell, worked out once for its polygons. */
+/** Whether all of a thing lies beyond one side of a room: its bounds tell. */
 function isBeyond(polygons: Hindrance['polygons'], { x, y, z }: Room): boolean {
-  let bounds = knownBounds.get(polygons);
-  if (bounds === undefined) {
-    const points = polygons.flat();
-    const along = (pick: (...values: number[]) => number, start: number): Vec3 => [
-      points.reduce((most, point) => pick(most, point[0]), start),
-      points.reduce((most, point) => pick(most, point[1]), start),
-      points.reduce((most, point) => pick(most, point[2]), start),
-    ];
-    bounds = { min: along(Math.min, Infinity), max: along(Math.max, -Infinity) };
-    knownBounds.set(polygons, bounds);
-  }
-  const { min, max } = bounds;
+  const { min, max } = boundsOfPolygons(polygons);
   return min[0] > x[1] || max[0] < x[0] || min[1] > y[1] || max[1] < y[0] || min[2] > z[1] || max[2] < z[0];
 }
 

@@ -1,7 +1,7 @@
 import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { placingInputs, type Model } from '../model/model.ts';
-import { fact, query } from '../derive/query.ts';
+import { byIdentity, fact, query } from '../derive/query.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { AxisBox } from '../geometry/clip.ts';
 import { siteFromFace, type Frame } from '../geometry/frame.ts';
@@ -297,17 +297,16 @@ export function inFrame(frame: Frame, point: Vec3): Vec3 {
 }
 
 type Polygons = readonly (readonly Vec3[])[];
-const inFrames = new WeakMap<Frame, WeakMap<Polygons, Polygons>>();
+/** What is seen from a frame, thing by thing. */
+const seenFrom = byIdentity((frame: Frame) =>
+  byIdentity((polygons: Polygons): Polygons =>
+    polygons.map((polygon) => polygon.map((point) => inFrame(frame, point))),
+  ),
+);
 
 /** The polygons of a thing in a face’s own frame; worked out once for a frame and a thing. */
 export function polygonsInFrame(frame: Frame, { polygons }: Pick<Thing, 'polygons'>): Polygons {
-  const known = inFrames.get(frame) ?? new WeakMap<Polygons, Polygons>();
-  inFrames.set(frame, known);
-  const before = known.get(polygons);
-  if (before !== undefined) return before;
-  const seen = polygons.map((polygon) => polygon.map((point) => inFrame(frame, point)));
-  known.set(polygons, seen);
-  return seen;
+  return seenFrom(frame)(polygons);
 }
 
 /** A box of space before a face: along it, up it, and out from it, mm. */

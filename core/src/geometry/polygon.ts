@@ -1,3 +1,4 @@
+import { byIdentity } from '../derive/query.ts';
 import { gapOfSpans, TOUCH_MM } from '../quantity/compare.ts';
 import { distanceToSegmentMm, doSegmentsCross, edgesOf } from './segments.ts';
 import type { PointMm } from './point.ts';
@@ -25,12 +26,8 @@ export function isInside([x, y]: PointMm, points: readonly PointMm[]): boolean {
   return inside;
 }
 
-const rectangles = new WeakMap<readonly PointMm[], BoxMm | null>();
-
 /** The box an outline is, when it is an upright rectangle; null for any other. Worked out once for an outline. */
-function findRectangle(points: readonly PointMm[]): BoxMm | null {
-  const known = rectangles.get(points);
-  if (known !== undefined) return known;
+const findRectangle = byIdentity((points: readonly PointMm[]): BoxMm | null => {
   const isUpright =
     points.length === 4 &&
     edgesOf(points).every(([[ax, ay], [bx, by]], index, edges) => {
@@ -40,10 +37,8 @@ function findRectangle(points: readonly PointMm[]): BoxMm | null {
       // Each side runs along an axis, and the next along the other.
       return (ax === bx && cy === dy) || (ay === by && cx === dx);
     });
-  const box = isUpright ? boundsOf(points) : null;
-  rectangles.set(points, box);
-  return box;
-}
+  return isUpright ? boundsOf(points) : null;
+});
 
 /** Whether the whole box lies inside the outline, touching allowed. */
 export function isBoxInside(box: BoxMm, points: readonly PointMm[]): boolean {

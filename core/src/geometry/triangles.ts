@@ -1,3 +1,4 @@
+import { byIdentity } from '../derive/query.ts';
 import earcut from 'earcut';
 import type { PointMm } from './point.ts';
 
@@ -30,13 +31,7 @@ export function isConvex(outline: readonly PointMm[]): boolean {
   return true;
 }
 
-const known = new WeakMap<readonly PointMm[], readonly (readonly PointMm[])[]>();
-
 /** An outline as parts without notches, so that each can be cut exactly: itself, or its triangles. Worked out once. */
-export function convexParts(outline: readonly PointMm[]): readonly (readonly PointMm[])[] {
-  const before = known.get(outline);
-  if (before !== undefined) return before;
-  const parts = isConvex(outline) ? [outline] : trianglesOf(outline);
-  known.set(outline, parts);
-  return parts;
-}
+export const convexParts = byIdentity((outline: readonly PointMm[]): readonly (readonly PointMm[])[] =>
+  isConvex(outline) ? [outline] : trianglesOf(outline),
+);

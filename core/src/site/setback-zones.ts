@@ -1,3 +1,4 @@
+import { byIdentity } from '../derive/query.ts';
 import type { Setback } from '../plan/face.ts';
 import { distanceToSegmentMm, doSegmentsCross, edgesOf } from '../geometry/segments.ts';
 import type { PointMm } from '../plan/values.ts';
@@ -13,14 +14,10 @@ export type SetbackZone = {
   readonly corners: readonly [PointMm, PointMm, PointMm, PointMm];
 };
 
-const known = new WeakMap<SiteFace, readonly SetbackZone[]>();
-
 /** The setbacks of a face as zones on it; worked out once while the face stays as it is. */
-export function setbackZones(face: SiteFace): readonly SetbackZone[] {
-  const before = known.get(face);
-  if (before !== undefined) return before;
+export const setbackZones = byIdentity((face: SiteFace): readonly SetbackZone[] => {
   const edges = edgesOf(face.outline);
-  const zones = face.setbacks.flatMap((setback): SetbackZone[] => {
+  return face.setbacks.flatMap((setback): SetbackZone[] => {
     const edge = edges[setback.edge];
     if (edge === undefined || setback.distanceMm === 0) return [];
     const [[ax, ay], [bx, by]] = edge;
@@ -31,9 +28,7 @@ export function setbackZones(face: SiteFace): readonly SetbackZone[] {
     const [a, b] = edge;
     return [{ setback, edge, corners: [a, b, [bx + inX, by + inY], [ax + inX, ay + inY]] }];
   });
-  known.set(face, zones);
-  return zones;
-}
+});
 
 /** From a box on a face to the nearest of an edge, mm; 0 where they meet. Exact for slanting edges too. */
 export function distanceToEdgeMm(box: BoxMm, [a, b]: readonly [PointMm, PointMm]): number {
