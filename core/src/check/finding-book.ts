@@ -1,4 +1,5 @@
 import { effect } from '@preact/signals-core';
+import { forEachOf } from '../derive/for-each-of.ts';
 import type { Model } from '../model/model.ts';
 import { speaks, type Check, type Found, type FoundAt, type Look } from './finding.ts';
 import { sortedFindings } from './run-checks.ts';
@@ -22,7 +23,12 @@ export class FindingBook {
     private readonly model: Model,
     checks: readonly Check[],
   ) {
-    for (const check of checks) for (const look of check.looks) this.stops.push(this.follow(check, look));
+    for (const check of checks) {
+      for (const look of check.looks) {
+        const idsOf = () => look.of.idsOf(model);
+        this.stops.push(forEachOf(idsOf, (id) => this.keepLooking(check, look, id)));
+      }
+    }
   }
 
   /** Gravest first, then by id. */
@@ -49,24 +55,6 @@ export class FindingBook {
   /** Looks no more. */
   close(): void {
     for (const stop of this.stops) stop();
-  }
-
-  /** Looks at every subject there is, at those that come, and no longer at those that go. */
-  private follow(check: Check, look: Look): () => void {
-    const looking = new Map<string, () => void>();
-    const stop = effect(() => {
-      const ids = new Set(look.of.idsOf(this.model));
-      for (const [id, end] of looking) {
-        if (ids.has(id)) continue;
-        end();
-        looking.delete(id);
-      }
-      for (const id of ids) if (!looking.has(id)) looking.set(id, this.keepLooking(check, look, id));
-    });
-    return () => {
-      stop();
-      for (const end of looking.values()) end();
-    };
   }
 
   private keepLooking(check: Check, { look }: Look, id: string): () => void {

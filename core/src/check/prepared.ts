@@ -1,6 +1,6 @@
 import type { BoxMm } from '../geometry/polygon.ts';
 import { bodyOf } from '../gear/body.ts';
-import { hungOnBoard, Model, type Hung } from '../model/model.ts';
+import { Model, type Hung } from '../model/model.ts';
 import type { Plan } from '../plan/plan.ts';
 
 export type { Hung } from '../model/model.ts';
@@ -14,9 +14,7 @@ export function prepare(plan: Plan): Prepared {
 }
 
 /** What is fixed to a board. */
-export function gearOn(prepared: Prepared, boardId: string): readonly Hung[] {
-  return hungOnBoard(prepared, boardId);
-}
+export { hungOnBoard as gearOn } from '../model/model.ts';
 
 /** Whether one of two pieces is the board the other is fixed to. */
 export function isOnOther(a: Hung, b: Hung): boolean {

@@ -1,5 +1,4 @@
 import { idsOfKind, type Hung, type Model } from '../model/model.ts';
-import { single } from '../derive/query.ts';
 import type { Face } from '../plan/face.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import type { Joint, Link } from '../plan/placement.ts';
@@ -20,12 +19,11 @@ export const GEAR: Subjects<Hung> = {
   find: ({ hung }, id) => hung.get(id),
 };
 
-/** In the plan’s order. */
-export const wirewayIds = single((model: Model): readonly string[] => {
-  const ids = new Set(idsOfKind(model, 'wireway'));
-  return model.placements.ids.filter((id) => ids.has(id));
-});
-export const WIREWAYS: Subjects<Hung> = { kind: 'wireway', idsOf: wirewayIds, find: GEAR.find };
+export const WIREWAYS: Subjects<Hung> = {
+  kind: 'wireway',
+  idsOf: (model) => idsOfKind(model, 'wireway'),
+  find: GEAR.find,
+};
 
 export const FACES: Subjects<SiteFace> = {
   kind: 'face',

@@ -199,13 +199,10 @@ const otherSideOf = query((model: Model, id: string): string | null => {
 
 const conditionsOfSite = single((model: Model) => model.plan.site.conditions);
 
-/** The front of a reverse, as far as its other side follows from it. */
-const frontOf = query((model: Model, id: string) => model.faces.get(id));
-
 const siteFaceOf = query((model: Model, id: string): SiteFace | undefined => {
   const face = model.faces.get(id);
   if (face === undefined) return undefined;
-  const front = face.shape.kind === 'reverse' ? frontOf(model, face.shape.of) : face;
+  const front = face.shape.kind === 'reverse' ? model.faces.get(face.shape.of) : face;
   return buildFace(face, front, conditionsOfSite(model), otherSideOf(model, id));
 });
 
@@ -232,14 +229,17 @@ const placedFaces = fact(
     ]);
   },
   placingInputs,
-  (a, b) => ('frame' in a && 'frame' in b ? isSameFrame(a.frame, b.frame) && a.by === b.by : false),
+  (a, b) => ('frame' in a && 'frame' in b ? isSamePlace(a, b) : JSON.stringify(a) === JSON.stringify(b)),
 );
 
-type PlacedFaceOrProblems =
-  | { readonly frame: Frame; readonly by: PlacedBy | undefined }
-  | { readonly problems: readonly SiteProblem[] };
+type PlacedFace = { readonly frame: Frame; readonly by: PlacedBy | undefined };
+type PlacedFaceOrProblems = PlacedFace | { readonly problems: readonly SiteProblem[] };
 /** No face has it: ids are never empty. */
 const PROBLEMS = '';
+
+function isSamePlace(a: PlacedFace, b: PlacedFace): boolean {
+  return isSameFrame(a.frame, b.frame) && JSON.stringify(a.by) === JSON.stringify(b.by);
+}
 
 const frameOf = query((model: Model, id: string): Frame | undefined => {
   const placed = placedFaces.of(model, id);
@@ -348,10 +348,11 @@ const gridOf = query(
   (model: Model, face: string): NearGrid<Hung> => new NearGrid(() => hungOnFace(model, face)),
 );
 
-/** The placements of one kind of gear, by id. */
+/** The placements of one kind of gear, by id, in the plan’s order. */
 export const idsOfKind = query((model: Model, kind: string): readonly string[] => {
   const types = model.gearTypes.ids.filter((id) => bodyTypeOf(model, id)?.kind === kind);
-  return types.flatMap((type) => model.placementsOfType.get(type).map(({ id }) => id));
+  const ids = new Set(types.flatMap((type) => model.placementsOfType.get(type).map(({ id }) => id)));
+  return model.placements.ids.filter((id) => ids.has(id));
 }, isSameList);
 
 /** The holes of a face: those measured on it, and those measured on its other side. */

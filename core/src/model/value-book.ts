@@ -1,4 +1,5 @@
 import { effect } from '@preact/signals-core';
+import { forEachOf } from '../derive/for-each-of.ts';
 import type { Model } from './model.ts';
 
 /** What is not as it was when it was last asked for, by id. */
@@ -16,8 +17,8 @@ export class ValueBook<Value> {
   private readonly changed = new Set<string>();
   /** Those somebody was told of. */
   private readonly told = new Set<string>();
-  private readonly stops = new Map<string, () => void>();
-  private readonly stopFollowing: () => void;
+  /** Follows no more. */
+  readonly close: () => void;
 
   /** `valueOf` gives null for a subject that has none. */
   constructor(
@@ -25,11 +26,10 @@ export class ValueBook<Value> {
     idsOf: (model: Model) => readonly string[],
     private readonly valueOf: (model: Model, id: string) => Value | null,
   ) {
-    this.stopFollowing = effect(() => {
-      const ids = new Set(idsOf(model));
-      for (const id of this.stops.keys()) if (!ids.has(id)) this.drop(id);
-      for (const id of ids) if (!this.stops.has(id)) this.stops.set(id, this.follow(id));
-    });
+    this.close = forEachOf(
+      () => idsOf(model),
+      (id) => this.follow(id),
+    );
   }
 
   /** What changed since this was last called. */
@@ -46,24 +46,18 @@ export class ValueBook<Value> {
     return { set, gone };
   }
 
-  close(): void {
-    this.stopFollowing();
-    for (const id of [...this.stops.keys()]) this.drop(id);
-  }
-
   private follow(id: string): () => void {
-    return effect(() => {
-      const value = this.valueOf(this.model, id);
-      if (this.values.get(id) === (value ?? undefined)) return;
-      if (value === null) this.values.delete(id);
-      else this.values.set(id, value);
-      this.changed.add(id);
-    });
+    const stop = effect(() => this.put(id, this.valueOf(this.model, id)));
+    return () => {
+      stop();
+      this.put(id, null);
+    };
   }
 
-  private drop(id: string): void {
-    this.stops.get(id)?.();
-    this.stops.delete(id);
-    if (this.values.delete(id)) this.changed.add(id);
+  private put(id: string, value: Value | null): void {
+    if (this.values.get(id) === (value ?? undefined)) return;
+    if (value === null) this.values.delete(id);
+    else this.values.set(id, value);
+    this.changed.add(id);
   }
 }

@@ -1,6 +1,5 @@
 import type { Ref } from '../check/finding.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
-import { wirewayIds } from '../check/subjects.ts';
 import { isSameList } from '../derive/entities.ts';
 import { idsOfKind } from '../model/model.ts';
 import { query, single } from '../derive/query.ts';
@@ -62,11 +61,10 @@ export function drillSheets(prepared: Prepared): DrillSheet[] {
 
 /** The surfaces that may have a sheet: a face, a board, and a side of a wireway as it is seen from one side. */
 export const sheetIds = single((prepared: Prepared): readonly string[] => {
-  const boards = new Set(idsOfKind(prepared, 'board'));
   return [
     ...prepared.faces.ids,
-    ...prepared.placements.ids.filter((id) => boards.has(id)),
-    ...wirewayIds(prepared).flatMap((id) => WIREWAY_VIEWS.map((view) => `${id}${view.ending}`)),
+    ...idsOfKind(prepared, 'board'),
+    ...idsOfKind(prepared, 'wireway').flatMap((id) => WIREWAY_VIEWS.map((view) => `${id}${view.ending}`)),
   ];
 }, isSameList);
 

@@ -49,6 +49,46 @@ function setUp(answers: SaveAnswer[]) {
 
 jest.useFakeTimers();
 
+describe('drafts of quick edits', () => {
+  test('do not wait in line: while one is written, later ones take each other’s place, and the newest is kept', async () => {
+    const written: string[] = [];
+    const ends: (() => void)[] = [];
+    const kept: { name: string | null } = { name: null };
+    const saver = new Autosaver('job', 1, 'line', {
+      send: () => Promise.resolve({ kind: 'unreachable' }),
+      drafts: {
+        read: () => Promise.resolve(undefined),
+        write: ({ plan }) =>
+          new Promise((resolve) => {
+            written.push(plan.name);
+            ends.push(() => {
+              kept.name = plan.name;
+              resolve();
+            });
+          }),
+        remove: () => Promise.resolve(),
+      },
+      onState: () => undefined,
+      onError: () => undefined,
+      settleMs: 500,
+      mostMs: 4000,
+      retryMs: 3000,
+    });
+    for (let edit = 1; edit <= 50; edit++) {
+      saver.changed(named(`Edit ${edit}`));
+      // The first is being written from here on.
+      if (edit === 1) await jest.advanceTimersByTimeAsync(1);
+    }
+    expect(written).toEqual(['Edit 1']);
+    ends[0]?.();
+    await jest.advanceTimersByTimeAsync(1);
+    expect(written).toEqual(['Edit 1', 'Edit 50']);
+    ends[1]?.();
+    await jest.advanceTimersByTimeAsync(1);
+    expect(kept.name).toBe('Edit 50');
+  });
+});
+
 describe('Autosaver', () => {
   test('sends edits made close together as one save and drops the draft once it is acknowledged', async () => {
     const { saver, sent, states, drafts } = setUp([{ kind: 'saved', revision: 2 }]);

@@ -56,6 +56,8 @@ export class Autosaver {
   private dueMs: number | null = null;
   /** Draft writes and removals in the order they were asked for; one that fails holds up none after it. */
   private draftWork: Promise<void> = Promise.resolve();
+  /** The newest draft whose turn to be written has not come: a later one takes its place, and no plan waits in line. */
+  private waiting: Draft | null = null;
   /** Whether the newest draft is in the store. */
   private isKept = true;
   private state: SaveState = { kind: 'saved' };
@@ -202,7 +204,14 @@ export class Autosaver {
   private keepDraft(): void {
     const { jobId, revision: madeFrom, unsent: plan, editCount, line, order } = this;
     if (plan === null) return;
-    this.doOnDrafts(() => this.parts.drafts.write({ jobId, madeFrom, plan, editCount, line, order }));
+    const isAsked = this.waiting !== null;
+    this.waiting = { jobId, madeFrom, plan, editCount, line, order };
+    if (isAsked) return;
+    this.doOnDrafts(async () => {
+      const newest = this.waiting;
+      this.waiting = null;
+      if (newest !== null) await this.parts.drafts.write(newest);
+    });
   }
 
   /** One thing after the other; whether the newest of them worked is told, and the next is tried in any case. */
