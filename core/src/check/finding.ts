@@ -1,6 +1,7 @@
 import { untracked } from '@preact/signals-core';
 import type { Model } from '../model/model.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import type { Ref } from '../plan/lists.ts';
 import type { Quantity, QuantityUnit } from '../quantity/format.ts';
 import type { ToldData } from '../quantity/told.ts';
 import type { SourceRef } from '../reference/source.ts';
@@ -13,11 +14,6 @@ import type { Subjects } from './subjects.ts';
  */
 export const SEVERITIES = ['stop', 'fix', 'ask', 'note'] as const;
 export type Severity = (typeof SEVERITIES)[number];
-
-export type Ref = {
-  readonly kind: 'face' | 'placement' | 'joint' | 'pass' | 'run';
-  readonly id: string;
-};
 
 /** What a message is filled with. */
 export type MessageData = ToldData;

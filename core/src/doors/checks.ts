@@ -1,5 +1,6 @@
 // The checks, and what they find.
 
-export { type Finding, type Found, type Ref, SEVERITIES, type Severity } from '../check/finding.ts';
+export { type Finding, type Found, SEVERITIES, type Severity } from '../check/finding.ts';
 export { CHECKS, getCheckMeta } from '../checks.ts';
 export { findingsOf } from '../check/run-checks.ts';
+export { type Ref } from '../plan/lists.ts';

@@ -1,8 +1,8 @@
-import type { Ref } from '../check/finding.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { idsOfKind } from '../model/model.ts';
 import { query, single } from '../derive/query.ts';
+import type { Ref } from '../plan/lists.ts';
 import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { cutOutCorners } from '../fixing/cut-out.ts';

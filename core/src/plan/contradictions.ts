@@ -2,6 +2,7 @@ import { groupBy } from '../group-by.ts';
 import type { Conditions } from './conditions.ts';
 import type { GearFault } from './fault.ts';
 import type { GearType } from './gear-type.ts';
+import type { Ref } from './lists.ts';
 import type { Plan } from './plan.ts';
 import type { Face } from './face.ts';
 import type { Joint, Link, Placement, Port } from './placement.ts';
@@ -30,7 +31,7 @@ export type PlanContradiction = {
   /** Where in the document, by ids: `joints.a-dc`. */
   readonly path: string;
   readonly names: { readonly a: string; readonly b: string };
-  readonly subject: { readonly kind: 'face' | 'placement' | 'joint' | 'run'; readonly id: string } | null;
+  readonly subject: Ref | null;
 };
 
 /** What a contradiction is looked for with: the plan’s things by their ids, and what uses a knockout. */

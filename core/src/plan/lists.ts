@@ -180,6 +180,18 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
   rules: { one: 'Rule', many: 'rules', word: 'rule', refersTo: [], placedOn: null },
 };
 
+/** What a finding may be about, and the list it stands in. */
+export const SUBJECT_LISTS = {
+  face: 'faces',
+  placement: 'placements',
+  joint: 'joints',
+  pass: 'passes',
+  run: 'runs',
+} as const satisfies Record<string, ListKey>;
+
+/** Something of a plan that is spoken of. */
+export type Ref = { readonly kind: keyof typeof SUBJECT_LISTS; readonly id: string };
+
 export const LIST_KEYS = Object.keys(LISTS) as readonly ListKey[];
 
 type AnyItem = { readonly id: string; readonly name?: string };

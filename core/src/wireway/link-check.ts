@@ -80,34 +80,22 @@ function commonOf(link: Link, a: Hung, b: Hung) {
 function placeFindings(link: Link, a: Hung, b: Hung): Found[] {
   const { id, subjects, at, names, takeApart } = commonOf(link, a, b);
   const join = joinOf(a, b);
-  if (join?.kind !== link.kind) {
-    return [
-      findingOf(meta, {
-        message: 'apart',
-        id: id('apart'),
-        subjects,
-        at,
-        data: names,
-        fixes: () => [takeApart],
-      }),
-    ];
-  }
+  const apart = () => [
+    findingOf(meta, {
+      message: 'apart',
+      id: id('apart'),
+      subjects,
+      at,
+      data: names,
+      fixes: () => [takeApart],
+    }),
+  ];
+  if (join?.kind !== link.kind) return apart();
   if (link.kind === 'back-to-back') return holeFindings(link, join, a, b);
   const meeting = join.meetings.find(
     ({ mine, theirs }) => mine.id === link.a.knockout && theirs.id === link.b.knockout,
   );
-  if (meeting === undefined) {
-    return [
-      findingOf(meta, {
-        message: 'apart',
-        id: id('apart'),
-        subjects,
-        at,
-        data: names,
-        fixes: () => [takeApart],
-      }),
-    ];
-  }
+  if (meeting === undefined) return apart();
   const data = { ...names, knockout: meeting.mine.id, otherKnockout: meeting.theirs.id };
   if (!meeting.isMet) {
     const offMm = Math.hypot(meeting.offUpMm, meeting.offOutMm);

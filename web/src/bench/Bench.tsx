@@ -156,10 +156,8 @@ function selectionPanel(
       );
     }
     case 'joint': {
-      const joint = prepared.joints.get(selection.id);
-      return joint === undefined
-        ? null
-        : selectionPanel(step, { kind: 'placement', id: joint.from.placement }, plan, evaluation, reader);
+      const owner = prepared.ownerOf(selection);
+      return owner.kind === 'joint' ? null : selectionPanel(step, owner, plan, evaluation, reader);
     }
     case 'pass': {
       const pass = prepared.passes.get(selection.id);
@@ -181,11 +179,11 @@ function selectionPanel(
   }
 }
 
-/** A unit's nipples are its own affair too. */
-function isAbout(subjects: readonly Ref[], selection: Ref, { joints }: Prepared): boolean {
-  return subjects.some(({ kind, id }) => {
-    if (kind === selection.kind && id === selection.id) return true;
-    if (kind !== 'joint' || selection.kind !== 'placement') return false;
-    return joints.get(id)?.from.placement === selection.id;
-  });
+/** A unit’s nipples are its own affair too. */
+function isAbout(subjects: readonly Ref[], selection: Ref, prepared: Prepared): boolean {
+  return subjects.some((subject) =>
+    [subject, prepared.ownerOf(subject)].some(
+      ({ kind, id }) => kind === selection.kind && id === selection.id,
+    ),
+  );
 }

@@ -1,5 +1,6 @@
 import type { Plan } from '@zarnel/core/plan';
 import type { Draft, DraftStore } from './drafts.ts';
+import { InTurn } from '../in-turn.ts';
 
 export type SaveState =
   | { readonly kind: 'saved' }
@@ -55,9 +56,7 @@ export class Autosaver {
   /** By when what is unsent is sent, however steadily it is edited. */
   private dueMs: number | null = null;
   /** Draft writes and removals in the order they were asked for; one that fails holds up none after it. */
-  private draftWork: Promise<void> = Promise.resolve();
-  /** The newest draft whose turn to be written has not come: a later one takes its place, and no plan waits in line. */
-  private waiting: Draft | null = null;
+  private readonly draftWork = new InTurn();
   /** Whether the newest draft is in the store. */
   private isKept = true;
   private state: SaveState = { kind: 'saved' };
@@ -145,7 +144,7 @@ export class Autosaver {
         if (this.unsent === plan) {
           this.unsent = null;
           this.editCount = 0;
-          this.doOnDrafts(() => this.parts.drafts.remove(jobId, line, order));
+          void this.removeDraft(order);
           this.tell({ kind: 'saved' });
         } else {
           this.keepDraft();
@@ -180,8 +179,7 @@ export class Autosaver {
     if (this.unsent !== null && this.beside?.plan !== this.unsent) return false;
     this.stop();
     this.unsent = null;
-    this.doOnDrafts(() => this.parts.drafts.remove(this.jobId, this.line, this.order));
-    await this.draftWork;
+    await this.removeDraft(this.order);
     return true;
   }
 
@@ -201,32 +199,29 @@ export class Autosaver {
     this.parts.onState(state);
   }
 
+  /** The newest takes the place of one whose turn has not come: no plan waits in line. */
   private keepDraft(): void {
     const { jobId, revision: madeFrom, unsent: plan, editCount, line, order } = this;
     if (plan === null) return;
-    const isAsked = this.waiting !== null;
-    this.waiting = { jobId, madeFrom, plan, editCount, line, order };
-    if (isAsked) return;
-    this.doOnDrafts(async () => {
-      const newest = this.waiting;
-      this.waiting = null;
-      if (newest !== null) await this.parts.drafts.write(newest);
-    });
+    const draft = { jobId, madeFrom, plan, editCount, line, order };
+    void this.draftWork.doNewest('write', () => this.tellHow(this.parts.drafts.write(draft)));
   }
 
-  /** One thing after the other; whether the newest of them worked is told, and the next is tried in any case. */
-  private doOnDrafts(work: () => Promise<void>): void {
-    this.draftWork = this.draftWork.then(async () => {
-      const wasKept = this.isKept;
-      try {
-        await work();
-        this.isKept = true;
-      } catch (error) {
-        this.isKept = false;
-        if (wasKept) this.parts.onError(error);
-      }
-      if (wasKept !== this.isKept && this.away !== null && this.beside === null) this.tellOffline();
-    });
+  private async removeDraft(order: number): Promise<void> {
+    await this.draftWork.do(() => this.tellHow(this.parts.drafts.remove(this.jobId, this.line, order)));
+  }
+
+  /** Tells whether the newest thing done with drafts worked. */
+  private async tellHow(work: Promise<void>): Promise<void> {
+    const wasKept = this.isKept;
+    try {
+      await work;
+      this.isKept = true;
+    } catch (error) {
+      this.isKept = false;
+      if (wasKept) this.parts.onError(error);
+    }
+    if (wasKept !== this.isKept && this.away !== null && this.beside === null) this.tellOffline();
   }
 
   private tellOffline(): void {

@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { AppliedEdit } from '@zarnel/core/plan';
+import { InTurn } from '../in-turn.ts';
 import { openedOnce } from './opened-once.ts';
 import { openTabs, ownTab } from './tab.ts';
 
@@ -66,6 +67,7 @@ export function browserSteps() {
       },
     }),
   );
+  const line = new InTurn();
   const numbers = new WeakMap<Step, number>();
   /** Of each job, those that are in the database. */
   const written = new Map<string, Set<number>>();
@@ -98,26 +100,30 @@ export function browserSteps() {
     written.set(jobId, wanted);
   };
 
+  const read = async (jobId: string, place: PlanPlace): Promise<Steps | undefined> => {
+    const [store, tab, alive] = [await database(), await ownTab(), await openTabs()];
+    const all = await store.getAllFromIndex('places', 'job', jobId);
+    const ours = all.filter((kept) => kept.tab === tab || !alive.has(kept.tab));
+    const found = ours.find(({ line, order }) => line === place.line && order === place.order);
+    const steps = new Map<number, Step>();
+    if (found !== undefined) {
+      const range = IDBKeyRange.bound([jobId, found.tab, 0], [jobId, found.tab, Infinity]);
+      for (const { number, step } of await store.getAll('steps', range)) steps.set(number, step);
+    }
+    for (const kept of ours) await remove(store, [jobId, kept.tab]);
+    written.delete(jobId);
+    if (found === undefined) return undefined;
+    const stepsOf = (list: readonly number[]) => list.flatMap((number) => steps.get(number) ?? []);
+    const kept = { undo: stepsOf(found.undo), redo: stepsOf(found.redo) };
+    await write(jobId, place, kept);
+    return kept;
+  };
+
   return {
     /** The steps that lead to the plan at a place; those of closed tabs, and those that lead elsewhere, are let go. */
-    read: async (jobId: string, place: PlanPlace): Promise<Steps | undefined> => {
-      const [store, tab, alive] = [await database(), await ownTab(), await openTabs()];
-      const all = await store.getAllFromIndex('places', 'job', jobId);
-      const ours = all.filter((kept) => kept.tab === tab || !alive.has(kept.tab));
-      const found = ours.find(({ line, order }) => line === place.line && order === place.order);
-      const steps = new Map<number, Step>();
-      if (found !== undefined) {
-        const range = IDBKeyRange.bound([jobId, found.tab, 0], [jobId, found.tab, Infinity]);
-        for (const { number, step } of await store.getAll('steps', range)) steps.set(number, step);
-      }
-      for (const kept of ours) await remove(store, [jobId, kept.tab]);
-      written.delete(jobId);
-      if (found === undefined) return undefined;
-      const stepsOf = (list: readonly number[]) => list.flatMap((number) => steps.get(number) ?? []);
-      const kept = { undo: stepsOf(found.undo), redo: stepsOf(found.redo) };
-      await write(jobId, place, kept);
-      return kept;
-    },
-    write,
+    read: (jobId: string, place: PlanPlace) => line.do(() => read(jobId, place)),
+    /** Of quick writes only the newest of a job is done. */
+    write: (jobId: string, place: PlanPlace, steps: Steps) =>
+      line.doNewest(jobId, () => write(jobId, place, steps)),
   };
 }

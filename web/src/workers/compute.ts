@@ -7,20 +7,18 @@ import {
   type Remedies,
 } from '@zarnel/core/figures';
 import { planChanges, type Plan } from '@zarnel/core/plan';
-import { Answering, type Mortal } from './answering.ts';
-import type { Compute } from './compute.worker.ts';
+import { InTurn } from '../in-turn.ts';
+import { Answering, WorkerLost, type Mortal } from './answering.ts';
+import type { Checking } from './checking.ts';
 
 /** The largest job is checked in a few seconds; a slow machine takes longer. */
 const ANSWER_MS = 60_000;
 
-/** What the worker offers, as far as it matters here. */
+/** What the worker offers, as it is asked from another thread. */
 export type Computing = {
-  readonly open: (plan: Plan) => Promise<Awaited<ReturnType<Compute['open']>>>;
-  readonly change: (
-    ...changes: Parameters<Compute['change']>
-  ) => Promise<Awaited<ReturnType<Compute['change']>>>;
-  readonly remedies: (finding: string) => Promise<Remedies | null>;
-  readonly clearances: () => Promise<ClearanceLine[]>;
+  readonly [Name in keyof Checking]: (
+    ...asked: Parameters<Checking[Name]>
+  ) => Promise<ReturnType<Checking[Name]>>;
 };
 
 /**
@@ -29,7 +27,9 @@ export type Computing = {
  */
 export class Evaluator<Worker extends Mortal> {
   private readonly computer: Answering<Worker, Computing>;
-  /** What the worker was last told, and what it had answered by then; null while it was told nothing. */
+  /** What is asked while an answer is under way is asked after it, and so of the newest plan. */
+  private readonly line = new InTurn();
+  /** What a worker was last told, and what had followed from it by then; null while none was told anything. */
   private known: {
     readonly remote: Computing;
     readonly plan: Plan;
@@ -40,9 +40,9 @@ export class Evaluator<Worker extends Mortal> {
     this.computer = new Answering(make, ANSWER_MS);
   }
 
-  /** Everything that follows from a plan. One at a time: the next is asked for when this one is answered. */
+  /** Everything that follows from a plan. */
   async evaluate(plan: Plan): Promise<KeptEvaluation> {
-    return this.computer.ask(async (remote) => {
+    return this.ask(async (remote) => {
       const { known } = this;
       this.known = null;
       const isKnown = known !== null && known.remote === remote;
@@ -61,19 +61,38 @@ export class Evaluator<Worker extends Mortal> {
 
   /** What clears a finding of the plan that was last evaluated, and how it was worked out; null where it is gone. */
   async remedies(finding: string): Promise<Remedies | null> {
-    return this.computer.ask(async (remote) =>
-      this.known?.remote === remote ? remote.remedies(finding) : null,
-    );
+    return this.askOfLast((remote) => remote.remedies(finding));
   }
 
-  /** Every clearance that a rule asks for, of the plan that was last evaluated; null where that is under way. */
+  /** Every clearance that a rule asks for, of the plan that was last evaluated; null where none was. */
   async clearances(): Promise<ClearanceLine[] | null> {
-    return this.computer.ask(async (remote) => (this.known?.remote === remote ? remote.clearances() : null));
+    return this.askOfLast((remote) => remote.clearances());
+  }
+
+  private ask<Answer>(question: (remote: Computing) => Promise<Answer>): Promise<Answer> {
+    return this.line.do(() => this.computer.ask(question));
+  }
+
+  /** Asks of the plan that was last evaluated. A fresh worker is told it first; one that is lost over it gets one successor. */
+  private async askOfLast<Answer>(question: (remote: Computing) => Promise<Answer>): Promise<Answer | null> {
+    const asked = async (remote: Computing) => {
+      const { known } = this;
+      if (known === null) return null;
+      if (known.remote !== remote) {
+        await remote.open(known.plan);
+        this.known = { ...known, remote };
+      }
+      return question(remote);
+    };
+    return this.ask(asked).catch((error: unknown) => {
+      if (error instanceof WorkerLost) return this.ask(asked);
+      throw error;
+    });
   }
 }
 
 export const evaluator = new Evaluator(() => {
   const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' });
-  const remote: Remote<Compute> = wrap<Compute>(worker);
+  const remote: Remote<Checking> = wrap<Checking>(worker);
   return { worker, remote };
 });

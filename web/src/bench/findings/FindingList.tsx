@@ -1,8 +1,9 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
-import type { Finding, Ref } from '@zarnel/core/checks';
+import type { Finding } from '@zarnel/core/checks';
 import type { Plan } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
+import { derivedOf } from '../../state/derived.ts';
 import { FindingCard } from './FindingCard.tsx';
 
 type Props = { readonly findings: readonly Finding[]; readonly plan: Plan; readonly reader: Reader };
@@ -75,31 +76,21 @@ function RowView({ row, reader }: { readonly row: Row; readonly reader: Reader }
 }
 
 function rowsOf(findings: readonly Finding[], plan: Plan): Row[] {
-  const nameOf = namesIn(plan);
-  const groups = new Map<string, Finding[]>();
+  const { prepared } = derivedOf(plan);
+  const groups = new Map<string, { readonly heading: string; readonly findings: Finding[] }>();
   for (const finding of findings) {
-    const [subject] = finding.subjects;
-    const name = subject === undefined ? plan.name : nameOf(subject);
-    const group = groups.get(name);
-    if (group === undefined) groups.set(name, [finding]);
-    else group.push(finding);
+    const [first] = finding.subjects;
+    const subject = first === undefined ? undefined : prepared.ownerOf(first);
+    const key = subject === undefined ? 'plan' : `${subject.kind} ${subject.id}`;
+    const group = groups.get(key);
+    if (group !== undefined) group.findings.push(finding);
+    else {
+      const heading = subject === undefined ? plan.name : prepared.nameOf(subject);
+      groups.set(key, { heading, findings: [finding] });
+    }
   }
-  return [...groups].flatMap(([heading, group]) => [
-    { key: `of ${heading}`, heading },
-    ...group.map((finding) => ({ key: finding.id, finding })),
+  return [...groups].flatMap(([key, { heading, findings }]) => [
+    { key: `of ${key}`, heading },
+    ...findings.map((finding) => ({ key: finding.id, finding })),
   ]);
-}
-
-function namesIn({ faces, placements, passes, runs, joints }: Plan): (ref: Ref) => string {
-  const names = (items: readonly { readonly id: string; readonly name: string }[]) =>
-    new Map(items.map(({ id, name }) => [id, name]));
-  const units = names(placements);
-  const of = {
-    face: names(faces),
-    placement: units,
-    pass: names(passes),
-    run: names(runs),
-    joint: new Map(joints.map(({ id, from }) => [id, units.get(from.placement) ?? id])),
-  } as const satisfies Record<Ref['kind'], ReadonlyMap<string, string>>;
-  return ({ kind, id }) => of[kind].get(id) ?? id;
 }

@@ -1,0 +1,43 @@
+import {
+  clearanceMatrix,
+  LiveEvaluation,
+  type ClearanceLine,
+  type EvaluationChanges,
+  type Remedies,
+} from '@zarnel/core/figures';
+import { withPlanChanges, type Plan, type PlanChanges } from '@zarnel/core/plan';
+
+/** Keeps the plan that the page is shown figures of, with all that follows from it. Throws where no plan was given yet. */
+export class Checking {
+  private live: { readonly plan: Plan; readonly evaluation: LiveEvaluation } | null = null;
+
+  /** Takes a whole plan: the first, and that of another job. */
+  open(plan: Plan): EvaluationChanges {
+    this.live?.evaluation.close();
+    const evaluation = new LiveEvaluation(plan);
+    this.live = { plan, evaluation };
+    return evaluation.takeChanges();
+  }
+
+  /** Takes what is not as it was in the plan; gives what is not as it was in what follows from it. */
+  change(changes: PlanChanges): EvaluationChanges {
+    const { plan, evaluation } = this.opened();
+    const next = withPlanChanges(plan, changes);
+    evaluation.update(next);
+    this.live = { plan: next, evaluation };
+    return evaluation.takeChanges();
+  }
+
+  remedies(finding: string): Remedies | null {
+    return this.opened().evaluation.remediesOf(finding);
+  }
+
+  clearances(): ClearanceLine[] {
+    return clearanceMatrix(this.opened().evaluation.model);
+  }
+
+  private opened() {
+    if (this.live === null) throw new Error('No plan was given yet.');
+    return this.live;
+  }
+}
