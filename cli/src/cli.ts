@@ -7,13 +7,13 @@ import {
   prepare,
   routeAll,
   USUAL_WEIGHTS,
-  type DrillSheet,
   USUAL_GAP_MM,
 } from '@zarnel/core/figures';
 import { holesCsv } from '@zarnel/core/files';
 import { openPlanText, PLAN_TOO_LARGE, type Plan } from '@zarnel/core/plan';
 import {
   fixLabelOf,
+  gearName,
   formatQuantity,
   INCH_READER,
   markOf,
@@ -21,10 +21,13 @@ import {
   METRIC_READER,
   sentenceOf,
   sourceText,
+  sheetInWords,
   stepMm,
-  toldText,
+  tellingOf,
   type Reader,
-  type Working,
+  type Telling,
+  workingInWords,
+  type WorkingInWords,
 } from '@zarnel/core/words';
 
 export type CliResult = { readonly code: 0 | 1 | 2; readonly out: string; readonly err: string };
@@ -74,13 +77,13 @@ function isCommand(text: string): text is Command {
 
 function check(plan: Plan, flag: string | undefined): CliResult {
   const { findings } = evaluatePlan(plan);
-  const reader = readerOf(plan);
+  const telling = tellingTo(plan);
   const code = findings.some(({ severity }) => severity === 'stop' || severity === 'fix') ? 1 : 0;
   if (flag === '--json') {
     const report = {
       plan: plan.name,
       formatVersion: plan.formatVersion,
-      findings: findings.map((each) => asJson(each, reader)),
+      findings: findings.map((each) => asJson(each, telling)),
     };
     return { code, out: `${JSON.stringify(report, null, 2)}\n`, err: '' };
   }
@@ -88,8 +91,8 @@ function check(plan: Plan, flag: string | undefined): CliResult {
   const lines = findings.flatMap((finding) => {
     const meta = getCheckMeta(finding.check);
     return [
-      `${finding.severity.toUpperCase().padEnd(5)} ${sentenceOf(finding, meta, reader)}`,
-      ...finding.fixes.map((fix) => `        fix: ${fixLabelOf(fix, meta, reader)}`),
+      `${finding.severity.toUpperCase().padEnd(5)} ${sentenceOf(finding, meta, telling)}`,
+      ...finding.fixes.map((fix) => `        fix: ${fixLabelOf(fix, meta, telling)}`),
       `        ${sourceText(finding.source)}`,
     ];
   });
@@ -98,17 +101,19 @@ function check(plan: Plan, flag: string | undefined): CliResult {
 
 function holes(plan: Plan, flag: string | undefined): CliResult {
   const sheets = drillSheets(prepare(plan));
-  const reader = readerOf(plan);
-  if (flag === '--csv') return { code: 0, out: holesCsv(sheets, reader), err: '' };
+  const telling = tellingTo(plan);
+  if (flag === '--csv') return { code: 0, out: holesCsv(sheets, telling), err: '' };
+  const inWords = sheets.map((sheet) => sheetInWords(sheet, telling));
   if (flag === '--json') {
-    return { code: 0, out: `${JSON.stringify({ plan: plan.name, sheets }, null, 2)}\n`, err: '' };
+    return { code: 0, out: `${JSON.stringify({ plan: plan.name, sheets: inWords }, null, 2)}\n`, err: '' };
   }
-  return { code: 0, out: sheets.map((sheet) => sheetText(sheet, reader)).join('\n'), err: '' };
+  return { code: 0, out: inWords.map((sheet) => sheetText(sheet, telling.reader)).join('\n'), err: '' };
 }
 
 /** The program’s own layouts of a face. Exit code 1 where there is none. */
 function layouts(plan: Plan, face: string, flag: string | undefined): CliResult {
-  const reader = readerOf(plan);
+  const telling = tellingTo(plan);
+  const { reader } = telling;
   const prepared = prepare(plan);
   const wireway = mostUsedWireway(prepared, face);
   const pieces = (prepared.onFace.get(face) ?? [])
@@ -130,16 +135,15 @@ function layouts(plan: Plan, face: string, flag: string | undefined): CliResult 
   if (proposals.length === 0) {
     const why =
       impossible === null
-        ? turnedDown.map((each) => sentenceOf(each, getCheckMeta(each.check), reader))
-        : [`${impossible.pieces.map(({ name }) => name).join(', ')} do not fit.`];
+        ? turnedDown.map((each) => sentenceOf(each, getCheckMeta(each.check), telling))
+        : [`${impossible.pieces.map((id) => telling.nameOf(gearName(id))).join(', ')} do not fit.`];
     return { code, out: `${plan.name}: no layout.\n${why.map((line) => `  ${line}\n`).join('')}`, err: '' };
   }
-  const nameOf = (id: string) => prepared.hung.get(id)?.placement.name ?? id;
   const lines = proposals.flatMap(({ places, terms }, index) => [
     `Layout ${index + 1}: ${terms.holesOnFraming} of ${terms.holeCount} holes on framing, ${terms.inLine} in line`,
     ...places.map(
       ({ id, xMm, yMm }) =>
-        `  ${markOf(xMm, reader).text.padStart(12)}  ${markOf(yMm, reader).text.padStart(12)}  ${nameOf(id)}`,
+        `  ${markOf(xMm, reader).text.padStart(12)}  ${markOf(yMm, reader).text.padStart(12)}  ${telling.nameOf(gearName(id))}`,
     ),
   ]);
   return {
@@ -149,7 +153,7 @@ function layouts(plan: Plan, face: string, flag: string | undefined): CliResult 
   };
 }
 
-function sheetText(sheet: DrillSheet, reader: Reader): string {
+function sheetText(sheet: ReturnType<typeof sheetInWords>, reader: Reader): string {
   const head = `${sheet.surface}\n  seen from ${sheet.viewedFrom}; datum: ${sheet.datum}\n`;
   const rows = sheet.holes.map(({ xMm, yMm, tool, purpose }, index) => {
     const [x, y] = [markOf(xMm, reader).text, markOf(yMm, reader).text];
@@ -173,28 +177,28 @@ function explain(file: string | undefined, given: readonly string[], readText: R
       `No finding of ${plan.name} has “${part}” in its id. ${ids === '' ? 'It has none.\n' : `It has:\n${ids}`}`,
     );
   }
-  const reader = readerOf(plan);
-  return { code: 0, out: meant.map((finding) => explained(finding, reader)).join('\n'), err: '' };
+  const telling = tellingTo(plan);
+  return { code: 0, out: meant.map((finding) => explained(finding, telling)).join('\n'), err: '' };
 }
 
-function explained(finding: Found, reader: Reader): string {
+function explained(finding: Found, telling: Telling): string {
   const meta = getCheckMeta(finding.check);
-  const { measured, required } = measuredAndRequired(finding, reader);
+  const { measured, required } = measuredAndRequired(finding, telling.reader);
   const { working } = finding;
   return [
-    `${finding.severity.toUpperCase()} ${sentenceOf(finding, meta, reader)}`,
+    `${finding.severity.toUpperCase()} ${sentenceOf(finding, meta, telling)}`,
     `  ${finding.id}`,
     `  ${finding.check}: ${meta.looksAt}`,
     ...(measured === undefined ? [] : [`  measured ${measured}`]),
     ...(required === undefined ? [] : [`  required ${required}`]),
     `  ${sourceText(finding.source)}`,
-    ...(working === null ? [] : workingLines(working, reader)),
-    ...finding.fixes.map((fix) => `  fix: ${fixLabelOf(fix, meta, reader)}`),
+    ...(working === null ? [] : workingLines(workingInWords(working, telling), telling.reader)),
+    ...finding.fixes.map((fix) => `  fix: ${fixLabelOf(fix, meta, telling)}`),
     '',
   ].join('\n');
 }
 
-function workingLines({ title, formula, inputs, result, notes }: Working, reader: Reader): string[] {
+function workingLines({ title, formula, inputs, result, notes }: WorkingInWords, reader: Reader): string[] {
   return [
     `  ${title}`,
     `    ${formula}`,
@@ -202,7 +206,7 @@ function workingLines({ title, formula, inputs, result, notes }: Working, reader
       ({ symbol, name, value }) => `    ${symbol.padEnd(10)} ${formatQuantity(value, reader)}  ${name}`,
     ),
     `    ${'='.padEnd(10)} ${formatQuantity(result.value, reader)}  ${result.name}`,
-    ...notes.map((note) => `    ${toldText(note, reader)}`),
+    ...notes.map((note) => `    ${note}`),
   ];
 }
 
@@ -235,21 +239,21 @@ function time(plan: Plan, now: Clock): CliResult {
 }
 
 /** Findings as docs/command-line.md describes them. */
-function asJson(finding: Found, reader: Reader) {
+function asJson(finding: Found, telling: Telling) {
   const meta = getCheckMeta(finding.check);
   const { id, check: checkId, severity, subjects, at, measured, required, source, working, fixes } = finding;
   return {
     id,
     check: checkId,
     severity,
-    sentence: sentenceOf(finding, meta, reader),
+    sentence: sentenceOf(finding, meta, telling),
     subjects,
     at,
     measured,
     required,
     source,
-    working,
-    fixes: fixes.map((fix) => ({ label: fixLabelOf(fix, meta, reader), edits: fix.edits })),
+    working: working === null ? null : workingInWords(working, telling),
+    fixes: fixes.map((fix) => ({ label: fixLabelOf(fix, meta, telling), edits: fix.edits })),
   };
 }
 
@@ -271,8 +275,9 @@ function openFile(file: string, readText: ReadText): Plan | string {
 }
 
 /** A plan for the US is read in inches, any other in millimetres. */
-function readerOf({ codeBasis }: Plan): Reader {
-  return codeBasis === 'us' ? INCH_READER : METRIC_READER;
+/** Tells of a plan to a reader of its own trade. */
+function tellingTo(plan: Plan): Telling {
+  return tellingOf(plan.codeBasis === 'us' ? INCH_READER : METRIC_READER, plan);
 }
 
 function refuse(err: string): CliResult {

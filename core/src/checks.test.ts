@@ -1,3 +1,4 @@
+import { tellingOf } from './plan/names.ts';
 import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { toldOf } from './check/finding.ts';
@@ -18,7 +19,7 @@ import { INCH_READER, METRIC_READER, type Reader } from './quantity/format.ts';
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(honeyHouse(), edits);
-  if (!applied.ok) throw new Error(applied.fault.message);
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
   return applied.value.plan;
 }
 
@@ -231,12 +232,13 @@ describe('the registry of checks', () => {
 
   test('fills every sentence and fix label with its data, in both unit systems', () => {
     for (const edits of [[], ...Object.values(FAILING)]) {
-      for (const finding of evaluatePlan(edited(...edits)).findings) {
+      const plan = edited(...edits);
+      for (const finding of evaluatePlan(plan).findings) {
         const meta = getCheckMeta(finding.check);
         for (const reader of [INCH_READER, METRIC_READER]) {
-          expect(sentenceOf(finding, meta, reader)).not.toMatch(/[{}]|undefined|NaN/u);
+          expect(sentenceOf(finding, meta, tellingOf(reader, plan))).not.toMatch(/[{}]|undefined|NaN/u);
           for (const fix of finding.fixes) {
-            const label = fixLabelOf(fix, meta, reader);
+            const label = fixLabelOf(fix, meta, tellingOf(reader, plan));
             expect(label).not.toMatch(/[{}]|undefined/u);
             // What to move by is a mark on a tape, and never nothing.
             expect(label).not.toMatch(/\d\.\d+″|\d\.\d\d+ mm|(?<![\d.])0(?:″| mm)/u);
@@ -270,7 +272,8 @@ describe('the registry of checks', () => {
     ];
     const seen = new Set<string>();
     for (const edits of [[], ...Object.values(FAILING)]) {
-      for (const finding of evaluatePlan(edited(...edits)).findings) {
+      const plan = edited(...edits);
+      for (const finding of evaluatePlan(plan).findings) {
         const { measured, required } = finding;
         if (measured === null || required?.unit !== measured.unit) continue;
         seen.add(measured.unit);
@@ -312,7 +315,7 @@ describe('the registry of checks', () => {
       for (const finding of evaluatePlan(plan).findings) {
         for (const fix of finding.fixes) {
           const fixed = applyEdits(plan, fix.edits);
-          if (!fixed.ok) throw new Error(`${finding.id}: ${fixed.fault.message}`);
+          if (!fixed.ok) throw new Error(`${finding.id}: ${JSON.stringify(fixed.fault)}`);
           const left = evaluatePlan(fixed.value.plan).findings.map(({ id }) => id);
           expect(left).not.toContain(finding.id);
         }

@@ -51,7 +51,7 @@ describe('a thousand pieces dropped at once', () => {
       },
     }));
     const applied = applyEdits(demo, dropped);
-    if (!applied.ok) throw new Error(applied.fault.message);
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
     const { findings } = evaluatePlan(applied.value.plan);
     const heap = findings.filter(({ message }) => message === 'heap');
     expect(heap.map(({ measured }) => measured?.value)).toEqual([999]);
@@ -68,7 +68,7 @@ describe('moving gear on a board that had nothing to clear', () => {
     const applied = applyEdits(withBoard(), [
       { kind: 'move-placement', placement: 'u', xMm: 2000, yMm: 1380 },
     ]);
-    if (!applied.ok) throw new Error(applied.fault.message);
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
     model.update(applied.value.plan);
     const findings = book.findings();
     expect(findings.map(({ check, message }) => `${check}/${message}`)).toContain('fixing.board/off-rail');

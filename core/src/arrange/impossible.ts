@@ -6,7 +6,7 @@ import { searchLayouts } from './search.ts';
 export type Impossible = {
   /** False where the search ran out of steps before it could tell. */
   readonly isProven: boolean;
-  readonly pieces: readonly { readonly id: string; readonly name: string }[];
+  readonly pieces: readonly string[];
   /** Gaps without any one of which these pieces would fit; none where they do not fit even touching. */
   readonly gaps: readonly { readonly a: string; readonly b: string; readonly mm: number }[];
 };
@@ -24,7 +24,7 @@ export function explainImpossible(
   isProven: boolean,
   random: () => number,
 ): Impossible {
-  if (!isProven) return { isProven, pieces: pieces.map(named), gaps: [] };
+  if (!isProven) return { isProven, pieces: pieces.map(({ id }) => id), gaps: [] };
   let kept = problem.pieces.map((_, index) => index);
   // The largest first: what is left when they are out is small.
   const bySize = [...kept].sort((a, b) => area(problem, a) - area(problem, b) || a - b);
@@ -42,20 +42,16 @@ export function explainImpossible(
     if (isImpossible(without, random)) gapless = without;
     else needed.push(pair);
   }
-  const nameOf = (at: number) => pieces[kept[at] ?? 0]?.placement.name ?? '';
+  const idOf = (at: number) => pieces[kept[at] ?? 0]?.id ?? '';
   return {
     isProven,
-    pieces: kept.flatMap((index) => pieces[index] ?? []).map(named),
+    pieces: kept.flatMap((index) => pieces[index]?.id ?? []),
     gaps: needed.map(([a, b]) => ({
-      a: nameOf(a),
-      b: nameOf(b),
+      a: idOf(a),
+      b: idOf(b),
       mm: Math.max(...Object.values(small.gaps[a]?.[b] ?? NO_GAP)),
     })),
   };
-}
-
-function named({ id, placement }: Hung): { readonly id: string; readonly name: string } {
-  return { id, name: placement.name };
 }
 
 function area({ pieces }: ArrangeProblem, index: number): number {

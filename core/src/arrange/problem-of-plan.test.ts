@@ -1,3 +1,4 @@
+import { tellingOf } from '../plan/names.ts';
 import { describe, expect, test } from '@jest/globals';
 import { INCH_READER, METRIC_READER } from '../quantity/format.ts';
 import { toldText } from '../quantity/told.ts';
@@ -86,9 +87,13 @@ describe('the layout problem of a plan', () => {
       );
       expect(contradictions).toHaveLength(1);
       expect(contradictions[0]).toMatchObject({ gear: 'a' });
-      expect(toldText(contradictions[0]?.rule ?? '', METRIC_READER)).toContain(`200 mm ${side} it`);
-      expect(toldText(contradictions[0]?.rule ?? '', INCH_READER)).not.toContain('mm');
-      expect(contradictions[0]?.against).toContain(`hang ${words} ww`);
+      expect(toldText(contradictions[0]?.why ?? '', tellingOf(METRIC_READER, of))).toContain(
+        `200 mm ${side} it`,
+      );
+      expect(toldText(contradictions[0]?.why ?? '', tellingOf(INCH_READER, of))).not.toContain('mm');
+      expect(toldText(contradictions[0]?.why ?? '', tellingOf(METRIC_READER, of))).toContain(
+        `hang ${words} ww`,
+      );
     }
   });
 

@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { floorUnder } from '../clearance/floor.ts';
 import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.ts';
@@ -30,8 +32,8 @@ import {
 } from './problem.ts';
 import type { ArrangeRequest } from './request.ts';
 
-/** A rule that cannot hold together with what is asked for; both are named. */
-export type Contradiction = { readonly gear: string; readonly rule: Told; readonly against: string };
+/** A rule that cannot hold together with what is asked for: which piece, and both in words. */
+export type Contradiction = { readonly gear: string; readonly why: Told };
 
 /**
  * How a problem is made: as gear is best hung, with room between that no rule asks for; or with nothing but what rules
@@ -179,12 +181,18 @@ export function problemOfPlan(
       const gapThere = requiredGap(prepared, piece, wireway, towards);
       if (gapThere !== null && isAbove(gapThere.mm, gapMm, 'mm')) {
         contradictions.push({
-          gear: piece.placement.name,
-          rule: {
-            text: `{owner} asks for {asked} ${where} it`,
-            data: { owner: gapThere.owner, asked: { value: gapThere.mm, unit: 'mm' } },
-          },
-          against: `it is to hang ${hangs} ${wireway.placement.name} with a smaller gap`,
+          gear: piece.id,
+          why: told(
+            '{gear}: {owner} asks for {asked} {where} it, but it is to hang {hangs} {wireway} with a smaller gap. Both cannot be kept.',
+            {
+              gear: gearName(piece.id),
+              owner: gapThere.owner,
+              asked: { value: gapThere.mm, unit: 'mm' },
+              where,
+              hangs,
+              wireway: gearName(wireway.id),
+            },
+          ),
         });
       }
       y = [bottom, bottom];

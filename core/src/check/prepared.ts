@@ -1,3 +1,5 @@
+import { faceName, gearName } from '../plan/names.ts';
+import { type Named } from '../quantity/told.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
 import { bodyOf } from '../gear/body.ts';
 import { Model, type Hung } from '../model/model.ts';
@@ -15,6 +17,11 @@ export function prepare(plan: Plan): Prepared {
 
 /** What is fixed to a board. */
 export { hungOnBoard as gearOn } from '../model/model.ts';
+
+/** What gear is fixed to is called: its board, or its face. */
+export function groundName({ board, face }: Hung): Named {
+  return board === null ? faceName(face.id) : gearName(board.placement.id);
+}
 
 /** Whether one of two pieces is the board the other is fixed to. */
 export function isOnOther(a: Hung, b: Hung): boolean {

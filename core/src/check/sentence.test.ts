@@ -1,3 +1,4 @@
+import { tellingOf } from '../plan/names.ts';
 import { describe, expect, test } from '@jest/globals';
 import { INCH_READER, METRIC_READER } from '../quantity/format.ts';
 import { practice, published } from '../reference/source.ts';
@@ -26,13 +27,17 @@ const finding = toldOf(
 
 describe('sentenceOf', () => {
   test('prints a gap that fails by a hundredth of a millimetre as failing, in both systems', () => {
-    expect(sentenceOf(finding, meta, INCH_READER)).toBe('Unit has 5.9996″ of 6″.');
-    expect(sentenceOf(finding, meta, METRIC_READER)).toBe('Unit has 152 mm of 152.4 mm.');
+    expect(sentenceOf(finding, meta, tellingOf(INCH_READER))).toBe('Unit has 5.9996″ of 6″.');
+    expect(sentenceOf(finding, meta, tellingOf(METRIC_READER))).toBe('Unit has 152 mm of 152.4 mm.');
   });
 
   test('refuses a message whose data is missing: a mistake in the check', () => {
-    expect(() => sentenceOf({ ...finding, message: 'broken' }, meta, INCH_READER)).toThrow('lacks {nothing}');
-    expect(() => sentenceOf({ ...finding, message: 'unknown' }, meta, INCH_READER)).toThrow('no message');
+    expect(() => sentenceOf({ ...finding, message: 'broken' }, meta, tellingOf(INCH_READER))).toThrow(
+      'lacks {nothing}',
+    );
+    expect(() => sentenceOf({ ...finding, message: 'unknown' }, meta, tellingOf(INCH_READER))).toThrow(
+      'no message',
+    );
   });
 
   test('gives an id made of the check, the message and the subjects', () => {
@@ -51,8 +56,8 @@ describe('measuredAndRequired', () => {
 describe('fixLabelOf', () => {
   test('prints the distance exactly, in the reader’s units', () => {
     const fix = { message: 'move', data: { distance: { value: 25.4, unit: 'mm' } as const }, edits: [] };
-    expect(fixLabelOf(fix, meta, INCH_READER)).toBe('Move it 1″');
-    expect(fixLabelOf(fix, meta, METRIC_READER)).toBe('Move it 25.4 mm');
+    expect(fixLabelOf(fix, meta, tellingOf(INCH_READER))).toBe('Move it 1″');
+    expect(fixLabelOf(fix, meta, tellingOf(METRIC_READER))).toBe('Move it 25.4 mm');
   });
 });
 

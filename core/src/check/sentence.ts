@@ -5,22 +5,22 @@ import {
   type Quantity,
   type Reader,
 } from '../quantity/format.ts';
-import { toldText } from '../quantity/told.ts';
+import { toldText, told, type Telling } from '../quantity/told.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { assertNever } from '../result.ts';
 import type { CheckMeta, Finding, Fix } from './finding.ts';
 
 /** The finding as a sentence, in the reader’s units. Measured and required never print alike unless equal. */
-export function sentenceOf(finding: Finding, meta: CheckMeta, reader: Reader): string {
+export function sentenceOf(finding: Finding, meta: CheckMeta, telling: Telling): string {
   const template = meta.messages[finding.message];
   if (template === undefined) throw new Error(`${meta.id} has no message “${finding.message}”.`);
-  return toldText({ text: template, data: finding.data }, reader, measuredAndRequired(finding, reader));
+  return toldText(told(template, finding.data), telling, measuredAndRequired(finding, telling.reader));
 }
 
-export function fixLabelOf(fix: Fix, meta: CheckMeta, reader: Reader): string {
+export function fixLabelOf(fix: Fix, meta: CheckMeta, telling: Telling): string {
   const template = meta.fixMessages[fix.message];
   if (template === undefined) throw new Error(`${meta.id} has no fix message “${fix.message}”.`);
-  return toldText({ text: template, data: fix.data }, reader);
+  return toldText(told(template, fix.data), telling);
 }
 
 /** The two figures of a finding as they are shown beside each other. */

@@ -1,3 +1,5 @@
+import { faceName, gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung } from '../check/prepared.ts';
 import type { Model } from '../model/model.ts';
@@ -49,12 +51,12 @@ function checkSpace(_: Model, space: AirSpace): Found[] {
     working: () => rise.working,
   } as const;
   if (rise.flowM3PerH === 0) {
-    const data = { face: first.face.name, loss: { value: lossW, unit: 'W' } } as const;
+    const data = { face: faceName(first.face.id), loss: { value: lossW, unit: 'W' } } as const;
     findings.push(findingOf(meta, { ...common, message: 'unvented', severity: 'ask', data }));
   }
   if (gear.some(({ type }) => type.heat.lossW > 0 && type.maxAmbientC === null)) {
     const measured = { value: hottestC, unit: 'degC' } as const;
-    const data = { face: first.face.name };
+    const data = { face: faceName(first.face.id) };
     findings.push(findingOf(meta, { ...common, message: 'closed-unknown', severity: 'ask', data, measured }));
   }
   return findings;
@@ -66,14 +68,14 @@ function tooHot(item: Hung, hottestC: number, rise: CompartmentRise | null): Fou
   return [
     findingOf(meta, {
       message: 'too-hot',
-      data: { gear: item.placement.name },
+      data: { gear: gearName(item.id) },
       subjects: [{ kind: 'placement', id: item.id }],
       at: middleOf(item),
       measured: { value: hottestC, unit: 'degC' },
       required: { value: maxAmbientC, unit: 'degC' },
       working: () =>
         rise?.working ?? {
-          title: `Air around ${item.placement.name}`,
+          title: told('Air around {gear}', { gear: gearName(item.id) }),
           formula: 'in the open: the design high of its face',
           inputs: [
             {
@@ -84,7 +86,7 @@ function tooHot(item: Hung, hottestC: number, rise: CompartmentRise | null): Fou
           ],
           result: { name: 'Design high there', value: { value: hottestC, unit: 'degC' } },
           source: meta.source,
-          notes: [`From the ${item.face.conditions.designHighTempC.from}.`],
+          notes: [told('From the {from}.', { from: item.face.conditions.designHighTempC.from })],
         },
     }),
   ];

@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import {
   checkOf,
   findingOf,
@@ -66,7 +68,7 @@ function tooClose(prepared: Prepared, gap: GapAround): Found {
   const other = otherOf(gap);
   return findingOf(meta, {
     message: 'too-close',
-    data: { gear: item.placement.name, other, way: WAY_WORDS[way], owner: required.owner },
+    data: { gear: gearName(item.id), other, way: WAY_WORDS[way], owner: required.owner },
     id: pairId('too-close', item, gap),
     subjects: subjectsOf(item, thing),
     at: middleOf(item),
@@ -74,23 +76,36 @@ function tooClose(prepared: Prepared, gap: GapAround): Found {
     required: { value: required.mm, unit: 'mm' },
     source: required.rule.source,
     working: () => ({
-      title: `Gap from ${item.placement.name} to ${other}`,
+      title: told('Gap from {gear} to {other}', { gear: gearName(item.id), other }),
       formula:
         way === 'nearest'
           ? 'gap = shortest line between the two bodies in space'
           : 'gap = square out from the side of the body',
       inputs: [
-        lengthInput('x', `${item.placement.name}: centre of hook line from the datum`, item.placement.xMm),
-        lengthInput('y', `${item.placement.name}: hook line above the datum`, item.placement.yMm),
-        lengthInput('depth', `${item.placement.name}: its front out from the face`, frontMm(item)),
+        lengthInput(
+          'x',
+          told('{gear}: centre of hook line from the datum', { gear: gearName(item.id) }),
+          item.placement.xMm,
+        ),
+        lengthInput(
+          'y',
+          told('{gear}: hook line above the datum', { gear: gearName(item.id) }),
+          item.placement.yMm,
+        ),
+        lengthInput(
+          'depth',
+          told('{gear}: its front out from the face', { gear: gearName(item.id) }),
+          frontMm(item),
+        ),
       ],
       result: { name: 'Gap', value: { value: measuredMm, unit: 'mm' } },
       source: required.rule.source,
       notes: [
-        {
-          text: `{owner} asks for {asked} ${WAY_WORDS[way]}.`,
-          data: { owner: required.owner, asked: { value: required.mm, unit: 'mm' } },
-        },
+        told('{owner} asks for {asked} {way}.', {
+          owner: required.owner,
+          asked: { value: required.mm, unit: 'mm' },
+          way: WAY_WORDS[way],
+        }),
       ],
     }),
     fixes: () => movesAway(prepared, gap),
@@ -101,7 +116,7 @@ function inOther(prepared: Prepared, item: Hung, thing: Thing): Found {
   return findingOf(meta, {
     message: 'stands-in',
     severity: 'stop',
-    data: { gear: item.placement.name, other: thing.name },
+    data: { gear: gearName(item.id), other: thing.name },
     id: pairId('stands-in', item, { thing, way: 'nearest' }),
     subjects: subjectsOf(item, thing),
     at: middleOf(item),
@@ -163,7 +178,7 @@ function movesAway(
     .sort((a, b) => a.byMm - b.byMm)
     .slice(0, 2)
     .map(({ way, byMm, isSideways, edit }) => {
-      const data = { gear: item.placement.name, distance: { value: byMm, unit: 'mm' } } as const;
+      const data = { gear: gearName(item.id), distance: { value: byMm, unit: 'mm' } } as const;
       return isSideways
         ? { message: 'move', data: { ...data, side: way }, edits: [edit] }
         : { message: 'lift', data: { ...data, way }, edits: [edit] };

@@ -1,3 +1,4 @@
+import { gearTypeName, tellingOf } from '../plan/names.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { hungAt, prepare } from '../check/prepared.ts';
@@ -67,7 +68,7 @@ describe('requiredGapBeside', () => {
       ],
       placements: [hang('a', 't', 'w', 1000, 1500), hang('b', 'u', 'w', 1700, 1500)],
     });
-    expect(gapOf(mixed)).toMatchObject({ mm: 180, owner: 'Type u' });
+    expect(gapOf(mixed)).toMatchObject({ mm: 180, owner: gearTypeName('u') });
     const own = beside('own', { counterpart: 'any-gear', distance: { value: 10, unit: 'in' } });
     expect(gapOf({ ...mixed, rules: [own] })).toMatchObject({ mm: 254, owner: 'this job' });
   });
@@ -91,9 +92,10 @@ describe('besideCheck', () => {
   });
 
   test('says it in the reader’s units without rounding the failure away', () => {
-    const [finding] = findingsOf(besideCheck, prepare(twoUnits(inchRules, 'inside', 20, 151.6)));
+    const plan = twoUnits(inchRules, 'inside', 20, 151.6);
+    const [finding] = findingsOf(besideCheck, prepare(plan));
     if (finding === undefined) throw new Error('no finding');
-    expect(sentenceOf(finding, getCheckMeta('clearance.beside'), INCH_READER)).toBe(
+    expect(sentenceOf(finding, getCheckMeta('clearance.beside'), tellingOf(INCH_READER, plan))).toBe(
       'a and b are 5 15⁄16″ apart; Type t asks for 6″.',
     );
   });
@@ -113,7 +115,7 @@ describe('besideCheck', () => {
     expect(finding?.fixes.length).toBeGreaterThan(0);
     for (const fix of finding?.fixes ?? []) {
       const fixed = applyEdits(close, fix.edits);
-      if (!fixed.ok) throw new Error(fixed.fault.message);
+      if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
       expect(findingsOf(besideCheck, prepare(fixed.value.plan))).toEqual([]);
     }
   });

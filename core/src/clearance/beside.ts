@@ -1,3 +1,4 @@
+import { gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -27,7 +28,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
     findings.push(
       findingOf(meta, {
         message: 'too-close',
-        data: { left: item.placement.name, right: neighbour.placement.name, owner: required.owner },
+        data: { left: gearName(item.id), right: gearName(neighbour.id), owner: required.owner },
         subjects: [
           { kind: 'placement', id: item.id },
           { kind: 'placement', id: neighbour.id },

@@ -1,3 +1,5 @@
+import { type ToldValue } from '../quantity/told.ts';
+import { gearName, obstacleName } from '../plan/names.ts';
 import { gearNear, hungAt, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import { bodyOf } from '../gear/body.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
@@ -42,10 +44,10 @@ export function isOnItsGround({ body, face, board }: Hung): boolean {
 export function findCovered(
   prepared: Prepared,
   item: Hung,
-): { readonly id: string; readonly name: string; readonly box: BoxMm; readonly isGear: boolean }[] {
+): { readonly id: string; readonly name: ToldValue; readonly box: BoxMm; readonly isGear: boolean }[] {
   const gear = gearNear(prepared, item.body, item).map(({ id, placement, body }) => ({
     id,
-    name: placement.name,
+    name: gearName(placement.id),
     box: body,
     isGear: true,
   }));
@@ -53,7 +55,9 @@ export function findCovered(
   const obstacles = item.face.inTheWay.flatMap(({ obstacle, parts }) => {
     if (mayLieUnder(obstacle, item.type.standoffMm)) return [];
     const [box] = parts.flatMap((part) => partInBox(part, item.body) ?? []);
-    return box === undefined ? [] : [{ id: obstacle.id, name: obstacle.name, box, isGear: false }];
+    return box === undefined
+      ? []
+      : [{ id: obstacle.id, name: obstacleName(item.face.id, obstacle.id), box, isGear: false }];
   });
   return [...gear.filter(({ box }) => doBoxesOverlap(box, item.body)), ...obstacles];
 }

@@ -1,3 +1,4 @@
+import { obstacleName } from '../plan/names.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
@@ -54,7 +55,7 @@ describe('overlapCheck', () => {
 
   test('finds gear over a pipe and offers a place beside it', () => {
     const [finding] = findingsOf(overlapCheck, prepare(withGear(['a', 800, 1900])));
-    expect(finding?.data).toMatchObject({ other: 'Pipe' });
+    expect(finding?.data).toMatchObject({ other: obstacleName('w', 'pipe') });
     expect(finding?.fixes.map(({ edits }) => edits)).toEqual([
       [{ kind: 'move-placement', placement: 'a', xMm: 1100, yMm: 1900 }],
     ]);

@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -49,7 +51,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
         message: 'foreign',
         data: {
           thing: thing.name,
-          gear: item.placement.name,
+          gear: gearName(item.id),
           above: { value: rule.aboveMm, unit: 'mm' },
         },
         id: `${meta.id}/foreign/${item.id}+${thing.face.id}:${thing.id}`,
@@ -60,15 +62,19 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
         at: middleOf(item),
         source: rule.source,
         working: () => ({
-          title: `Space kept for ${item.placement.name}`,
+          title: told('Space kept for {gear}', { gear: gearName(item.id) }),
           formula: 'from the floor to above the top of the gear, as wide and as deep as the gear',
           inputs: [
-            lengthInput('floor', `${floor.name}, from the datum`, floor.yMm),
+            lengthInput('floor', told('{floor}, from the datum', { floor: floor.name }), floor.yMm),
             lengthInput('top', 'Top of the body from the datum', maxY),
             lengthInput('above', 'Kept above it', rule.aboveMm),
             lengthInput('left', 'Left side of the body from the datum', minX),
             lengthInput('right', 'Right side', maxX),
-            lengthInput('lowest', `${thing.name} there: its lowest`, Math.min(...parts.map(([, y]) => y))),
+            lengthInput(
+              'lowest',
+              told('{thing} there: its lowest', { thing: thing.name }),
+              Math.min(...parts.map(([, y]) => y)),
+            ),
           ],
           result: {
             name: 'Top of the space kept, from the datum',

@@ -1,3 +1,5 @@
+import { groundName } from '../check/prepared.ts';
+import { gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -20,7 +22,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
   return [
     findingOf(meta, {
       message: 'beyond',
-      data: { gear: item.placement.name, face: item.board?.placement.name ?? item.face.name },
+      data: { gear: gearName(item.id), face: groundName(item) },
       subjects: [{ kind: 'placement', id: item.id }],
       at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
       fixes: () => moveFixes(prepared, [item]),

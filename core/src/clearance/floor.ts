@@ -1,3 +1,5 @@
+import { faceName } from '../plan/names.ts';
+import { told, type ToldValue } from '../quantity/told.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { placingInputs, type Model } from '../model/model.ts';
 import { fact } from '../derive/query.ts';
@@ -21,7 +23,7 @@ export type FloorUnder = {
   readonly yMm: number;
   /** Its height under that side of the body where it is highest. */
   readonly highestMm: number;
-  readonly name: string;
+  readonly name: ToldValue;
 };
 
 /**
@@ -36,14 +38,17 @@ export function floorUnder(prepared: Prepared, item: Hung): FloorUnder {
   return {
     yMm: level.yMm + middle,
     highestMm: level.yMm + Math.max(rise(minX), rise(maxX)),
-    name: middle === 0 ? level.name : `${level.name} as found`,
+    name: middle === 0 ? level.name : told('{floor} as found', { floor: level.name }),
   };
 }
 
-function levelFloor(prepared: Prepared, item: Hung): { readonly yMm: number; readonly name: string } {
+function levelFloor(prepared: Prepared, item: Hung): { readonly yMm: number; readonly name: ToldValue } {
   const frame = prepared.site.frames.get(item.face.id);
   const { minX, maxX, minY } = item.body;
-  const edge = { yMm: item.face.bounds.minY, name: `the lower edge of ${item.face.name}` };
+  const edge = {
+    yMm: item.face.bounds.minY,
+    name: told('the lower edge of {face}', { face: faceName(item.face.id) }),
+  };
   if (frame === undefined || !isUpright(frame)) return edge;
   // A plumb line from before the middle of the body.
   const outMm = frontMm(item) + PLUMB_OUT_MM;
@@ -52,7 +57,7 @@ function levelFloor(prepared: Prepared, item: Hung): { readonly yMm: number; rea
     y: [-Infinity, minY],
     z: [outMm - 1, outMm + 1],
   };
-  let highest: { yMm: number; name: string } | null = null;
+  let highest: { yMm: number; name: ToldValue } | null = null;
   for (const floor of floorsOf(prepared)) {
     const parts = polygonsInFrame(frame, floor).flatMap((each) => clipToBox(each, line));
     for (const [, yMm] of parts)
@@ -65,9 +70,9 @@ function levelFloor(prepared: Prepared, item: Hung): { readonly yMm: number; rea
 export function floorBelow(
   prepared: Prepared,
   [x, y, z]: Vec3,
-): { readonly zMm: number; readonly name: string } {
+): { readonly zMm: number; readonly name: ToldValue } {
   const line: Room = { x: [x - 1, x + 1], y: [-Infinity, z], z: [-y - 1, -y + 1] };
-  let highest: { zMm: number; name: string } | null = null;
+  let highest: { zMm: number; name: ToldValue } | null = null;
   for (const floor of floorsOf(prepared)) {
     // Seen as the root face is, y runs up.
     const parts = polygonsInFrame(ROOT_FRAME, floor).flatMap((each) => clipToBox(each, line));
@@ -79,7 +84,9 @@ export function floorBelow(
   return (
     highest ?? {
       zMm: root?.bounds.minY ?? 0,
-      name: `the level of the lower edge of ${root?.name ?? 'the site'}`,
+      name: told('the level of the lower edge of {face}', {
+        face: root === undefined ? 'the site' : faceName(root.id),
+      }),
     }
   );
 }
@@ -96,14 +103,11 @@ const floors = fact(
       const polygons = convexParts(face.outline).map((part) =>
         part.map((point) => siteFromFace(frame, point)),
       );
-      return [{ name: face.name, polygons }];
+      return [{ name: faceName(face.id), polygons }];
     });
     return new Map([[FLOORS, found]]);
   },
-  (model) => [
-    ...placingInputs(model),
-    ...model.faces.list.flatMap(({ kind, name }) => [kind, kind === 'floor' ? name : '']),
-  ],
+  (model) => [...placingInputs(model), ...model.faces.list.flatMap(({ kind }) => [kind])],
   (a, b) => JSON.stringify(a) === JSON.stringify(b),
 );
 

@@ -1,3 +1,5 @@
+import { faceName } from '../plan/names.ts';
+import { type ToldValue, told } from '../quantity/told.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { edgesOf } from '../geometry/segments.ts';
 import type { RuleCounterpart, RuleSide } from '../plan/gear-type.ts';
@@ -26,7 +28,7 @@ export type GapAround = {
   /** What is there; null for the edge of the face itself, and for a floor or a ceiling known without one. */
   readonly thing: Thing | null;
   /** What is taken for the floor or the ceiling, where that is what is measured to. */
-  readonly taken?: string;
+  readonly taken?: ToldValue;
   readonly way: Way;
   /** 0 or less where they touch or stand in each other. */
   readonly measuredMm: number;
@@ -34,8 +36,8 @@ export type GapAround = {
 };
 
 /** What a gap leads to, in words. */
-export function otherOf({ item, thing, taken }: Pick<GapAround, 'item' | 'thing' | 'taken'>): string {
-  return thing?.name ?? taken ?? `the edge of ${item.face.name}`;
+export function otherOf({ item, thing, taken }: Pick<GapAround, 'item' | 'thing' | 'taken'>): ToldValue {
+  return thing?.name ?? taken ?? told('the edge of {face}', { face: faceName(item.face.id) });
 }
 
 /** What a gap leads to, as a key: the same for one thing whichever way it is measured to. */
@@ -146,7 +148,7 @@ function floorAndCeilingGaps(prepared: Prepared, item: Hung): GapAround[] {
   const toCeiling = largestTowards(prepared, item, 'above', CEILING);
   if (toCeiling !== null && item.face.face.side === 'inside' && !isUnderCeiling(prepared, item)) {
     const measuredMm = edgesAround(item).above;
-    const taken = `the upper edge of ${item.face.name}, taken as the ceiling`;
+    const taken = told('the upper edge of {face}, taken as the ceiling', { face: faceName(item.face.id) });
     if (Number.isFinite(measuredMm))
       gaps.push({ item, thing: null, way: 'above', measuredMm, required: toCeiling, taken });
   }

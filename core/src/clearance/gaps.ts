@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Model } from '../model/model.ts';
 import { query } from '../derive/query.ts';
@@ -103,13 +105,21 @@ export function gapWorking(item: Hung, gap: GapBeside): Working {
   const { neighbour, required } = gap;
   const [left, right] = gap.side === 'right' ? [item, neighbour] : [neighbour, item];
   return {
-    title: `Gap from ${left.placement.name} to ${right.placement.name}`,
+    title: told('Gap from {left} to {right}', { left: gearName(left.id), right: gearName(right.id) }),
     formula: 'gap = (x₂ − w₂ ÷ 2) − (x₁ + w₁ ÷ 2)',
     inputs: [
-      lengthInput('x₁', `${left.placement.name}: centre of hook line from the datum`, left.placement.xMm),
-      lengthInput('w₁', `${left.placement.name}: width`, left.type.widthMm),
-      lengthInput('x₂', `${right.placement.name}: centre of hook line from the datum`, right.placement.xMm),
-      lengthInput('w₂', `${right.placement.name}: width`, right.type.widthMm),
+      lengthInput(
+        'x₁',
+        told('{left}: centre of hook line from the datum', { left: gearName(left.id) }),
+        left.placement.xMm,
+      ),
+      lengthInput('w₁', told('{left}: width', { left: gearName(left.id) }), left.type.widthMm),
+      lengthInput(
+        'x₂',
+        told('{right}: centre of hook line from the datum', { right: gearName(right.id) }),
+        right.placement.xMm,
+      ),
+      lengthInput('w₂', told('{right}: width', { right: gearName(right.id) }), right.type.widthMm),
     ],
     result: { name: 'Gap', value: { value: gap.measuredMm, unit: 'mm' } },
     source: required?.rule.source ?? practice('Distance between facing sides'),
@@ -120,23 +130,25 @@ export function gapWorking(item: Hung, gap: GapBeside): Working {
 function whyRequired(item: Hung, { rule, owner, mm }: RequiredGap): Told {
   const threshold = rule.when.meanMaxAtLeast;
   const { value: meanMaxC, from } = item.face.conditions.meanMaxTempC;
-  const parts = [
-    '{owner} asks for {asked}',
-    rule.counterpart === 'same-kind' ? 'between units of one kind' : 'to any gear',
-    ...(rule.when.side === undefined ? [] : [rule.when.side]),
-    ...(threshold === undefined ? [] : ['where the mean maximum is {threshold} or more']),
-  ];
-  return {
-    text: `${parts.join(', ')}. This face is ${item.face.face.side}, with a mean maximum of {meanMax}, from the ${from}.`,
-    data: {
-      owner,
-      asked: { value: mm, unit: 'mm' },
-      meanMax: { value: meanMaxC, unit: 'degC' },
-      ...(threshold === undefined
-        ? {}
-        : { threshold: { value: thresholdC(threshold), unit: 'degC' } as const }),
-    },
-  };
+  const asks = told(
+    rule.counterpart === 'same-kind'
+      ? '{owner} asks for {asked}, between units of one kind'
+      : '{owner} asks for {asked}, to any gear',
+    { owner, asked: { value: mm, unit: 'mm' } },
+  );
+  const where = rule.when.side === undefined ? asks : told('{asks}, {side}', { asks, side: rule.when.side });
+  return told('{rule}. This face is {side}, with a mean maximum of {meanMax}, from the {from}.', {
+    rule:
+      threshold === undefined
+        ? where
+        : told('{where}, where the mean maximum is {threshold} or more', {
+            where,
+            threshold: { value: thresholdC(threshold), unit: 'degC' },
+          }),
+    side: item.face.face.side,
+    meanMax: { value: meanMaxC, unit: 'degC' },
+    from,
+  });
 }
 
 function thresholdC({ value, unit }: GivenTemperature): number {

@@ -1,10 +1,12 @@
+import type { Told } from '../quantity/told.ts';
+import { gearName } from '../plan/names.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Result } from '../result.ts';
-import { beside, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { beside, boxObstacle, gear, hang, plan, rectangle, wall, refusalText } from '../test/plans.ts';
 import {
   ALIGNMENTS,
   alignEdits,
@@ -37,10 +39,10 @@ function getItem(prepared: Prepared, id: string): Hung {
   return item;
 }
 
-function done(of: Plan, edits: Result<PlanEdit[], string>): Prepared {
-  if (!edits.ok) throw new Error(edits.fault);
+function done(of: Plan, edits: Result<PlanEdit[], string | Told>): Prepared {
+  if (!edits.ok) throw new Error(JSON.stringify(edits.fault));
   const applied = applyEdits(of, edits.value);
-  if (!applied.ok) throw new Error(applied.fault.message);
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
   return prepare(applied.value.plan);
 }
 
@@ -73,10 +75,8 @@ describe('alignEdits', () => {
       placements: three.placements.map((p) => (p.id === 'c' ? { ...p, face: 'other' } : p)),
     };
     for (const how of ALIGNMENTS) {
-      expect(alignEdits(itemsOf(apart, 'a', 'b', 'c'), how)).toEqual({
-        ok: false,
-        fault: 'c hangs on another face.',
-      });
+      const edits = alignEdits(itemsOf(apart, 'a', 'b', 'c'), how);
+      expect(edits.ok ? '' : refusalText(edits.fault, apart)).toBe('c hangs on another face.');
     }
     expect(distributeEdits(itemsOf(apart, 'a', 'b', 'c'), 'across').ok).toBe(false);
     expect(mirrorEdits(itemsOf(apart, 'a', 'c')).ok).toBe(false);
@@ -219,7 +219,7 @@ describe('planStrip', () => {
     );
     expect(strip?.boxes).toContainEqual({
       id: 'a',
-      name: 'a',
+      name: gearName('a'),
       kind: 'gear',
       fromMm: 800,
       toMm: 1200,

@@ -1,3 +1,5 @@
+import { gearName, faceName, gearTypeName } from '../plan/names.ts';
+import { told, type Told } from '../quantity/told.ts';
 import { hungAt, type Hung, type Prepared } from '../check/prepared.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
@@ -9,7 +11,7 @@ export const ALIGNMENTS = ['tops', 'bottoms', 'hook-lines', 'left-edges', 'right
 export type Alignment = (typeof ALIGNMENTS)[number];
 
 /** Moves all pieces in line with the first of them, which stays. Says why where they hang on several faces. */
-export function alignEdits(items: readonly Hung[], how: Alignment): Result<PlanEdit[], string> {
+export function alignEdits(items: readonly Hung[], how: Alignment): Result<PlanEdit[], string | Told> {
   const refused = findRefusal(items, 2);
   const [first, ...others] = items;
   if (refused !== null) return fail(refused);
@@ -39,7 +41,10 @@ function alignedPlace(first: Hung, item: Hung, how: Alignment): readonly [number
  * Gives equal gaps between the pieces, in their order along the wall or up it; the outermost two stay. The gap may be
  * negative where there is no room: a finding then says so.
  */
-export function distributeEdits(items: readonly Hung[], along: 'across' | 'up'): Result<PlanEdit[], string> {
+export function distributeEdits(
+  items: readonly Hung[],
+  along: 'across' | 'up',
+): Result<PlanEdit[], string | Told> {
   const refused = findRefusal(items, 3);
   if (refused !== null) return fail(refused);
   const low = ({ body }: Hung) => (along === 'across' ? body.minX : body.minY);
@@ -62,7 +67,7 @@ export function distributeEdits(items: readonly Hung[], along: 'across' | 'up'):
 }
 
 /** Two pieces change places: the hook line of each goes where the other’s was. */
-export function swapEdits(items: readonly Hung[]): Result<PlanEdit[], string> {
+export function swapEdits(items: readonly Hung[]): Result<PlanEdit[], string | Told> {
   const [a, b] = items;
   if (a === undefined || b === undefined || items.length !== 2) return fail('Select just two pieces.');
   const refused = findRefusal(items, 2);
@@ -74,7 +79,7 @@ export function swapEdits(items: readonly Hung[]): Result<PlanEdit[], string> {
 }
 
 /** Left and right change places about the middle of the group; the gear itself is not mirrored. */
-export function mirrorEdits(items: readonly Hung[]): Result<PlanEdit[], string> {
+export function mirrorEdits(items: readonly Hung[]): Result<PlanEdit[], string | Told> {
   const refused = findRefusal(items, 2);
   if (refused !== null) return fail(refused);
   const { minX, maxX } = unionOf(items.map(({ body }) => body));
@@ -87,21 +92,27 @@ export function duplicateEdit(
   item: Hung,
   newId: string,
   name: string,
-): Result<PlanEdit, string> {
+): Result<PlanEdit, Told> {
   const placement = { ...item.placement, id: newId, name };
   const copy = hungAt({ ...item, id: newId, placement }, placement.xMm, placement.yMm);
   const moves = findClearMoves(prepared, copy);
   const move = moves.find(({ side }) => side === 'right') ?? moves[0];
   if (move === undefined)
-    return fail(`There is no room for another ${item.type.name} at this height on ${item.face.name}.`);
+    return fail(
+      told('There is no room for another {type} at this height on {face}.', {
+        type: gearTypeName(item.type.id),
+        face: faceName(item.face.id),
+      }),
+    );
   return ok({ kind: 'place-gear', placement: { ...placement, xMm: move.xMm } });
 }
 
 /** Why pieces cannot be brought into an order together, or null: too few, or not all on one face. */
-function findRefusal(items: readonly Hung[], least: 2 | 3): string | null {
-  if (items.length < least) return `Select ${least === 2 ? 'two' : 'three'} pieces or more.`;
+function findRefusal(items: readonly Hung[], least: 2 | 3): string | Told | null {
+  if (items.length < least)
+    return least === 2 ? 'Select two pieces or more.' : 'Select three pieces or more.';
   const apart = items.find(({ face }) => face.id !== items[0]?.face.id);
-  return apart === undefined ? null : `${apart.placement.name} hangs on another face.`;
+  return apart === undefined ? null : told('{gear} hangs on another face.', { gear: gearName(apart.id) });
 }
 
 function moveTo({ id, placement }: Hung, [xMm, yMm]: readonly [number, number]): PlanEdit[] {

@@ -1,3 +1,5 @@
+import { told } from '../quantity/told.ts';
+import { gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -37,19 +39,23 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
   return [
     findingOf(meta, {
       message: 'too-high',
-      data: { handle: highest.name, gear: item.placement.name, floor: floor.name },
+      data: { handle: highest.name, gear: gearName(item.id), floor: floor.name },
       subjects: [{ kind: 'placement', id: item.id }],
       at: middleOf(item),
       measured: { value: upMm, unit: 'mm' },
       required: { value: mostMm, unit: 'mm' },
       source,
       working: () => ({
-        title: `Height of ${highest.name}, ${item.placement.name}`,
+        title: told('Height of {handle}, {gear}', { handle: highest.name, gear: gearName(item.id) }),
         formula: 'height = bottom of the body + handle above it − floor',
         inputs: [
           lengthInput('bottom', 'Bottom of the body from the datum', item.body.minY),
-          lengthInput('handle', `${highest.name}: centre at its highest, above the bottom`, highest.upMm),
-          lengthInput('floor', `${floor.name}, from the datum`, floor.yMm),
+          lengthInput(
+            'handle',
+            told('{handle}: centre at its highest, above the bottom', { handle: highest.name }),
+            highest.upMm,
+          ),
+          lengthInput('floor', told('{floor}, from the datum', { floor: floor.name }), floor.yMm),
         ],
         result: { name: 'Height above the floor', value: { value: upMm, unit: 'mm' } },
         source,
@@ -60,7 +66,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
           ? [
               {
                 message: 'lower',
-                data: { gear: item.placement.name, distance: { value: upMm - mostMm, unit: 'mm' } },
+                data: { gear: gearName(item.id), distance: { value: upMm - mostMm, unit: 'mm' } },
                 edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
               },
             ]

@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -94,7 +96,7 @@ function blocked(prepared: Prepared, item: Hung, side: Open): Found[] {
   return [
     findingOf(meta, {
       message: 'blocked',
-      data: { gear: item.placement.name, where: WHERE[side], other: thing.name },
+      data: { gear: gearName(item.id), where: WHERE[side], other: thing.name },
       id: `${meta.id}/blocked/${item.id}`,
       subjects: [
         { kind: 'placement', id: item.id },
@@ -104,15 +106,15 @@ function blocked(prepared: Prepared, item: Hung, side: Open): Found[] {
       measured: { value: outMm, unit: 'mm' },
       required: { value: FREE_MM, unit: 'mm' },
       working: () => ({
-        title: `Air before the heat face of ${item.placement.name}`,
+        title: told('Air before the heat face of {gear}', { gear: gearName(item.id) }),
         formula: 'free = from the side that sheds heat, square out, to the nearest thing',
         inputs: [
           { symbol: 'P', name: 'Heat it loses', value: { value: item.type.heat.lossW, unit: 'W' } },
           lengthInput('asked', 'Kept free where its maker says nothing', FREE_MM),
         ],
-        result: { name: `Free ${WHERE[side]}`, value: { value: outMm, unit: 'mm' } },
+        result: { name: told('Free {where}', { where: WHERE[side] }), value: { value: outMm, unit: 'mm' } },
         source: meta.source,
-        notes: [`The nearest is ${thing.name}.`],
+        notes: [told('The nearest is {thing}.', { thing: thing.name })],
       }),
     }),
   ];
@@ -122,7 +124,7 @@ function atBack(item: Hung): Found {
   return findingOf(meta, {
     message: 'back',
     severity: 'ask',
-    data: { gear: item.placement.name },
+    data: { gear: gearName(item.id) },
     subjects: [{ kind: 'placement', id: item.id }],
     at: middleOf(item),
     measured: { value: item.type.standoffMm, unit: 'mm' },

@@ -1,3 +1,4 @@
+import { faceName, gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -18,7 +19,7 @@ function checkItem(_: Prepared, item: Hung): Found[] {
   return [
     findingOf(meta, {
       message: 'outside',
-      data: { gear: item.placement.name, face: item.face.name },
+      data: { gear: gearName(item.id), face: faceName(item.face.id) },
       subjects: [{ kind: 'placement', id: item.id }],
       at: { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
     }),

@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { type ToldValue } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { ClearanceRule } from '../plan/gear-type.ts';
 import type { SourceRef } from '../reference/source.ts';
@@ -10,10 +12,9 @@ import { isShort, workingSpaceOf } from './working-space.ts';
 export type ClearanceLine = {
   readonly key: string;
   readonly item: string;
-  readonly itemName: string;
   /** The other piece, where it is one. */
   readonly other: string | null;
-  readonly otherName: string;
+  readonly otherName: ToldValue;
   readonly way: Way | 'front';
   readonly measuredMm: number;
   readonly requiredMm: number;
@@ -22,7 +23,7 @@ export type ClearanceLine = {
   readonly isMet: boolean;
   /** Met, but by little. */
   readonly isNear: boolean;
-  readonly owner: string;
+  readonly owner: ToldValue;
   readonly rule: ClearanceRule | null;
   readonly source: SourceRef;
 };
@@ -65,7 +66,6 @@ export function clearanceMatrix(prepared: Prepared, only: Hung | null = null): C
         ...figures(room.depthMm, requiredMm, !isShort(room, requiredMm)),
         key: `${item.id}>front`,
         item: item.id,
-        itemName: item.placement.name,
         other: null,
         otherName: room.ends?.name ?? (space.isMeasured ? 'what was measured opposite' : 'nothing drawn'),
         way: 'front',
@@ -88,14 +88,14 @@ function pairLine(
 ): ClearanceLine {
   const [a, b] = [item.id, other.id].sort();
   const kind = way === 'left' || way === 'right' ? 'beside' : way === 'nearest' ? way : 'over';
-  return lineOf(`${a}>${b}>${kind}`, item, other.id, other.placement.name, way, measuredMm, required);
+  return lineOf(`${a}>${b}>${kind}`, item, other.id, gearName(other.id), way, measuredMm, required);
 }
 
 function lineOf(
   key: string,
   item: Hung,
   other: string | null,
-  otherName: string,
+  otherName: ToldValue,
   way: Way,
   measuredMm: number,
   required: RequiredGap,
@@ -106,7 +106,6 @@ function lineOf(
     ...figures(measuredMm, required.mm, isMet),
     key,
     item: item.id,
-    itemName: item.placement.name,
     other,
     otherName,
     way,

@@ -1,3 +1,4 @@
+import { gearName } from '../plan/names.ts';
 import type { Fix } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { findClearMoves } from './clear-moves.ts';
@@ -20,7 +21,7 @@ export function moveFixes(prepared: Prepared, items: readonly Hung[]): Fix[] {
     .map(({ item, move }) => ({
       message: 'move',
       data: {
-        gear: item.placement.name,
+        gear: gearName(item.id),
         distance: { value: move.movedMm, unit: 'mm' },
         side: move.side,
       },

@@ -1,3 +1,4 @@
+import { faceName, gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -29,7 +30,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
       findingOf(meta, {
         message: 'heap',
         id: `${meta.id}/heap/${item.face.id}`,
-        data: { gear: item.placement.name, face: item.face.name },
+        data: { gear: gearName(item.id), face: faceName(item.face.id) },
         subjects: [{ kind: 'placement', id: item.id }],
         at: middleOf(item),
         measured: { value: all.length, unit: 'count' },
@@ -49,7 +50,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
       findingOf(meta, {
         message: 'covers',
         data: {
-          gear: item.placement.name,
+          gear: gearName(item.id),
           other: covered.name,
           width: { value: maxX - minX, unit: 'mm' },
           height: { value: maxY - minY, unit: 'mm' },

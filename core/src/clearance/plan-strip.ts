@@ -1,3 +1,5 @@
+import { gearName, obstacleName } from '../plan/names.ts';
+import { type ToldValue } from '../quantity/told.ts';
 import { frontMm as backMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { isShort, workingSpaceOf } from './working-space.ts';
 import { obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
@@ -5,7 +7,7 @@ import { obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
 /** Something as it is seen from above by a person who stands before the face: along it, and out from it. */
 export type StripBox = {
   readonly id: string;
-  readonly name: string;
+  readonly name: ToldValue;
   readonly kind: 'gear' | 'obstacle';
   readonly fromMm: number;
   readonly toMm: number;
@@ -52,9 +54,9 @@ const LEAST_DEPTH_MM = 300;
 export function planStrip(prepared: Prepared, faceId: string): PlanStrip | null {
   const face = prepared.site.faces.get(faceId);
   if (face === undefined) return null;
-  const gear = (prepared.onFace.get(faceId) ?? []).map(({ id, placement, type, body }): StripBox => ({
+  const gear = (prepared.onFace.get(faceId) ?? []).map(({ id, type, body }): StripBox => ({
     id,
-    name: placement.name,
+    name: gearName(id),
     kind: 'gear',
     fromMm: body.minX,
     toMm: body.maxX,
@@ -67,7 +69,7 @@ export function planStrip(prepared: Prepared, faceId: string): PlanStrip | null 
     const isLid = obstacle.opens?.kind === 'rise';
     return {
       id: obstacle.id,
-      name: obstacle.name,
+      name: obstacleName(faceId, obstacle.id),
       kind: 'obstacle',
       fromMm: minX,
       toMm: maxX,

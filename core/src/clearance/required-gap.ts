@@ -1,3 +1,5 @@
+import { type ToldValue } from '../quantity/told.ts';
+import { gearTypeName } from '../plan/names.ts';
 import type { Hung } from '../check/prepared.ts';
 import type { Model } from '../model/model.ts';
 import { byIdentity, query } from '../derive/query.ts';
@@ -9,7 +11,7 @@ import type { SiteFace } from '../site/site.ts';
 import { sharedRules } from './rule-packs.ts';
 
 /** A rule that applies between two neighbours, and whose it is: a gear type’s name, or the job’s own. */
-export type RequiredGap = { readonly mm: number; readonly rule: ClearanceRule; readonly owner: string };
+export type RequiredGap = { readonly mm: number; readonly rule: ClearanceRule; readonly owner: ToldValue };
 
 /** The rule’s distance in mm; the unit it was given in stays in the rule. */
 export function distanceMm(distance: GivenDistance): number {
@@ -107,7 +109,7 @@ const rulesAt = query((model: Model, key: string): readonly RequiredGap[] => {
       !(yieldsToOwn && own.some(({ counterpart }) => counterpart === rule.counterpart)),
   );
   return [
-    ...own.map((rule) => ({ mm: distanceMm(rule.distance), rule, owner: type.name })),
+    ...own.map((rule) => ({ mm: distanceMm(rule.distance), rule, owner: gearTypeName(id) })),
     ...others.map(({ rule, owner }) => ({ mm: distanceMm(rule.distance), rule, owner })),
   ];
 }, isSameGaps);
@@ -122,7 +124,7 @@ function isSameGaps(a: readonly RequiredGap[], b: readonly RequiredGap[]): boole
 }
 
 function isSameGap(a: RequiredGap, b: RequiredGap): boolean {
-  return a.rule === b.rule && a.owner === b.owner;
+  return a.rule === b.rule;
 }
 
 /** The farthest any rule about a type of gear reaches, its own or shared, wherever it hangs, mm. */

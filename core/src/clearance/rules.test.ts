@@ -1,3 +1,4 @@
+import { obstacleName } from '../plan/names.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
@@ -258,8 +259,8 @@ describe('a hole beside a slanting pipe', () => {
     // Square off the middle line at (1500, 1500): 20 is its own half, 70 with what is kept clear.
     const cover = (offMm: number, clear: 'body' | 'clear-zone') =>
       findCoverAt(prepared, { face, at: [1500 + offMm / Math.SQRT2, 1500 - offMm / Math.SQRT2] }, clear);
-    expect([cover(19.9, 'body'), cover(20, 'body')]).toEqual(['Pipe', undefined]);
-    expect([cover(69.9, 'clear-zone'), cover(70, 'clear-zone')]).toEqual(['Pipe', undefined]);
+    expect([cover(19.9, 'body'), cover(20, 'body')]).toEqual([obstacleName('w', 'p'), undefined]);
+    expect([cover(69.9, 'clear-zone'), cover(70, 'clear-zone')]).toEqual([obstacleName('w', 'p'), undefined]);
   });
 });
 

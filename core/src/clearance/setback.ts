@@ -1,3 +1,5 @@
+import { told, countOf } from '../quantity/told.ts';
+import { faceName, gearName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -22,7 +24,7 @@ const meta: CheckMeta = {
   source: practice('Setbacks are those that somebody put on the face; the local code decides'),
   parameters: [],
   messages: {
-    within: '{gear} is {measured} from {edge} of {face}; {required} is kept free there: {why}.',
+    within: '{gear} is {measured} from edge {edge} of {face}; {required} is kept free there: {why}.',
   },
   fixMessages: { move: 'Move {gear} {distance} away from the edge' },
 };
@@ -37,9 +39,9 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
         message: 'within',
         id: `${meta.id}/within/${item.id}+${setback.edge}`,
         data: {
-          gear: item.placement.name,
-          face: item.face.name,
-          edge: `edge ${setback.edge + 1}`,
+          gear: gearName(item.id),
+          face: faceName(item.face.id),
+          edge: countOf(setback.edge + 1),
           why: setback.why,
         },
         subjects: [
@@ -51,7 +53,11 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
         required: { value: setback.distanceMm, unit: 'mm' },
         source,
         working: () => ({
-          title: `${item.placement.name} from edge ${setback.edge + 1} of ${item.face.name}`,
+          title: told('{gear} from edge {edge} of {face}', {
+            gear: gearName(item.id),
+            edge: countOf(setback.edge + 1),
+            face: faceName(item.face.id),
+          }),
           formula: 'free = shortest line from the body to the edge',
           inputs: [
             lengthInput('left', 'Left side of the body from the datum', item.body.minX),
@@ -84,7 +90,7 @@ function moveAway(
   return [
     {
       message: 'move',
-      data: { gear: item.placement.name, distance: { value: missingMm, unit: 'mm' } },
+      data: { gear: gearName(item.id), distance: { value: missingMm, unit: 'mm' } },
       edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm }],
     },
   ];

@@ -1,3 +1,5 @@
+import { faceName, gearName, obstacleName } from '../plan/names.ts';
+import { type ToldValue } from '../quantity/told.ts';
 import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { placingInputs, type Model } from '../model/model.ts';
@@ -21,7 +23,7 @@ import { dot, sub, type Vec3 } from '../geometry/vec3.ts';
 export type Thing = {
   readonly kind: 'gear' | 'obstacle' | 'face';
   readonly id: string;
-  readonly name: string;
+  readonly name: ToldValue;
   readonly face: SiteFace;
   readonly hung: Hung | null;
   readonly obstacle: Obstacle | null;
@@ -45,7 +47,7 @@ const faceThing = query((model: Model, id: string): Thing | undefined => {
   return {
     kind: 'face',
     id,
-    name: face.name,
+    name: faceName(id),
     face,
     hung: null,
     obstacle: null,
@@ -63,7 +65,7 @@ export const obstacleThings = query((model: Model, faceId: string): readonly Thi
   return face.inTheWay.map(({ obstacle, parts }) => {
     const outMm = Math.max(LEAST_STANDS_OUT_MM, obstacle.standsOutMm);
     const boxes = parts.map((part) => boxOfPart(frame, part, 0, outMm));
-    return { ...thingOf('obstacle', obstacle.id, obstacle.name, face, boxes), obstacle };
+    return { ...thingOf('obstacle', obstacle.id, obstacleName(face.id, obstacle.id), face, boxes), obstacle };
   });
 });
 
@@ -142,7 +144,7 @@ function polygonsOfFace({ outline }: SiteFace, frame: Frame): Vec3[][] {
 function thingOf(
   kind: 'gear' | 'obstacle',
   id: string,
-  name: string,
+  name: ToldValue,
   face: SiteFace,
   boxes: readonly OrientedBox[],
 ): Thing {
@@ -184,7 +186,7 @@ function standing(model: Model, item: Hung): Thing | null {
   if (frame === undefined) return null;
   const { standoffMm, depthMm } = item.type;
   const box = boxOnFace(frame, item.body, standoffMm, standoffMm + depthMm);
-  return { ...thingOf('gear', item.id, item.placement.name, item.face, [box]), hung: item };
+  return { ...thingOf('gear', item.id, gearName(item.id), item.face, [box]), hung: item };
 }
 
 /** How far gear stands out from its face at most, with some to spare: how far to look beyond a face itself. */

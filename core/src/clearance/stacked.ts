@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import {
   checkOf,
   findingOf,
@@ -36,7 +38,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
 function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, required }: StackedGap): Found {
   return findingOf(meta, {
     message: 'too-close',
-    data: { upper: upper.placement.name, lower: lower.placement.name, owner: required.owner },
+    data: { upper: gearName(upper.id), lower: gearName(lower.id), owner: required.owner },
     subjects: [
       { kind: 'placement', id: lower.id },
       { kind: 'placement', id: upper.id },
@@ -50,11 +52,19 @@ function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, require
     required: { value: required.mm, unit: 'mm' },
     source: required.rule.source,
     working: () => ({
-      title: `Gap from ${lower.placement.name} up to ${upper.placement.name}`,
+      title: told('Gap from {lower} up to {upper}', { lower: gearName(lower.id), upper: gearName(upper.id) }),
       formula: 'gap = bottom of the upper body − top of the lower body',
       inputs: [
-        lengthInput('bottom', `${upper.placement.name}: bottom of the body from the datum`, upper.body.minY),
-        lengthInput('top', `${lower.placement.name}: top of the body from the datum`, lower.body.maxY),
+        lengthInput(
+          'bottom',
+          told('{upper}: bottom of the body from the datum', { upper: gearName(upper.id) }),
+          upper.body.minY,
+        ),
+        lengthInput(
+          'top',
+          told('{lower}: top of the body from the datum', { lower: gearName(lower.id) }),
+          lower.body.maxY,
+        ),
       ],
       result: { name: 'Gap', value: { value: gapMm, unit: 'mm' } },
       source: required.rule.source,
@@ -81,7 +91,7 @@ function movesApart(prepared: Prepared, lower: Hung, upper: Hung, missingMm: num
     return [
       {
         message: 'move',
-        data: { gear: item.placement.name, distance: { value: missingMm, unit: 'mm' }, way },
+        data: { gear: gearName(item.id), distance: { value: missingMm, unit: 'mm' }, way },
         edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: yMm + by }],
       },
     ];

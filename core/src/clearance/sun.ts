@@ -1,3 +1,4 @@
+import { faceName, gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -32,7 +33,7 @@ function checkItem(_: Prepared, item: Hung): Found[] {
     findingOf(meta, {
       message: sun,
       severity: sun === 'full' ? 'fix' : 'note',
-      data: { gear: item.placement.name, face: item.face.name },
+      data: { gear: gearName(item.id), face: faceName(item.face.id) },
       subjects: [{ kind: 'placement', id: item.id }],
       at: middleOf(item),
     }),

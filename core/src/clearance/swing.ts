@@ -1,3 +1,5 @@
+import { gearName, obstacleName } from '../plan/names.ts';
+import { told, andMore } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { frontMm, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -112,15 +114,15 @@ function coverFindings(prepared: Prepared, item: Hung): Found[] {
     findingOf(meta, {
       message: 'cover',
       data: {
-        gear: item.placement.name,
-        other: others.length === 0 ? first.name : `${first.name} and ${others.length} more`,
+        gear: gearName(item.id),
+        other: andMore(first.name, others.length),
         angle: { value: WORKING_SPACE.coverOpensDeg, unit: 'deg' },
       },
       working: () => ({
-        title: `Swing of the cover of ${item.placement.name}`,
+        title: told('Swing of the cover of {gear}', { gear: gearName(item.id) }),
         formula: 'the leaf turns about its hinge; nothing may lie within its sweep',
         inputs: [
-          lengthInput('hinge', `Its hinge (${cover.hinge}), from the datum`, hinge),
+          lengthInput('hinge', told('Its hinge ({side}), from the datum', { side: cover.hinge }), hinge),
           lengthInput('out', 'Front of the gear out from the face', front),
           lengthInput('leaf', 'From the hinge to its free edge', cover.leafMm),
         ],
@@ -129,7 +131,7 @@ function coverFindings(prepared: Prepared, item: Hung): Found[] {
           value: { value: WORKING_SPACE.coverOpensDeg, unit: 'deg' },
         },
         source: meta.source,
-        notes: inTheWay.map(({ thing }) => `In its sweep: ${thing.name}.`),
+        notes: inTheWay.map(({ thing }) => told('In its sweep: {thing}.', { thing: thing.name })),
       }),
       id: `${meta.id}/cover/${item.id}`,
       subjects: [
@@ -238,8 +240,8 @@ function doorFindings(prepared: Prepared, item: Hung): Found[] {
     .map(({ face, obstacle }) =>
       findingOf(meta, {
         message: 'door',
-        data: { door: obstacle.name, gear: item.placement.name },
-        working: () => doorWorking(item, obstacle),
+        data: { door: obstacleName(face, obstacle.id), gear: gearName(item.id) },
+        working: () => doorWorking(item, face, obstacle),
         id: `${meta.id}/door/${item.id}+${face}:${obstacle.id}`,
         subjects: [
           { kind: 'placement', id: item.id },
@@ -250,11 +252,11 @@ function doorFindings(prepared: Prepared, item: Hung): Found[] {
     );
 }
 
-function doorWorking(item: Hung, { name, opens, shape }: Obstacle): Working | null {
+function doorWorking(item: Hung, face: string, { id, opens, shape }: Obstacle): Working | null {
   if (opens?.kind !== 'swing' || shape.kind !== 'box') return null;
   const isUpDown = opens.hinge === 'top' || opens.hinge === 'bottom';
   return {
-    title: `Swing of ${name} past ${item.placement.name}`,
+    title: told('Swing of {door} past {gear}', { door: obstacleName(face, id), gear: gearName(item.id) }),
     formula: 'the leaf turns about its hinge; the body of the gear may not lie within its sweep',
     inputs: [
       lengthInput('leaf', 'From the hinge to its free edge', isUpDown ? shape.heightMm : shape.widthMm),
@@ -262,7 +264,7 @@ function doorWorking(item: Hung, { name, opens, shape }: Obstacle): Working | nu
     ],
     result: { name: 'It opens', value: { value: opens.throughDeg, unit: 'deg' } },
     source: practice('A door that strikes gear damages both, and cannot be opened in need'),
-    notes: [`Hinged ${opens.hinge}.`],
+    notes: [told('Hinged {side}.', { side: opens.hinge })],
   };
 }
 

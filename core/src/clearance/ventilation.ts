@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { andMore } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung } from '../check/prepared.ts';
 import type { Model } from '../model/model.ts';
@@ -42,9 +44,7 @@ function findingFor(batteries: readonly Hung[], openingCm2: number | null): Foun
   const need = ventilationNeedOf(batteries.flatMap(({ type }) => type.battery ?? []));
   if (first === undefined || need === null) return [];
   if (openingCm2 !== null && !isBelow(openingCm2, need.openingCm2, 'cm2')) return [];
-  const names = batteries.map(({ placement }) => placement.name);
-  const gear =
-    names.length === 1 ? first.placement.name : `${first.placement.name} and ${names.length - 1} more`;
+  const gear = andMore(gearName(first.id), batteries.length - 1);
   return [
     findingOf(meta, {
       message: openingCm2 === null ? 'room' : 'too-small',

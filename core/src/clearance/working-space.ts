@@ -1,3 +1,5 @@
+import { faceName, gearName, gearTypeName } from '../plan/names.ts';
+import { told, type ToldValue } from '../quantity/told.ts';
 import {
   checkOf,
   findingOf,
@@ -88,7 +90,7 @@ export type WorkingSpace = {
   readonly requiredMm: number;
   readonly condition: OppositeCondition;
   readonly source: SourceRef;
-  readonly why: string;
+  readonly why: ToldValue;
   readonly widthMm: number;
   readonly y: readonly [number, number];
   readonly room: FreeRoom;
@@ -132,7 +134,10 @@ function spaceAmong(prepared: Prepared, item: Hung, known: readonly Hindrance[] 
       rule.depth === 'by-voltage' ? mmFromInch(depthFtFor(voltage ?? 0, condition) * 12) : rule.depth,
     source: rule.source,
     why: isByVoltage
-      ? `${voltage ?? '?'} V to ground with ${CONDITION_WORDS[condition]}`
+      ? told('{voltage} to ground with {condition}', {
+          voltage: voltage === null ? '?' : { value: voltage, unit: 'V' },
+          condition: CONDITION_WORDS[condition],
+        })
       : 'the gangway before it',
     isSure: !isByVoltage || voltage !== null,
     isMeasured:
@@ -249,14 +254,14 @@ function shallow(prepared: Prepared, space: WorkingSpace): Found {
   return findingOf(meta, {
     message: 'shallow',
     fixes: () => movesToRoom(prepared, space),
-    data: { gear: item.placement.name, ends: endsText(room), why },
+    data: { gear: gearName(item.id), ends: endsText(room), why },
     subjects: [{ kind: 'placement', id: item.id }],
     at: middleOf(item),
     measured: { value: room.depthMm, unit: 'mm' },
     required: { value: requiredMm, unit: 'mm' },
     source,
     working: () => ({
-      title: `Working space before ${item.placement.name}`,
+      title: told('Working space before {gear}', { gear: gearName(item.id) }),
       formula: 'free depth = front of the gear → nearest thing in the space',
       inputs: [
         lengthInput('front', 'Front of the gear out from the face', frontMm(item)),
@@ -267,7 +272,7 @@ function shallow(prepared: Prepared, space: WorkingSpace): Found {
       ],
       result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
       source,
-      notes: [`It goes by ${why}. It ends at ${endsText(room)}.`],
+      notes: [told('It goes by {why}. It ends at {ends}.', { why, ends: endsText(room) })],
     }),
   });
 }
@@ -304,7 +309,7 @@ function movesToRoom(prepared: Prepared, { item, widthMm, y }: WorkingSpace): Fi
     .sort((a, b) => a.movedMm - b.movedMm)
     .map(({ side, movedMm, xMm: toMm }) => ({
       message: 'move',
-      data: { gear: item.placement.name, distance: { value: movedMm, unit: 'mm' }, side },
+      data: { gear: gearName(item.id), distance: { value: movedMm, unit: 'mm' }, side },
       edits: [{ kind: 'move-placement', placement: item.id, xMm: toMm, yMm }],
     }));
 }
@@ -315,7 +320,7 @@ function unsure({ item, requiredMm, source }: WorkingSpace): Found {
     message: 'voltage',
     severity: 'ask',
     id: `${meta.id}/voltage/${item.type.id}`,
-    data: { gear: item.type.name },
+    data: { gear: gearTypeName(item.type.id) },
     subjects: [{ kind: 'placement', id: item.id }],
     at: middleOf(item),
     required: { value: requiredMm, unit: 'mm' },
@@ -360,23 +365,23 @@ function ruledFindings(item: Hung, rooms: readonly FrontRoom[]): Found[] {
       findingOf(meta, {
         message: 'front-rule',
         id: `${meta.id}/front-rule/${item.id}+${rule.counterpart}`,
-        data: { gear: item.placement.name, owner, ends: endsText(room) },
+        data: { gear: gearName(item.id), owner, ends: endsText(room) },
         subjects: [{ kind: 'placement', id: item.id }],
         at: middleOf(item),
         measured: { value: room.depthMm, unit: 'mm' },
         required: { value: mm, unit: 'mm' },
         source: rule.source,
         working: () => ({
-          title: `Room before ${item.placement.name}`,
+          title: told('Room before {gear}', { gear: gearName(item.id) }),
           formula: 'free depth = front of the gear → nearest thing straight before it',
           inputs: [
             lengthInput('front', 'Front of the gear out from the face', frontMm(item)),
             lengthInput('width', 'Width of the body', item.type.widthMm),
-            lengthInput('asked', `${owner} asks for`, mm),
+            lengthInput('asked', told('{owner} asks for', { owner }), mm),
           ],
           result: { name: 'Free depth', value: { value: room.depthMm, unit: 'mm' } },
           source: rule.source,
-          notes: [`It ends at ${endsText(room)}.`],
+          notes: [told('It ends at {ends}.', { ends: endsText(room) })],
         }),
       }),
     );
@@ -399,7 +404,7 @@ function unmeasured(
   return findingOf(meta, {
     message: 'unknown',
     severity: 'ask',
-    data: { face: item.face.name },
+    data: { face: faceName(item.face.id) },
     subjects: [{ kind: 'face', id: item.face.id }],
     at: middleOf(item),
     required: { value: neededMm + frontMm(item), unit: 'mm' },
@@ -407,7 +412,7 @@ function unmeasured(
   });
 }
 
-function endsText({ ends }: FreeRoom): string {
+function endsText({ ends }: FreeRoom): ToldValue {
   return ends?.name ?? 'what was measured opposite';
 }
 

@@ -2,6 +2,8 @@
 
 export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from '../check/sentence.ts';
 export { ADVICE, CAUTIONS } from '../pack/cautions.ts';
+export { type SheetInWords, sheetInWords } from '../pack/sheet-words.ts';
+export { gearName, runName, tellingOf } from '../plan/names.ts';
 export { cutText, nameWith } from '../plan/name-with.ts';
 export { fileStem } from '../plan/slug.ts';
 export { MM_PER_INCH } from '../quantity/convert.ts';
@@ -21,5 +23,5 @@ export {
 export { type MeasureKind, measureText, parseMeasure } from '../quantity/measure.ts';
 export { type LengthUnit, parseLength, unitInMm } from '../quantity/parse-length.ts';
 export { parseTemperature } from '../quantity/parse-temperature.ts';
-export { countText, toldText } from '../quantity/told.ts';
-export type { Working } from '../working/working.ts';
+export { countText, type Telling, type Told, toldText, valueText } from '../quantity/told.ts';
+export { type Working, workingInWords, type WorkingInWords } from '../working/working.ts';

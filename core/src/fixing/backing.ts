@@ -1,3 +1,6 @@
+import { MOST_NAME_CHARACTERS } from '../plan/values.ts';
+import { cutText } from '../plan/name-with.ts';
+import { gearName } from '../plan/names.ts';
 import type { Fix } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { isOnItsGround } from '../clearance/clear-moves.ts';
@@ -59,7 +62,7 @@ function fixOf(item: Hung, { type, placement }: Backing, message: 'rails' | 'boa
   return {
     message,
     data: {
-      gear: item.placement.name,
+      gear: gearName(item.id),
       backing: type.board?.material ?? type.name,
       width: { value: type.widthMm, unit: 'mm' },
       height: { value: type.heightMm, unit: 'mm' },
@@ -144,7 +147,7 @@ function railsBehind(prepared: Prepared, item: Hung, kind: RailKind): Backing | 
     const nuts = type.bracketHoles
       .filter(({ yMm }) => Math.abs(placement.yMm + yMm - row) <= SAME_ROW_MM)
       .map(({ id, xMm }) => ({
-        gear: placement.name,
+        gear: placement.id,
         hole: id,
         alongMm: placement.xMm + xMm - minX,
         ...loadOnHole(load, id),
@@ -228,7 +231,7 @@ function backingOf(prepared: Prepared, item: Hung, made: Made): Backing | null {
   );
   const type = newGearType(
     `${id}-type`,
-    `${made.board.material} behind ${item.placement.name}`.slice(0, 120),
+    cutText(`${made.board.material} behind ${item.placement.name}`, MOST_NAME_CHARACTERS),
     'board',
     {
       widthMm: box.maxX - box.minX,
@@ -243,7 +246,7 @@ function backingOf(prepared: Prepared, item: Hung, made: Made): Backing | null {
   );
   const placement: Placement = {
     id,
-    name: `Backing of ${item.placement.name}`.slice(0, 120),
+    name: cutText(`Backing of ${item.placement.name}`, MOST_NAME_CHARACTERS),
     type: type.id,
     face: item.face.id,
     xMm,

@@ -1,3 +1,5 @@
+import { countOf } from '../quantity/told.ts';
+import { gearName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -48,7 +50,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
   if (item.type.kind !== 'board') return [];
   const on = gearOn(prepared, item.id);
   const common = { subjects: [{ kind: 'placement', id: item.id }], at: middleOf(item) } as const;
-  const board = item.placement.name;
+  const board = gearName(item.id);
   const made = item.type.board;
   if (made === null) {
     return on.length === 0
@@ -59,7 +61,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
   const findings: Found[] = [];
   if (hottest !== undefined && hottest.type.heat.lossW >= WARM_W) {
     const loss = { value: hottest.type.heat.lossW, unit: 'W' } as const;
-    const data = { board, material: made.material, gear: hottest.placement.name, loss };
+    const data = { board, material: made.material, gear: gearName(hottest.id), loss };
     if (made.fireClass === 'combustible')
       findings.push(findingOf(meta, { ...common, message: 'burns', data }));
     if (made.fireClass === 'unknown')
@@ -72,7 +74,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
         ...common,
         message: 'off-rail',
         severity: 'ask',
-        data: { board, count: String(offRailCount) },
+        data: { board, count: countOf(offRailCount) },
       }),
     );
   }
@@ -86,7 +88,7 @@ function railFindings(prepared: Prepared, item: Hung): Found[] {
     const common = {
       subjects,
       at: { ...middleOf(item), yMm: item.body.minY + upMm },
-      data: { board: item.placement.name },
+      data: { board: gearName(item.id) },
     } as const;
     // Behind a panel the bolts themselves clamp the rail; bare rails have their own fixings alone.
     const isBare = item.type.board?.holding === 'slide-in-nut';

@@ -1,3 +1,4 @@
+import { gearName } from '../plan/names.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { frontMm, prepare } from '../check/prepared.ts';
@@ -7,7 +8,7 @@ import { fourHoles } from '../gear/new-gear.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Board } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
-import { gear, getHung, hang, plan } from '../test/plans.ts';
+import { gear, getHung, hang, plan, refusalText } from '../test/plans.ts';
 import { boardCheck } from './board-check.ts';
 import { boardFigures } from './board.ts';
 import { fixingPlanOf } from './fixing-plan.ts';
@@ -49,7 +50,7 @@ function withBoard(board: Board | null = made, lossW = 100): Plan {
 }
 function after(of: Plan, ...edits: PlanEdit[]): Plan {
   const applied = applyEdits(of, edits);
-  if (!applied.ok) throw new Error(applied.fault.message);
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
   return applied.value.plan;
 }
 
@@ -71,7 +72,7 @@ describe('a board', () => {
       );
     // The board reaches from 1400 to 2600; the unit is 400 wide.
     expect(at(2400)).toEqual([]);
-    expect(at(2400.1).map(({ data }) => data.face)).toEqual(['b']);
+    expect(at(2400.1).map(({ data }) => data.face)).toEqual([gearName('b')]);
   });
 
   test('takes what is on it along, and leaves it hanging on the face when it is taken down', () => {
@@ -84,7 +85,7 @@ describe('a board', () => {
   test('is only what is a board on the same face', () => {
     const refuse = (edit: PlanEdit) => {
       const applied = applyEdits(withBoard(), [edit]);
-      return applied.ok ? null : applied.fault.message;
+      return applied.ok ? null : refusalText(applied.fault.message, withBoard());
     };
     expect(refuse({ kind: 'mount-on', placement: 'b', board: 'u' })).toContain('is no board');
     expect(refuse({ kind: 'mount-on', placement: 'u', board: 'gone' })).toContain('no board “gone”');

@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { railBehind } from './hole-fixing.ts';
@@ -36,7 +38,7 @@ export function boardFigures(prepared: Prepared, item: Hung): BoardFigures {
       trimMm === null
         ? null
         : {
-            title: `Edge trim of ${item.placement.name}`,
+            title: told('Edge trim of {gear}', { gear: gearName(item.id) }),
             formula: 'trim = 2·(w + h) − (8 − 2π)·r',
             inputs: [
               lengthInput('w', 'Width', type.widthMm),

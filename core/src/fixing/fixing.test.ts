@@ -1,3 +1,4 @@
+import { countOf } from '../quantity/told.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
@@ -188,7 +189,7 @@ describe('holes on framing', () => {
     // 300 apart on studs at 400: no move brings both columns onto studs, so what is put behind it is offered.
     const loose = hung(four, {});
     const [finding] = findingsOf(fixingsCheck, prepare(loose));
-    expect([finding?.message, finding?.data.missing]).toEqual(['holds-nothing', '4']);
+    expect([finding?.message, finding?.data.missing]).toEqual(['holds-nothing', countOf(4)]);
     expect(finding?.fixes.map(({ message }) => message)).toEqual(['noggin', 'rails', 'board']);
     const apart = hung({ bracketHoles: fourHoles(400, 400, 5) }, {}, 800);
     const [wide] = findingsOf(fixingsCheck, prepare(apart));
@@ -199,7 +200,7 @@ describe('holes on framing', () => {
         ({ fixes }) => fixes,
       )) {
         const fixed = applyEdits(each, edits);
-        if (!fixed.ok) throw new Error(fixed.fault.message);
+        if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
         const left = findingsOf(fixingsCheck, prepare(fixed.value.plan)).map((finding) => finding.message);
         // Whether nuts and bolts are approved for the load is asked; the rest holds by formula.
         const isAsked = message === 'rails' || message === 'board';

@@ -1,3 +1,5 @@
+import { countOf, told } from '../quantity/told.ts';
+import { faceName, gearName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -8,7 +10,7 @@ import {
   type Fix,
   type FindingParts,
 } from '../check/finding.ts';
-import { hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
+import { hungAt, middleOf, type Hung, type Prepared, groundName } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
 import { isClear } from '../clearance/clear-moves.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
@@ -60,10 +62,10 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
     at: middleOf(item),
     working: () => plan.load.working,
   } as const;
-  const names = { gear: item.placement.name, face: item.board?.placement.name ?? item.face.name };
+  const names = { gear: gearName(item.id), face: groundName(item) };
   const loose = holes.filter(({ kind }) => kind === 'nothing');
   if (loose.length > 0) {
-    const data = { ...names, missing: String(loose.length), count: String(holes.length) };
+    const data = { ...names, missing: countOf(loose.length), count: countOf(holes.length) };
     return [
       findingOf(meta, {
         ...common,
@@ -143,14 +145,14 @@ function tooShallow(prepared: Prepared, item: Hung, plan: FixingPlan, at: HoleFi
   const requiredMm = leastPenetrationMm(screw);
   return findingOf(meta, {
     message: 'too-shallow',
-    data: { gear: item.placement.name, screw: screw.name, hole: hole.id },
+    data: { gear: gearName(item.id), screw: screw.name, hole: hole.id },
     subjects: [{ kind: 'placement', id: item.id }],
     at: { face: item.face.id, xMm: at.at[0], yMm: at.at[1] },
     measured: { value: seat.penetrationMm, unit: 'mm' },
     required: { value: requiredMm, unit: 'mm' },
     source: LEAST_PENETRATION.source,
     working: () => ({
-      title: `How deep the ${screw.name} of ${item.placement.name} goes`,
+      title: told('How deep the {screw} of {gear} goes', { screw: screw.name, gear: gearName(item.id) }),
       formula:
         screw.kind === 'lag' ? 'required = 4 · shank, without the tip' : 'required = 6 · shank, with the tip',
       inputs: [
@@ -180,7 +182,7 @@ function noValue(
     message: 'no-value',
     severity: 'ask',
     data: {
-      face: item.board?.placement.name ?? item.face.name,
+      face: groundName(item),
       pull: { value: plan.load.mostPullN, unit: 'N' },
       shear: { value: plan.load.shearN, unit: 'N' },
     },
@@ -206,7 +208,7 @@ function leadFindings(item: Hung, holes: readonly HoleFixing[]): Found[] {
       message: 'lead',
       severity: 'ask',
       data: {
-        gear: item.placement.name,
+        gear: gearName(item.id),
         screw: screw.name,
         least: { value: leastMm, unit: 'mm' },
         most: { value: mostMm, unit: 'mm' },
@@ -217,7 +219,7 @@ function leadFindings(item: Hung, holes: readonly HoleFixing[]): Found[] {
       required: { value: isNarrow ? leastMm : mostMm, unit: 'mm' },
       source: LEAD_HOLES.source,
       working: () => ({
-        title: `Lead hole for a ${screw.name}`,
+        title: told('Lead hole for a {screw}', { screw: screw.name }),
         formula: screw.kind === 'lag' ? 'a part of the shank, by the wood’s density' : 'a part of the root, by the wood’s density', // prettier-ignore
         inputs: [
           lengthInput('shank', 'Shank', mmFromInch(screw.shankIn)),
@@ -245,7 +247,7 @@ function depthFindings(item: Hung, holes: readonly HoleFixing[]): Found[] {
       message: 'depth-unknown',
       severity: 'ask',
       id: `${meta.id}/depth-unknown/${item.face.id}/${id}`,
-      data: { framing, face: item.face.name },
+      data: { framing, face: faceName(item.face.id) },
       subjects: [{ kind: 'face', id: item.face.id }],
       at: middleOf(item),
     }),
@@ -281,7 +283,7 @@ function shifts(prepared: Prepared, item: Hung): Fix[] {
     .slice(0, 1)
     .map(({ side, movedMm, toMm }) => ({
       message: 'shift',
-      data: { gear: item.placement.name, distance: { value: movedMm, unit: 'mm' }, side },
+      data: { gear: gearName(item.id), distance: { value: movedMm, unit: 'mm' }, side },
       edits: [{ kind: 'move-placement', placement: item.id, xMm: toMm, yMm }],
     }));
 }

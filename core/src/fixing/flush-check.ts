@@ -1,3 +1,5 @@
+import { faceName, gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
@@ -26,7 +28,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
   const { flush } = item.type;
   if (behind === null || flush === null) return [];
   const { panelMm, hollowMm, neededMm, members } = behind;
-  const data = { gear: item.placement.name, face: item.face.name };
+  const data = { gear: gearName(item.id), face: faceName(item.face.id) };
   const common = { subjects: [{ kind: 'placement', id: item.id }], at: middleOf(item) } as const;
   const mm = (value: number) => ({ value, unit: 'mm' }) as const;
   const findings: Found[] = [];
@@ -37,7 +39,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
         ...common,
         message: 'framing',
         severity: 'stop',
-        data: { ...data, member: `one of the ${member.framing}` },
+        data: { ...data, member: told('one of the {members}', { members: member.framing }) },
       }),
     );
   }
@@ -50,7 +52,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
         measured: mm(hollowMm),
         required: mm(neededMm),
         working: () => ({
-          title: `Room behind the panel for ${item.placement.name}`,
+          title: told('Room behind the panel for {gear}', { gear: gearName(item.id) }),
           formula: 'needed = reach behind the face − panel + wires',
           inputs: [
             lengthInput('reach', 'How far it reaches in behind the face', flush.behindMm),
@@ -69,13 +71,13 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
   }
   const { leastMm, mostMm } = flush.panelMm;
   const working: Working = {
-    title: `Panel that holds ${item.placement.name}`,
+    title: told('Panel that holds {gear}', { gear: gearName(item.id) }),
     formula: 'thinnest ≤ panel ≤ thickest',
     inputs: [
       lengthInput('thinnest', 'Thinnest its clips or screws hold', leastMm),
       lengthInput('thickest', 'Thickest they hold', mostMm),
     ],
-    result: { name: `Panel of ${item.face.name}`, value: mm(panelMm) },
+    result: { name: told('Panel of {face}', { face: faceName(item.face.id) }), value: mm(panelMm) },
     source: meta.source,
     notes: [],
   };

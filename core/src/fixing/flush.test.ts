@@ -7,7 +7,7 @@ import { findGearFaults } from '../plan/gear-faults.ts';
 import type { Flush } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { getMaterial } from '../site/materials.ts';
-import { gear, getHung, hang, plan, rectangle, spacedFraming, wall } from '../test/plans.ts';
+import { gear, getHung, hang, plan, rectangle, spacedFraming, wall, refusalText } from '../test/plans.ts';
 import { behindCutOut, cutOutCorners, cutOutOf } from './cut-out.ts';
 import { flushCheck } from './flush-check.ts';
 
@@ -79,7 +79,9 @@ describe('gear let into a panel', () => {
       placements: [hang('d', 'display', 'w', 750, 1000)],
     };
     const refused = applyEdit(plain, { kind: 'set-flush', placement: 'd', isFlush: true });
-    expect(refused.ok ? '' : refused.fault.message).toContain('cannot be let into a panel');
+    expect(refused.ok ? '' : refusalText(refused.fault.message, plain)).toContain(
+      'cannot be let into a panel',
+    );
   });
 
   test('has a front that covers its cut-out, and a range of panels that is one', () => {

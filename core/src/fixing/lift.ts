@@ -1,3 +1,5 @@
+import { type ToldValue, told } from '../quantity/told.ts';
+import { faceName, gearTypeName } from '../plan/names.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { floorBelow, floorUnder, isUpright } from '../clearance/floor.ts';
 import type { GearPart } from '../plan/gear-type.ts';
@@ -37,14 +39,15 @@ export function recommendedLimitKg(task: LiftTask, atMm: number, edition: Liftin
 
 /** How a part is to be lifted. */
 export type LiftPlan = {
-  readonly name: string;
+  /** A part as its type calls it, or the whole by its type. */
+  readonly name: ToldValue;
   readonly massKg: number;
   readonly limitKg: number;
   readonly by: 'one' | 'two' | 'hoist';
   /** How high a platform must be for the hands to reach; 0 where none is needed. */
   readonly platformMm: number;
   /** What people, or their platform, stand on. */
-  readonly standsOn: string;
+  readonly standsOn: ToldValue;
   readonly working: Working;
 };
 
@@ -65,7 +68,7 @@ type Reach = {
   /** Hands at the start. */
   readonly fromMm: number;
   readonly horizontalMm: number;
-  readonly standsOn: string;
+  readonly standsOn: ToldValue;
 };
 
 /** A face that looks up by more than this sine is stood on. */
@@ -79,14 +82,9 @@ const STOOD_ON_SINE = 0.5;
 export function liftsOf(prepared: Prepared, item: Hung): LiftPlan[] {
   const edition = prepared.plan.codeBasis === 'us' ? LIFTING.us : LIFTING.metric;
   const { type } = item;
-  const whole: Pick<GearPart, 'name' | 'massKg' | 'box'> = {
-    name: type.name,
-    massKg: type.massKg,
-    box: null,
-  };
-  return (type.parts.length === 0 ? [whole] : type.parts).map((part) =>
-    liftOf(part.name, part.massKg, reachTo(prepared, item, part.box), edition),
-  );
+  if (type.parts.length === 0)
+    return [liftOf(gearTypeName(type.id), type.massKg, reachTo(prepared, item, null), edition)];
+  return type.parts.map((part) => liftOf(part.name, part.massKg, reachTo(prepared, item, part.box), edition));
 }
 
 function reachTo(prepared: Prepared, item: Hung, box: GearPart['box']): Reach {
@@ -116,7 +114,7 @@ function reachTo(prepared: Prepared, item: Hung, box: GearPart['box']): Reach {
   if (frame.toViewer[2] > STOOD_ON_SINE) {
     // Nothing but what was carried up stands on a slope: it is taken up from there.
     const toMm = type.standoffMm + type.depthMm * GRIP_RATIO;
-    return { toMm, fromMm: toMm, horizontalMm: outMm(shorterMm), standsOn: item.face.name };
+    return { toMm, fromMm: toMm, horizontalMm: outMm(shorterMm), standsOn: faceName(item.face.id) };
   }
   const floor = floorBelow(prepared, solid.centre);
   const toMm = min[2] + (max[2] - min[2]) * GRIP_RATIO - floor.zMm;
@@ -128,7 +126,7 @@ function outMm(deepMm: number): number {
 }
 
 function liftOf(
-  name: string,
+  name: ToldValue,
   massKg: number,
   { toMm, fromMm, horizontalMm, standsOn }: Reach,
   edition: LiftingEdition,
@@ -156,7 +154,7 @@ function liftOf(
     standsOn,
     get working(): Working {
       return {
-        title: `Lifting ${name}`,
+        title: told('Lifting {part}', { part: name }),
         formula: 'RWL = LC · HM · VM · DM · AM · FM · CM, the lower of start and end',
         inputs: [
           lengthInput('H', 'Hands out from the ankles', task.horizontalMm),
@@ -167,11 +165,13 @@ function liftOf(
         result: { name: 'Recommended weight limit for one person', value: { value: limitKg, unit: 'kg' } },
         source: LIFTING.source,
         notes: [
-          `People stand on ${standsOn}${platformMm > 0 ? ', on a platform' : ''}.`,
-          {
-            text: 'No twist, a fair grip, at most one lift in five minutes. Two people above the limit or {most}; a hoist above twice the limit.',
-            data: { most: { value: LIFTING.mostAloneKg, unit: 'kg' } },
-          },
+          platformMm > 0
+            ? told('People stand on {floor}, on a platform.', { floor: standsOn })
+            : told('People stand on {floor}.', { floor: standsOn }),
+          told(
+            'No twist, a fair grip, at most one lift in five minutes. Two people above the limit or {most}; a hoist above twice the limit.',
+            { most: { value: LIFTING.mostAloneKg, unit: 'kg' } },
+          ),
           'The equation does not cover lifts by two; they share the load unevenly. It is a guide, not a licence.',
         ],
       };

@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { LOAD_FACTORS } from '../reference/fasteners.ts';
 import { ROOT_FRAME, type Frame } from '../geometry/frame.ts';
@@ -128,7 +130,7 @@ export function fixingLoadOf(
     onHole,
     get working(): Working {
       return {
-        title: `Load on the fixings of ${placement.name}`,
+        title: told('Load on the fixings of {gear}', { gear: gearName(placement.id) }),
         formula:
           'along and out = W·f and S, resolved on the face;  shear = along ÷ n;  pull = out ÷ n + along·d ÷ (arm · n row)',
         inputs: [

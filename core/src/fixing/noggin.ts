@@ -1,3 +1,6 @@
+import { MOST_NAME_CHARACTERS } from '../plan/values.ts';
+import { cutText } from '../plan/name-with.ts';
+import { gearName } from '../plan/names.ts';
 import type { Fix } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { Framing } from '../plan/framing.ts';
@@ -48,7 +51,7 @@ export function nogginFix(prepared: Prepared, item: Hung, { load, holes }: Fixin
   const noggins: Framing = {
     ...studs,
     id,
-    name: `noggins behind ${item.placement.name}`.slice(0, 120),
+    name: cutText(`noggins behind ${item.placement.name}`, MOST_NAME_CHARACTERS),
     role: 'noggin',
     axis: 'horizontal',
     memberWidthMm: NOGGIN_WIDTH_MM,
@@ -59,14 +62,14 @@ export function nogginFix(prepared: Prepared, item: Hung, { load, holes }: Fixin
     extent: { fromMm, toMm },
     found: [],
   };
-  const members = membersOfFraming(noggins, front.bounds).map((member) =>
+  const members = membersOfFraming(front.id, noggins, front.bounds).map((member) =>
     front === item.face ? member : mirroredMember(member, item.face.mirrorSumMm),
   );
   const then = holeFixings(prepared, item, (hole) => loadOnHole(load, hole), { framing: noggins, members });
   if (!then.every(holds)) return null;
   return {
     message: 'noggin',
-    data: { gear: item.placement.name },
+    data: { gear: gearName(item.id) },
     edits: [{ kind: 'set-framing', face: front.id, framing: noggins }],
   };
 }

@@ -1,3 +1,5 @@
+import { told } from '../quantity/told.ts';
+import { gearName } from '../plan/names.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { RAIL_LIMITS, RAILS, type RailSection } from '../reference/rails.ts';
 import { lengthInput, type Working } from '../working/working.ts';
@@ -61,7 +63,7 @@ export function railsOf(prepared: Prepared, board: Hung): Rail[] {
       return item.type.bracketHoles
         .filter(({ yMm }) => isHere(item.placement.yMm + yMm))
         .map(({ id, xMm }) => ({
-          gear: item.placement.name,
+          gear: item.id,
           hole: id,
           alongMm: item.placement.xMm + xMm - body.minX,
           ...loadOnHole(load, id),
@@ -134,12 +136,16 @@ function bentStretch(section: RailSection, stretch: Stretch, here: readonly Rail
     mostSagMm: spanMm / spanOverSag,
     get working(): Working {
       return {
-        title: `${section.name} between two fixings`,
+        title: told('{rail} between two fixings', { rail: section.name }),
         formula: 'stress = M out ÷ W out + M along ÷ W along;  sag = √(sag out² + sag along²)',
         inputs: [
           lengthInput('span', 'Between its fixings, or twice its overhang where that is more', spanMm),
           ...here.flatMap(({ gear, hole, alongMm, pullN }, index) => [
-            lengthInput(`x${index + 1}`, `${gear}, ${hole}: from the left end of the rail`, alongMm),
+            lengthInput(
+              `x${index + 1}`,
+              told('{gear}, {hole}: from the left end of the rail', { gear: gearName(gear), hole }),
+              alongMm,
+            ),
             {
               symbol: `F${index + 1}`,
               name: 'Its pull',
@@ -162,7 +168,11 @@ function bentStretch(section: RailSection, stretch: Stretch, here: readonly Rail
             name: 'Section modulus',
             value: { value: section.alongModulusMm3, unit: 'mm3' },
           },
-          lengthInput('sag', `Sag; at most the span ÷ ${spanOverSag}`, sagMm),
+          lengthInput(
+            'sag',
+            told('Sag; at most the span ÷ {most}', { most: { value: spanOverSag, unit: 'count' } }),
+            sagMm,
+          ),
         ],
         result: { name: 'Stress in it', value: { value: stressMpa, unit: 'MPa' } },
         source,

@@ -1,3 +1,4 @@
+import { framingName } from '../plan/names.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
@@ -192,7 +193,7 @@ describe('lags in members that run across the load', () => {
 
   test('keep 4 D to the end of a member, and 7 D to the end that the load pushes towards', () => {
     const members = [
-      { framing: 'm', framingId: 'm', role: 'stud', index: 0, axis: 'vertical', nominalMm: 0, centreMm: 0, isFound: false, toleranceMm: 0, widthMm: 90, fromMm: 0, toMm: 1000, mayBore: false } as const, // prettier-ignore
+      { framing: framingName('f', 'm'), framingId: 'm', role: 'stud', index: 0, axis: 'vertical', nominalMm: 0, centreMm: 0, isFound: false, toleranceMm: 0, widthMm: 90, fromMm: 0, toMm: 1000, mayBore: false } as const, // prettier-ignore
     ];
     const down = { left: 0, right: 0, up: 0, down: 100 };
     const meets = (y: number) => memberAt({ face: { members } }, [0, y], 10, down) !== null;

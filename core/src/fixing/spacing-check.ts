@@ -1,3 +1,4 @@
+import { gearName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -111,9 +112,9 @@ function pairFinding(prepared: Prepared, a: Spot, b: Spot): Found | null {
     message: isInWood ? 'member' : 'masonry',
     severity: isInWood ? 'fix' : 'ask',
     data: {
-      a: a.item.placement.name,
+      a: gearName(a.item.id),
       hole: a.hole.id,
-      b: b.item.placement.name,
+      b: gearName(b.item.id),
       otherHole: b.hole.id,
       member: isOnBoard ? 'board' : (member?.role ?? 'place'),
     },

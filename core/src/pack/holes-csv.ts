@@ -1,5 +1,6 @@
+import { type Telling, toldText, valueText } from '../quantity/told.ts';
 import { csvText } from '../csv-rows.ts';
-import { formatLength, markOf, type Reader } from '../quantity/format.ts';
+import { formatLength, markOf } from '../quantity/format.ts';
 import type { DrillSheet } from './holes.ts';
 
 const COLUMNS = [
@@ -22,17 +23,18 @@ const COLUMNS = [
 ] as const;
 
 /** The hole schedule as CSV (RFC 4180: CRLF, quotes doubled). Millimetres are exact to 0.001, marks are the reader’s. */
-export function holesCsv(sheets: readonly DrillSheet[], reader: Reader): string {
+export function holesCsv(sheets: readonly DrillSheet[], telling: Telling): string {
+  const { reader } = telling;
   const rows = sheets.flatMap((sheet) =>
     sheet.holes.map((hole) => {
       const x = markOf(hole.xMm, reader);
       const y = markOf(hole.yMm, reader);
       return [
-        sheet.surface,
+        valueText(sheet.surface, telling),
         sheet.viewedFrom,
-        sheet.datum,
+        toldText(sheet.datum, telling),
         hole.id,
-        hole.purpose,
+        toldText(hole.purpose, telling),
         hole.xMm.toFixed(3),
         hole.yMm.toFixed(3),
         formatLength(hole.xMm, reader),

@@ -1,3 +1,5 @@
+import { gearName, faceName, passName, runName } from '../plan/names.ts';
+import { told, type Told, type ToldValue } from '../quantity/told.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { idsOfKind } from '../model/model.ts';
@@ -20,7 +22,7 @@ import { CAUTIONS, type CautionId } from './cautions.ts';
 /** One hole to make: running dimensions from the sheet’s datum, never chained. */
 export type DrillHole = {
   readonly id: string;
-  readonly purpose: string;
+  readonly purpose: Told;
   readonly xMm: number;
   readonly yMm: number;
   readonly diameterMm: number;
@@ -39,9 +41,9 @@ export type DrillHole = {
 /** All holes on one surface, as one person sees it. The other side is a sheet of its own. */
 export type DrillSheet = {
   readonly id: string;
-  readonly surface: string;
+  readonly surface: ToldValue;
   readonly viewedFrom: string;
-  readonly datum: string;
+  readonly datum: string | Told;
   /** Where the datum lies as the surface is seen: y runs up from a lower corner, down from an upper one. */
   readonly datumCorner: 'lower-left' | 'upper-left';
   readonly xName: string;
@@ -103,7 +105,10 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
       .filter((side) => side.face.id === face.id)
       .map((side): DrillHole => ({
         id: `${pass.id}@${face.id}`,
-        purpose: `${pass.name}, ${pass.gland} gland${side === here ? '' : ' (the same hole, other side)'}`,
+        purpose: asSeen(
+          told('{pass}, {gland} gland', { pass: passName(pass.id), gland: pass.gland }),
+          side === here,
+        ),
         xMm: side.at[0],
         yMm: side.at[1],
         diameterMm: hole.diameterMm,
@@ -119,7 +124,7 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
   const holes = sorted([...brackets, ...passes, ...links]);
   return {
     id: face.id,
-    surface: face.name,
+    surface: faceName(face.id),
     viewedFrom: face.face.side === 'inside' ? 'inside, facing it' : 'outside, facing it',
     datum: 'the level line through the lower left corner as you face it',
     datumCorner: 'lower-left',
@@ -137,6 +142,11 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
       ...(face.face.kind === 'roof' && face.face.side === 'outside' ? (['fall'] as const) : []),
     ],
   };
+}
+
+/** A hole that is measured on the other side of its face is on the sheets of both. */
+function asSeen(purpose: Told, isHere: boolean): Told {
+  return isHere ? purpose : told('{hole} (the same hole, other side)', { hole: purpose });
 }
 
 /** The holes through a face that join enclosures back to back, as this side of it has them. */
@@ -157,7 +167,10 @@ function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
     return [
       {
         id: `${link.id}@${face.id}`,
-        purpose: `${a.placement.name} to ${b.placement.name}, ${size} nipple through the wall${isHere ? '' : ' (the same hole, other side)'}`,
+        purpose: asSeen(
+          told('{a} to {b}, {size} nipple through the wall', { a: gearName(a.id), b: gearName(b.id), size }),
+          isHere,
+        ),
         xMm: at[0],
         yMm: at[1],
         diameterMm: hole.diameterMm,
@@ -174,7 +187,7 @@ function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
 
 /** The holes of the gear on a board, and of its cables; null where nothing is drilled in it. */
 function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
-  const { type, body, placement } = item;
+  const { type, body } = item;
   if (type.kind !== 'board') return null;
   const isBareRails = type.board?.holding === 'slide-in-nut';
   const drilled = isBareRails
@@ -183,9 +196,12 @@ function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
         .flatMap((gear) => [...bracketHoles(gear), ...cornerHoles(gear)])
         .map((hole) => ({ ...hole, xMm: hole.xMm - body.minX, yMm: hole.yMm - body.minY }));
   const passed = boardCableHoles(prepared, item).map(
-    ({ run, runName, gear, rightMm, upMm, hole }): Omit<DrillHole, 'taped'> => ({
+    ({ run, gear, rightMm, upMm, hole }): Omit<DrillHole, 'taped'> => ({
       id: `${run}-${gear}@${item.id}`,
-      purpose: `${runName} behind the board, at ${gear}, with a grommet`,
+      purpose: told('{run} behind the board, at {gear}, with a grommet', {
+        run: runName(run),
+        gear: gearName(gear),
+      }),
       xMm: rightMm,
       yMm: upMm,
       diameterMm: hole.diameterMm,
@@ -204,7 +220,7 @@ function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
   const { widthMm, heightMm } = type;
   return {
     id: item.id,
-    surface: placement.name,
+    surface: gearName(item.id),
     viewedFrom: 'its front, as it hangs',
     datum: 'its lower left corner',
     datumCorner: 'lower-left',
@@ -223,7 +239,7 @@ function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
 function cornerHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
   return cutOutCorners(item).map(({ corner, at, diameterMm }) => ({
     id: `${item.id}/cut-out-${corner}`,
-    purpose: `${item.placement.name}, cut-out, ${corner} corner`,
+    purpose: told('{gear}, cut-out, {corner} corner', { gear: gearName(item.id), corner }),
     xMm: at[0],
     yMm: at[1],
     diameterMm,
@@ -238,7 +254,7 @@ function cornerHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
 function bracketHoles(item: Hung): Omit<DrillHole, 'taped'>[] {
   return item.type.bracketHoles.map((bracket) => ({
     id: `${item.id}/${bracket.id}`,
-    purpose: `${item.placement.name}, bracket ${bracket.id}`,
+    purpose: told('{gear}, bracket {hole}', { gear: gearName(item.id), hole: bracket.id }),
     xMm: item.placement.xMm + bracket.xMm,
     yMm: item.placement.yMm + bracket.yMm,
     diameterMm: bracket.pilotMm,
@@ -268,9 +284,12 @@ function wirewaySheet(prepared: Prepared, wireway: Hung, { ending, side, from }:
   const isMirror = from === 'below';
   return {
     id: `${wireway.id}${ending}`,
-    surface: `${wireway.placement.name}, ${side}`,
+    surface: told('{wireway}, {side}', { wireway: gearName(wireway.id), side }),
     viewedFrom: VIEW_WORDS[from],
-    datum: `corner at the wall, at the end on your left (the wireway’s ${isMirror ? 'right' : 'left'} end as you face the wall)`,
+    datum: told(
+      'corner at the wall, at the end on your left (the wireway’s {end} end as you face the wall)',
+      { end: isMirror ? 'right' : 'left' },
+    ),
     datumCorner: 'upper-left',
     xName: 'Along from datum',
     yName: 'Out from the wall side',
@@ -283,7 +302,11 @@ function wirewaySheet(prepared: Prepared, wireway: Hung, { ending, side, from }:
         .filter((hole) => hole.side === side)
         .map((hole) => ({
           id: `${hole.joint.id}@${from}`,
-          purpose: `${hole.unit.placement.name}, ${hole.knockout.id}, ${sizeText(hole.knockout.tradeSize)} nipple`,
+          purpose: told('{unit}, {knockout}, {size} nipple', {
+            unit: gearName(hole.unit.id),
+            knockout: hole.knockout.id,
+            size: sizeText(hole.knockout.tradeSize),
+          }),
           xMm: isMirror ? hole.fromLeftSeenFromBelowMm : hole.fromLeftMm,
           yMm: hole.fromBackMm,
           diameterMm: hole.hole.diameterMm,
@@ -314,6 +337,6 @@ export function countHoles(sheets: readonly DrillSheet[]): number {
 }
 
 /** The caution texts of a sheet. */
-export function cautionsOf(sheet: DrillSheet): readonly string[] {
+export function cautionsOf(sheet: Pick<DrillSheet, 'cautions'>): readonly string[] {
   return sheet.cautions.map((id) => CAUTIONS[id]);
 }

@@ -1,3 +1,5 @@
+import { told } from '../quantity/told.ts';
+import { faceName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { FACES } from '../check/subjects.ts';
@@ -35,20 +37,20 @@ function checkFace(prepared: Prepared, face: SiteFace): Found[] {
     return [
       findingOf(meta, {
         message: measuredMm === 0 ? 'into' : 'near',
-        data: { hole: hole.purpose, face: face.name, thing: hit.name },
+        data: { hole: hole.purpose, face: faceName(face.id), thing: hit.name },
         subjects: [hole.subject],
         id: `${meta.id}/${hole.id}`,
         at: { face: face.id, xMm: hole.xMm, yMm: hole.yMm },
         measured: { value: measuredMm, unit: 'mm' },
         required: { value: hit.requiredMm, unit: 'mm' },
         working: () => ({
-          title: `${hole.purpose} beside ${hit.name}`,
+          title: told('{hole} beside {thing}', { hole: hole.purpose, thing: hit.name }),
           formula: 'free = hole’s centre to the nearest point of it − hole ÷ 2',
           inputs: [
             lengthInput('x', 'Hole’s centre, right of the datum', hole.xMm),
             lengthInput('y', 'Up from the datum', hole.yMm),
             lengthInput('hole', 'Its diameter as cut', hole.cutMm),
-            lengthInput('band', `Left undrilled around ${hit.name}`, hit.requiredMm),
+            lengthInput('band', told('Left undrilled around {thing}', { thing: hit.name }), hit.requiredMm),
           ],
           result: { name: 'Free', value: { value: measuredMm, unit: 'mm' } },
           source: meta.source,

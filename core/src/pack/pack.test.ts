@@ -1,3 +1,5 @@
+import { valueText } from '../quantity/told.ts';
+import { tellingOf } from '../plan/names.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
@@ -76,7 +78,7 @@ describe('drillSheets', () => {
 
 describe('holesCsv', () => {
   test('quotes what needs it, has one row for each hole and says the marks in inches', () => {
-    const lines = holesCsv(sheets, INCH_READER).trimEnd().split('\r\n');
+    const lines = holesCsv(sheets, tellingOf(INCH_READER, honeyHouse())).trimEnd().split('\r\n');
     expect(lines).toHaveLength(1 + sheets.flatMap(({ holes }) => holes).length);
     expect(lines[0]).toMatch(/^surface,viewed_from,datum,/u);
     expect(lines.find((line) => line.includes('inverter-a/left'))).toContain('609.600,1622.425,24″,63 7⁄8″');
@@ -84,7 +86,7 @@ describe('holesCsv', () => {
 
   test('keeps a name from being read as a formula', () => {
     const evil = { ...sheet('plant-wall'), surface: '=1+1, "x"' };
-    expect(holesCsv([evil], INCH_READER).split('\r\n')[1]).toMatch(/^"'=1\+1, ""x""",/u);
+    expect(holesCsv([evil], tellingOf(INCH_READER)).split('\r\n')[1]).toMatch(/^"'=1\+1, ""x""",/u);
   });
 });
 
@@ -102,7 +104,9 @@ describe('storyPoles', () => {
   test('join marks in one place and keep both names', () => {
     const at = poles.up.find(({ atMm }) => Math.abs(inchFromMm(atMm) - 63.875) < 1e-6);
     expect(at?.kind).toBe('hook-line');
-    expect(at?.names).toEqual(expect.arrayContaining(['Inverter A, hook line', 'Inverter B, hook line']));
+    expect(at?.names.map((name) => valueText(name, tellingOf(INCH_READER, honeyHouse())))).toEqual(
+      expect.arrayContaining(['Inverter A, hook line', 'Inverter B, hook line']),
+    );
   });
 });
 

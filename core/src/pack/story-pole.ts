@@ -1,3 +1,5 @@
+import { gearName, passName } from '../plan/names.ts';
+import { told, type ToldValue, isSameTold } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { passSidesAt } from '../seal/pass-sides.ts';
 import { faceSheet } from './holes.ts';
@@ -6,7 +8,7 @@ import { faceSheet } from './holes.ts';
 export type PoleMark = {
   readonly atMm: number;
   readonly kind: 'edge' | 'hook-line' | 'hole' | 'framing';
-  readonly names: readonly string[];
+  readonly names: readonly ToldValue[];
 };
 
 export type StoryPoles = { readonly across: readonly PoleMark[]; readonly up: readonly PoleMark[] };
@@ -21,14 +23,14 @@ export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
   const { minX, minY, maxX, maxY } = face.bounds;
   const across: PoleMark[] = [mark(minX, 'edge', 'Left edge'), mark(maxX, 'edge', 'Right edge')];
   const up: PoleMark[] = [mark(minY, 'edge', 'Lower edge'), mark(maxY, 'edge', 'Upper edge')];
-  for (const { placement } of prepared.onFace.get(faceId) ?? []) {
-    across.push(mark(placement.xMm, 'hook-line', `${placement.name}, centre`));
-    up.push(mark(placement.yMm, 'hook-line', `${placement.name}, hook line`));
+  for (const { id, placement } of prepared.onFace.get(faceId) ?? []) {
+    across.push(mark(placement.xMm, 'hook-line', told('{gear}, centre', { gear: gearName(id) })));
+    up.push(mark(placement.yMm, 'hook-line', told('{gear}, hook line', { gear: gearName(id) })));
   }
   for (const { pass, here, there } of passSidesAt(prepared, faceId)) {
     for (const side of [here, there].filter((each) => each.face.id === faceId)) {
-      across.push(mark(side.at[0], 'hole', pass.name));
-      up.push(mark(side.at[1], 'hole', pass.name));
+      across.push(mark(side.at[0], 'hole', passName(pass.id)));
+      up.push(mark(side.at[1], 'hole', passName(pass.id)));
     }
   }
   for (const hole of faceSheet(prepared, face).holes.filter(({ subject }) => subject.kind === 'placement')) {
@@ -41,7 +43,7 @@ export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
   return { across: joined(across), up: joined(up) };
 }
 
-function mark(atMm: number, kind: PoleMark['kind'], name: string): PoleMark {
+function mark(atMm: number, kind: PoleMark['kind'], name: ToldValue): PoleMark {
   return { atMm, kind, names: [name] };
 }
 
@@ -58,7 +60,10 @@ function joined(marks: readonly PoleMark[]): PoleMark[] {
       continue;
     }
     const kind = RANK[next.kind] < RANK[last.kind] ? next.kind : last.kind;
-    const names = [...last.names, ...next.names.filter((name) => !last.names.includes(name))];
+    const names = [
+      ...last.names,
+      ...next.names.filter((name) => !last.names.some((each) => isSameTold(each, name))),
+    ];
     result[result.length - 1] = { atMm: last.atMm, kind, names };
   }
   return result;

@@ -4,7 +4,7 @@ import { evaluatePlan } from '../evaluate.ts';
 import { getSample } from '../gear/samples.ts';
 import { wirewayHoles } from '../wireway/hole-pattern.ts';
 import { prepare } from '../check/prepared.ts';
-import { gear } from '../test/plans.ts';
+import { gear, refusalText } from '../test/plans.ts';
 import { applyEdits, type PlanEdit } from './edits/apply-edit.ts';
 import { findContradictions } from './contradictions.ts';
 import { findGearFaults } from './gear-faults.ts';
@@ -73,7 +73,7 @@ describe('what a plan says that cannot be', () => {
       for (const { fixes } of evaluatePlan(held).findings.filter(({ message }) => message === code)) {
         for (const { edits } of fixes) {
           const fixed = applyEdits(held, edits);
-          if (!fixed.ok) throw new Error(fixed.fault.message);
+          if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
           expect(findContradictions(fixed.value.plan).map((each) => each.code)).not.toContain(code);
         }
       }
@@ -83,7 +83,7 @@ describe('what a plan says that cannot be', () => {
   test('is brought in by no edit, and what was there before hinders none', () => {
     const refused = (of: Plan, edit: PlanEdit) => {
       const applied = applyEdits(of, [edit]);
-      return applied.ok ? 'taken' : applied.fault.message;
+      return applied.ok ? 'taken' : refusalText(applied.fault.message, of);
     };
     const run = base.runs[0];
     if (run === undefined) throw new Error('no run');

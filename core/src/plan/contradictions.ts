@@ -1,3 +1,5 @@
+import { faceName, framingName, gearName, gearTypeName, runName } from './names.ts';
+import { told, type Told, type ToldValue } from '../quantity/told.ts';
 import { groupBy } from '../group-by.ts';
 import type { Conditions } from './conditions.ts';
 import type { GearFault } from './fault.ts';
@@ -30,7 +32,7 @@ export type PlanContradiction = {
   readonly code: ContradictionCode;
   /** Where in the document, by ids: `joints.a-dc`. */
   readonly path: string;
-  readonly names: { readonly a: string; readonly b: string };
+  readonly names: { readonly a: ToldValue; readonly b: ToldValue };
   readonly subject: Ref | null;
 };
 
@@ -132,13 +134,13 @@ function lookupIn({ placements, gearTypes, joints, links }: Plan): PlanLookup {
 }
 
 /** A contradiction as a sentence. */
-export function contradictionText({ code, names }: Pick<PlanContradiction, 'code' | 'names'>): string {
-  return CONTRADICTION_WORDS[code].replace(/\{([ab])\}/gu, (_, name: 'a' | 'b') => names[name]);
+export function contradictionTold({ code, names }: Pick<PlanContradiction, 'code' | 'names'>): Told {
+  return told(CONTRADICTION_WORDS[code], names);
 }
 
 /** The same for one contradiction however the plan’s lists are moved along, and for no other. */
 export function contradictionKey(found: PlanContradiction): string {
-  return `${found.code}/${found.subject?.kind}:${found.subject?.id}/${contradictionText(found)}`;
+  return `${found.code}/${found.subject?.kind}:${found.subject?.id}/${JSON.stringify(found.names)}`;
 }
 
 export function siteContradictions(conditions: Conditions, rootFace: string): PlanContradiction[] {
@@ -156,7 +158,7 @@ export function siteContradictions(conditions: Conditions, rootFace: string): Pl
 }
 
 export function faceContradictions(
-  { id, name, conditions: own, shape }: Face,
+  { id, conditions: own, shape }: Face,
   conditions: Conditions,
 ): PlanContradiction[] {
   const found: PlanContradiction[] = [];
@@ -166,13 +168,16 @@ export function faceContradictions(
   const designLowTempC = own.designLowTempC ?? conditions.designLowTempC;
   const designHighTempC = own.designHighTempC ?? conditions.designHighTempC;
   if (hasOwnRange && isUpsideDown({ designLowTempC, designHighTempC }))
-    put('design-range', 'conditions', { a: name, b: '' });
+    put('design-range', 'conditions', { a: faceName(id), b: '' });
   if (own.air !== undefined && hasVentOutside({ air: own.air }))
-    put('vent-outside', 'conditions.air.vents', { a: name, b: '' });
+    put('vent-outside', 'conditions.air.vents', { a: faceName(id), b: '' });
   if (shape.kind !== 'outline') return found;
-  for (const { id: framingId, name: framing, extent } of shape.framing) {
+  for (const { id: framingId, extent } of shape.framing) {
     if (extent !== null && extent.fromMm >= extent.toMm)
-      put('framing-extent', `shape.framing.${framingId}.extent`, { a: framing, b: name });
+      put('framing-extent', `shape.framing.${framingId}.extent`, {
+        a: framingName(id, framingId),
+        b: faceName(id),
+      });
   }
   return found;
 }
@@ -206,7 +211,7 @@ export function typeContradictions(
   return findGearContradictions(type).map(({ path }) => ({
     code: 'board-radius',
     path: `gearTypes.${type.id}.${path}`,
-    names: { a: type.name, b: '' },
+    names: { a: gearTypeName(type.id), b: '' },
     subject: hung === undefined ? null : { kind: 'placement', id: hung.id },
   }));
 }
@@ -216,23 +221,20 @@ export function nippleContradictions(
   { placement, gearType, jointsAt }: PlanLookup,
 ): PlanContradiction[] {
   const [unit, way] = [placement(from.placement), placement(wireway)];
-  const a = unit?.name ?? from.placement;
+  const a = gearName(from.placement);
   const found: PlanContradiction[] = [];
-  const put = (code: ContradictionCode, b: string) =>
+  const put = (code: ContradictionCode, b: ToldValue) =>
     found.push({ code, path: `joints.${id}`, names: { a, b }, subject: { kind: 'joint', id } });
-  if (from.placement === wireway) put('nipple-to-itself', way?.name ?? wireway);
+  if (from.placement === wireway) put('nipple-to-itself', gearName(wireway));
   else if (unit !== undefined && way !== undefined && unit.face !== way.face)
-    put('nipple-elsewhere', way.name);
+    put('nipple-elsewhere', gearName(way.id));
   const edge = gearType(unit?.type ?? '')?.knockouts.find((each) => each.id === from.knockout)?.edge;
   if (edge === 'left' || edge === 'right') put('nipple-from-side', from.knockout);
   if (jointsAt(from)[0]?.id !== id) put('knockout-twice', from.knockout);
   return found;
 }
 
-export function joinContradictions(
-  link: Link,
-  { placement, jointsAt, linksAt }: PlanLookup,
-): PlanContradiction[] {
+export function joinContradictions(link: Link, { jointsAt, linksAt }: PlanLookup): PlanContradiction[] {
   if (link.kind !== 'side-by-side') return [];
   return (['a', 'b'] as const).flatMap((end): PlanContradiction[] => {
     const port = link[end];
@@ -241,16 +243,21 @@ export function joinContradictions(
       {
         code: 'knockout-twice',
         path: `links.${link.id}.${end}`,
-        names: { a: placement(port.placement)?.name ?? port.placement, b: port.knockout },
+        names: { a: gearName(port.placement), b: port.knockout },
         subject: { kind: 'placement', id: port.placement },
       },
     ];
   });
 }
 
-export function runContradictions({ id, name, from, to }: Run): PlanContradiction[] {
+export function runContradictions({ id, from, to }: Run): PlanContradiction[] {
   if (from.placement !== to.placement || from.knockout !== to.knockout) return [];
   return [
-    { code: 'run-to-itself', path: `runs.${id}`, names: { a: name, b: '' }, subject: { kind: 'run', id } },
+    {
+      code: 'run-to-itself',
+      path: `runs.${id}`,
+      names: { a: runName(id), b: '' },
+      subject: { kind: 'run', id },
+    },
   ];
 }

@@ -1,3 +1,4 @@
+import { type ToldValue } from '../quantity/told.ts';
 import type { Draft } from 'immer';
 import type { Plan } from './plan.ts';
 
@@ -209,12 +210,12 @@ export function findHolder(
   plan: Plan,
   list: ListKey,
   id: string,
-): { readonly name: string; readonly why: string } | null {
-  for (const { kind, items } of listsOf(plan)) {
+): { readonly name: ToldValue; readonly why: string } | null {
+  for (const { key, kind, items } of listsOf(plan)) {
     for (const { to, idOf, whenGone } of kind.refersTo) {
       if (to !== list || whenGone.does !== 'holds') continue;
       const holder = items.find((item) => idOf(item) === id);
-      if (holder !== undefined) return { name: holder.name ?? holder.id, why: whenGone.why };
+      if (holder !== undefined) return { name: { named: key, id: holder.id }, why: whenGone.why };
     }
   }
   return null;

@@ -22,8 +22,10 @@ export const ALLOWANCE = {
   MPa: 1e-6,
   W: 1e-6,
   A: 1e-6,
+  V: 1e-6,
   m3PerH: 1e-6,
   ratio: 1e-6,
+  percent: 1e-4,
 } as const satisfies Record<QuantityUnit, number>;
 
 /** Whether a figure falls short of what is required at least. Exactly enough is enough. */

@@ -1,8 +1,18 @@
 import { formatQuantity, formatRequired, type Reader } from './format.ts';
 import type { Quantity } from './units.ts';
 
-/** What a text is filled with: names as they are, quantities in the reader’s units. */
-export type ToldData = Readonly<Record<string, string | Quantity>>;
+/** Something that has a name, by its id: what it is called is asked for when it is told, so a new name changes no figure. */
+export type Named = {
+  /** The kind of thing: a list of the plan, or what stands on one of its faces. */
+  readonly named: string;
+  readonly id: string;
+  /** The face it stands on, where its id is unique only there. */
+  readonly on?: string;
+};
+
+/** What stands in a text: words as they are, a quantity in the reader’s units, a name, or a text within the text. */
+export type ToldValue = string | Quantity | Named | Told;
+export type ToldData = Readonly<Record<string, ToldValue>>;
 
 /**
  * A text with its figures beside it: {name} stands for one, {name:hole|holes} for the word that goes with a count. A length
@@ -10,6 +20,28 @@ export type ToldData = Readonly<Record<string, string | Quantity>>;
  * never too short. {name=} tells it to the last digit, as the width of a drill.
  */
 export type Told = { readonly text: string; readonly data: ToldData };
+
+/** Who is told, and what things are called. */
+export type Telling = { readonly reader: Reader; readonly nameOf: (thing: Named) => string };
+
+/** A text with what it is filled with. The text is written once, beside what it speaks of; names and figures are not in it. */
+export function told(text: string, data: ToldData = {}): Told {
+  return { text, data };
+}
+
+/** Whether two say the same, whatever things are called. */
+export function isSameTold(a: ToldValue, b: ToldValue): boolean {
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
+}
+
+export function countOf(count: number): Quantity {
+  return { value: count, unit: 'count' };
+}
+
+/** The first of several with how many more there are. */
+export function andMore(first: ToldValue, moreCount: number): ToldValue {
+  return moreCount === 0 ? first : told('{first} and {count} more', { first, count: countOf(moreCount) });
+}
 
 const plurals = new Intl.PluralRules('en');
 
@@ -25,23 +57,33 @@ export function countText(count: number, one: string, many: string): string {
 
 /** The text for one reader. Plain text is as it is. `figures` are printed already and come before the data. */
 export function toldText(
-  told: Told | string,
-  reader: Reader,
+  what: Told | string,
+  telling: Telling,
   figures: Readonly<Record<string, string>> = {},
 ): string {
-  if (typeof told === 'string') return told;
-  const { text, data } = told;
+  if (typeof what === 'string') return what;
+  const { text, data } = what;
   return text.replace(
     /\{(\w+)(=)?(?::([^|{}]*)\|([^{}]*))?\}/gu,
     (_, name: string, isExact?: string, one?: string, many?: string) => {
       const value = figures[name] ?? data[name];
       if (value === undefined) throw new Error(`The message “${text}” lacks {${name}}.`);
-      if (one !== undefined && many !== undefined)
-        return wordFor(typeof value === 'string' ? Number(value) : value.value, one, many);
-      if (typeof value === 'string') return value;
-      return value.unit === 'mm' && isExact === undefined
-        ? formatRequired(value.value, reader, 'least')
-        : formatQuantity(value, reader);
+      if (one !== undefined && many !== undefined) return wordFor(numberIn(value), one, many);
+      return valueText(value, telling, isExact !== undefined);
     },
   );
+}
+
+function numberIn(value: ToldValue): number {
+  return typeof value === 'object' && 'unit' in value ? value.value : Number(value);
+}
+
+/** A name, a quantity or a text by itself. */
+export function valueText(value: ToldValue, telling: Telling, isExact = false): string {
+  if (typeof value === 'string') return value;
+  if ('named' in value) return telling.nameOf(value);
+  if ('text' in value) return toldText(value, telling);
+  return value.unit === 'mm' && !isExact
+    ? formatRequired(value.value, telling.reader, 'least')
+    : formatQuantity(value, telling.reader);
 }

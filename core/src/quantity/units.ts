@@ -14,9 +14,11 @@ export type QuantityUnit =
   | 'MPa'
   | 'W'
   | 'A'
+  | 'V'
   | 'm3PerH'
   | 'cm2'
-  | 'ratio';
+  | 'ratio'
+  | 'percent';
 export type Quantity = { readonly value: number; readonly unit: QuantityUnit };
 
 /** How a quantity is told: what one of ours is in theirs, how many digits are usual, what stands behind the figure. */
@@ -42,9 +44,11 @@ const FORMS = {
   MPa: { metric: as(1, ' MPa'), inch: as(0, ' psi', (value) => lbfFromN(value) * MM_PER_INCH ** 2) },
   W: { metric: as(0, ' W'), inch: as(0, ' W') },
   A: { metric: as(1, ' A'), inch: as(1, ' A') },
+  V: { metric: as(1, ' V'), inch: as(1, ' V') },
   m3PerH: { metric: as(2, ' m³/h'), inch: as(2, ' cfm', (value) => value * CFM_PER_M3_PER_H) },
   cm2: { metric: as(1, ' cm²'), inch: as(1, ' in²', (value) => (value * 100) / MM_PER_INCH ** 2) },
   ratio: { metric: as(2, ''), inch: as(2, '') },
+  percent: { metric: as(1, ' %'), inch: as(1, ' %') },
 } as const satisfies Record<Exclude<QuantityUnit, 'mm'>, Readonly<Record<'metric' | 'inch', Form>>>;
 
 /** Forces from here on are told in kilonewtons. */

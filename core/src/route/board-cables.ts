@@ -9,7 +9,7 @@ import type { RouteFault, Routes } from './route.ts';
 /** Where a cable goes through its board to run behind it: below or beside the knockout it enters by. */
 export type BoardHole = {
   readonly run: string;
-  readonly runName: string;
+  /** The piece that it goes into or comes out of. */
   readonly gear: string;
   /** From the board’s lower left corner. */
   readonly rightMm: number;
@@ -41,7 +41,7 @@ export function boardCableHoles(prepared: Prepared, board: Hung): BoardHole[] {
       if (item === undefined || place === null) return [];
       const [rightMm, upMm] = [place[0] - board.body.minX, place[1] - board.body.minY];
       const hole = sawnGrommet(run.cableDiameterMm);
-      return [{ run: run.id, runName: run.name, gear: item.placement.name, rightMm, upMm, hole }];
+      return [{ run: run.id, gear: item.id, rightMm, upMm, hole }];
     }),
   );
 }

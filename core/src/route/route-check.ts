@@ -1,3 +1,4 @@
+import { runName, gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { RUNS } from '../check/subjects.ts';
@@ -30,7 +31,7 @@ function checkRun(prepared: Prepared, { id }: Run): Found[] {
     const { run, isInSetback } = outcome.routed;
     const subjects = [{ kind: 'run', id: run.id }] as const;
     return isInSetback
-      ? [findingOf(meta, { message: 'setback', severity: 'ask', data: { run: run.name }, subjects })]
+      ? [findingOf(meta, { message: 'setback', severity: 'ask', data: { run: runName(run.id) }, subjects })]
       : [];
   }
   const { run, code, port } = outcome.fault;
@@ -39,8 +40,8 @@ function checkRun(prepared: Prepared, { id }: Run): Found[] {
     findingOf(meta, {
       message: code,
       data: {
-        run: run.name,
-        gear: item?.placement.name ?? '',
+        run: runName(run.id),
+        gear: item === undefined ? '' : gearName(item.id),
         knockout: (port ?? run.from).knockout,
       },
       subjects: [{ kind: 'run', id: run.id }],

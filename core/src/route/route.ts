@@ -1,3 +1,5 @@
+import { runName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import { isSameList } from '../derive/entities.ts';
@@ -425,7 +427,7 @@ function routedRun(
     totalMm,
     get working(): Working {
       return {
-        title: `Length of ${run.name}`,
+        title: told('Length of {run}', { run: runName(run.id) }),
         formula: 'length = path + 2 × slack',
         inputs: [
           lengthInput('path', 'Along the faces, over folds and through holes', pathMm),

@@ -1,3 +1,5 @@
+import { told, countOf } from '../quantity/told.ts';
+import { faceName, passName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -48,7 +50,8 @@ const meta: CheckMeta = {
       'The hole {pass} is {measured} from the centre of one of the {framing}; it needs {required}.',
     'off-face': 'The hole {pass} is not on {face}.',
     covered: 'The hole {pass} comes out at {cover} on {face}.',
-    setback: 'The hole {pass} is {measured} from {edge} of {face}; {required} is kept free there: {why}.',
+    setback:
+      'The hole {pass} is {measured} from edge {edge} of {face}; {required} is kept free there: {why}.',
   },
   fixMessages: { move: 'Move {pass} {distance} to the {side}' },
 };
@@ -70,7 +73,7 @@ function checkSide(prepared: Prepared, sides: PassSides, side: PassPlace): Found
     at: { face: face.id, xMm: at[0], yMm: at[1] },
   };
   if (!isInside(at, face.outline)) {
-    const data = { pass: pass.name, face: face.name };
+    const data = { pass: passName(pass.id), face: faceName(face.id) };
     return [
       findingOf(meta, {
         ...parts,
@@ -83,7 +86,7 @@ function checkSide(prepared: Prepared, sides: PassSides, side: PassPlace): Found
   const strips = setbackFindings(sides, side);
   const cover = findCoverAt(prepared, side, 'body');
   if (cover === undefined) return strips;
-  const data = { pass: pass.name, face: face.name, cover };
+  const data = { pass: passName(pass.id), face: faceName(face.id), cover };
   return [
     ...strips,
     findingOf(meta, { ...parts, data, message: 'covered', id: `${meta.id}/covered/${pass.id}/${face.id}` }),
@@ -103,14 +106,23 @@ function setbackFindings(sides: PassSides, { face, at }: PassPlace): Found[] {
         message: 'setback',
         severity: 'fix',
         id: `${meta.id}/setback/${pass.id}/${face.id}/${setback.edge}`,
-        data: { pass: pass.name, face: face.name, edge: `edge ${setback.edge + 1}`, why: setback.why },
+        data: {
+          pass: passName(pass.id),
+          face: faceName(face.id),
+          edge: countOf(setback.edge + 1),
+          why: setback.why,
+        },
         subjects: [{ kind: 'pass', id: pass.id }],
         at: { face: face.id, xMm: at[0], yMm: at[1] },
         measured: { value: measuredMm, unit: 'mm' },
         required: { value: setback.distanceMm, unit: 'mm' },
         source,
         working: () => ({
-          title: `${pass.name} from edge ${setback.edge + 1} of ${face.name}`,
+          title: told('{pass} from edge {edge} of {face}', {
+            pass: passName(pass.id),
+            edge: countOf(setback.edge + 1),
+            face: faceName(face.id),
+          }),
           formula: 'free = centre to edge − hole ÷ 2',
           inputs: [
             lengthInput('hole', 'Its diameter as sawn', 2 * radiusMm),
@@ -135,17 +147,24 @@ function checkFraming(prepared: Prepared, sides: PassSides): Found[] {
   return [
     findingOf(meta, {
       message: 'on-framing',
-      data: { pass: pass.name, framing: hit.framing },
+      data: { pass: passName(pass.id), framing: hit.framing },
       subjects: [{ kind: 'pass', id: pass.id }],
       at: { face: here.face.id, xMm: here.at[0], yMm: here.at[1] },
       measured: { value: offsetMm(hit, here.at), unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
       working: () => ({
-        title: `Room for ${pass.name} beside the ${hit.framing}`,
+        title: told('Room for {pass} beside the {framing}', {
+          pass: passName(pass.id),
+          framing: hit.framing,
+        }),
         formula: 'required = member ÷ 2 + off + hole ÷ 2 + margin',
         inputs: [
-          lengthInput('member', `Width of the ${hit.framing}`, hit.widthMm),
-          lengthInput('off', `How far the ${hit.framing} may stand off`, hit.toleranceMm),
+          lengthInput('member', told('Width of the {framing}', { framing: hit.framing }), hit.widthMm),
+          lengthInput(
+            'off',
+            told('How far the {framing} may stand off', { framing: hit.framing }),
+            hit.toleranceMm,
+          ),
           lengthInput('hole', 'Hole diameter as sawn', radiusMm * 2),
           lengthInput('margin', 'Skin left beside the framing', FRAMING_MARGIN_MM),
         ],
@@ -178,7 +197,7 @@ function findMoves(prepared: Prepared, sides: PassSides, hit: Member): Fix[] {
     .map(({ xMm, yMm, movedMm }) => ({
       message: 'move',
       data: {
-        pass: pass.name,
+        pass: passName(pass.id),
         distance: { value: movedMm, unit: 'mm' },
         side: sideOf(xMm - pass.xMm, yMm - pass.yMm),
       },

@@ -1,3 +1,5 @@
+import { countOf, told } from '../quantity/told.ts';
+import { passName, runName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -40,13 +42,13 @@ function checkPass(prepared: Prepared, pass: Pass): Found[] {
     // While some run finds no way, an empty hole may well be the one it is meant for.
     if (unroutedCount(prepared) > 0) return [];
     const edits = [{ kind: 'remove-pass', pass: pass.id } as const];
-    const fixes: Fix[] = [{ message: 'remove', data: { pass: pass.name }, edits }];
+    const fixes: Fix[] = [{ message: 'remove', data: { pass: passName(pass.id) }, edits }];
     return [
       findingOf(meta, {
         ...common,
         message: 'unused',
         severity: 'ask',
-        data: { pass: pass.name },
+        data: { pass: passName(pass.id) },
         fixes: () => fixes,
       }),
     ];
@@ -57,7 +59,7 @@ function checkPass(prepared: Prepared, pass: Pass): Found[] {
           findingOf(meta, {
             ...common,
             message: 'shared',
-            data: { pass: pass.name, count: String(runs.length) },
+            data: { pass: passName(pass.id), count: countOf(runs.length) },
           }),
         ]
       : [];
@@ -69,11 +71,11 @@ function checkPass(prepared: Prepared, pass: Pass): Found[] {
       return findingOf(meta, {
         ...common,
         message: isThin ? 'too-thin' : 'too-thick',
-        data: { pass: pass.name, gland: pass.gland, run: run.name },
+        data: { pass: passName(pass.id), gland: pass.gland, run: runName(run.id) },
         measured: { value: run.cableDiameterMm, unit: 'mm' },
         required: { value: isThin ? clampMinMm : clampMaxMm, unit: 'mm' },
         working: () => ({
-          title: `${pass.gland} gland for ${run.name}`,
+          title: told('{gland} gland for {run}', { gland: pass.gland, run: runName(run.id) }),
           formula: 'least ≤ cable ≤ most',
           inputs: [
             lengthInput('least', 'Thinnest cable the gland grips (typical)', clampMinMm),

@@ -1,3 +1,5 @@
+import { gearName, obstacleName } from '../plan/names.ts';
+import { type ToldValue, type Named } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Pass } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
@@ -45,14 +47,18 @@ export function findMemberHit(sides: PassSides): Member | undefined {
 }
 
 /** Something already there that a hole’s edge comes too near on either side, hidden things too. */
-export type NoDrillHit = { readonly name: string; readonly measuredMm: number; readonly requiredMm: number };
+export type NoDrillHit = {
+  readonly name: ToldValue;
+  readonly measuredMm: number;
+  readonly requiredMm: number;
+};
 
 /** The nearest thing whose no-drill band a hole of a radius at a place would meet, or undefined. */
 export function findNoDrillHit(places: readonly PassPlace[], radiusMm: number): NoDrillHit | undefined {
   return places
     .flatMap(({ face, at }) =>
       face.obstacles.map((obstacle) => ({
-        name: obstacle.name,
+        name: obstacleName(face.id, obstacle.id),
         measuredMm: distanceToObstacleMm(obstacle, at) - radiusMm,
         requiredMm: obstacle.noDrillMm,
       })),
@@ -66,15 +72,16 @@ export function findCoverAt(
   prepared: Prepared,
   { face, at }: PassPlace,
   clear: 'body' | 'clear-zone',
-): string | undefined {
+): Named | undefined {
   const [x, y] = at;
   const obstacle = face.inTheWay.find(({ obstacle: { clearMm }, parts }) =>
     parts.some((part) => isInPart(at, part, clear === 'body' ? 0 : clearMm)),
   );
-  if (obstacle !== undefined) return obstacle.obstacle.name;
-  return (prepared.onFace.get(face.id) ?? []).find(
+  if (obstacle !== undefined) return obstacleName(face.id, obstacle.obstacle.id);
+  const gear = (prepared.onFace.get(face.id) ?? []).find(
     ({ body }) => x > body.minX && x < body.maxX && y > body.minY && y < body.maxY,
-  )?.placement.name;
+  );
+  return gear === undefined ? undefined : gearName(gear.id);
 }
 
 /** Whether a hole is on its face, beside all framing, and comes out in the open on both sides. */

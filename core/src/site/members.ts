@@ -1,3 +1,5 @@
+import { framingName } from '../plan/names.ts';
+import { type Named } from '../quantity/told.ts';
 import type { Face } from '../plan/face.ts';
 import type { Framing } from '../plan/framing.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
@@ -5,8 +7,8 @@ import type { BoxMm } from '../geometry/polygon.ts';
 
 /** One stud, rib or seam as it stands on a face. */
 export type Member = {
-  /** The name of its framing: what the members are. */
-  readonly framing: string;
+  /** What the members are. */
+  readonly framing: Named;
   readonly framingId: string;
   readonly role: Framing['role'];
   /** Counted from 0 along the face, as the framing counts. */
@@ -29,13 +31,13 @@ export type Member = {
 const MOST_MEMBERS = 1000;
 
 /** The members of a face with an outline, in its own coordinates; empty for a reverse. */
-export function membersOf({ shape }: Face, bounds: BoxMm): Member[] {
+export function membersOf({ id, shape }: Face, bounds: BoxMm): Member[] {
   if (shape.kind !== 'outline') return [];
-  return shape.framing.flatMap((framing) => membersOfFraming(framing, bounds));
+  return shape.framing.flatMap((framing) => membersOfFraming(id, framing, bounds));
 }
 
-/** The members of one framing on a face with such bounds. */
-export function membersOfFraming(framing: Framing, bounds: BoxMm): Member[] {
+/** The members of one framing of a face with such bounds. */
+export function membersOfFraming(face: string, framing: Framing, bounds: BoxMm): Member[] {
   const { axis, at, found, extent } = framing;
   const along =
     axis === 'vertical'
@@ -46,7 +48,7 @@ export function membersOfFraming(framing: Framing, bounds: BoxMm): Member[] {
   return nominalCentres(at, axis === 'vertical' ? bounds.maxX : bounds.maxY).map((nominalMm, index) => {
     const reading = readings.get(index);
     return {
-      framing: framing.name,
+      framing: framingName(face, framing.id),
       framingId: framing.id,
       role: framing.role,
       index,

@@ -8,7 +8,7 @@ import { findOutlineFault } from '../plan/outline.ts';
 import { signedAreaMm2 } from '../geometry/segments.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
-import { faceOf, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { faceOf, gear, hang, plan, rectangle, wall, refusalText } from '../test/plans.ts';
 import { asTaped } from './as-taped.ts';
 import { siteFromFace } from '../geometry/frame.ts';
 import { distanceToObstacleMm, obstacleBoxes, reachFromFaceMm } from './obstacle-zone.ts';
@@ -26,7 +26,7 @@ function faceIn(of: Plan, id = 'w'): SiteFace {
 
 function edited(of: Plan, ...edits: PlanEdit[]): Plan {
   const applied = applyEdits(of, edits);
-  if (!applied.ok) throw new Error(applied.fault.message);
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
   return applied.value.plan;
 }
 
@@ -394,7 +394,7 @@ describe('reshaping a face', () => {
   ])('refuses %s and says why', (_, edit, message) => {
     const before = JSON.stringify(full);
     const applied = applyEdits(full, [edit]);
-    expect(applied.ok ? '' : applied.fault.message).toMatch(message);
+    expect(applied.ok ? '' : refusalText(applied.fault.message, full)).toMatch(message);
     expect(JSON.stringify(full)).toBe(before);
   });
 
@@ -478,7 +478,7 @@ describe('reshaping a face', () => {
     test('keeps an edge whole that is folded on the other side, and tells an outline that would lose setbacks', () => {
       const messages = (edit: PlanEdit, of = both) => {
         const applied = applyEdits(of, [edit]);
-        return applied.ok ? '' : applied.fault.message;
+        return applied.ok ? '' : refusalText(applied.fault.message, of);
       };
       expect(messages({ kind: 'remove-corner', face: 'w', corner: 0 })).toMatch(/unfold it first/u);
       expect(messages({ kind: 'remove-corner', face: 'w', corner: 4 })).toMatch(/unfold it first/u);

@@ -1,3 +1,5 @@
+import { faceName } from '../plan/names.ts';
+import { told, type Told } from '../quantity/told.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Stand } from '../plan/face.ts';
 import { cleanMm } from '../plan/outline.ts';
@@ -16,14 +18,22 @@ const SAME_SINE = 1e-9;
  * own, and the old root where no fold leads to it, is told anew from the new root. Says why for a face that does not
  * stand upright: the site would fall over.
  */
-export function rootEdit(plan: Plan, site: Site, faceId: string): Result<PlanEdit, string> {
+export function rootEdit(plan: Plan, site: Site, faceId: string): Result<PlanEdit, string | Told> {
   const face = site.faces.get(faceId);
   const root = site.frames.get(faceId);
   if (face === undefined) return fail('That face is no longer in the plan.');
   if (root === undefined)
-    return fail(`${face.name} stands nowhere yet: fold it to another face, or give it a place, first.`);
+    return fail(
+      told('{face} stands nowhere yet: fold it to another face, or give it a place, first.', {
+        face: faceName(faceId),
+      }),
+    );
   if (Math.abs(root.toViewer[2]) > SAME_SINE || Math.abs(root.right[2]) > SAME_SINE || root.up[2] < 0)
-    return fail(`${face.name} does not stand upright: everything else is placed from a face that does.`);
+    return fail(
+      told('{face} does not stand upright: everything else is placed from a face that does.', {
+        face: faceName(faceId),
+      }),
+    );
   const reached = islandOf(site, faceId);
   const stands: { face: string; stands: Stand | null }[] = [];
   for (const each of plan.faces) {
@@ -37,9 +47,11 @@ export function rootEdit(plan: Plan, site: Site, faceId: string): Result<PlanEdi
   }
   const unsaid = stands.find((each) => each.stands === null);
   if (unsaid !== undefined) {
-    const name = site.faces.get(unsaid.face)?.name ?? unsaid.face;
     return fail(
-      `${name} leans so that its place cannot be told from ${face.name}: fold it to its neighbour first.`,
+      told('{leaning} leans so that its place cannot be told from {face}: fold it to its neighbour first.', {
+        leaning: faceName(unsaid.face),
+        face: faceName(faceId),
+      }),
     );
   }
   return ok({ kind: 'set-root', face: faceId, stands });

@@ -1,3 +1,4 @@
+import { faceName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -36,7 +37,7 @@ function check(prepared: Prepared): Found[] {
       message: code,
       severity: code === 'not-placed' ? 'ask' : 'fix',
       data: {
-        face: prepared.site.faces.get(face)?.name ?? face,
+        face: faceName(face),
         angle: { value: problem.angleDeg, unit: 'deg' },
       },
       subjects: [{ kind: 'face', id: face }],

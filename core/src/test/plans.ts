@@ -1,3 +1,6 @@
+import { METRIC_READER } from '../quantity/format.ts';
+import { toldText, type Told } from '../quantity/told.ts';
+import { tellingOf } from '../plan/names.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { boxObstacle, faceOf, rectangle, spacedFraming } from '../demo/parts.ts';
 import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
@@ -77,4 +80,9 @@ export function getHung(prepared: Prepared, id: string): Hung {
   const item = prepared.hung.get(id);
   if (item === undefined) throw new Error(`Nothing called “${id}” hangs there.`);
   return item;
+}
+
+/** Why an edit was refused, as a person in metric units is told. */
+export function refusalText(message: string | Told, plan: Plan): string {
+  return toldText(message, tellingOf(METRIC_READER, plan));
 }

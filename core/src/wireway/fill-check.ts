@@ -1,3 +1,5 @@
+import { circuitName, gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { type Hung, type Prepared } from '../check/prepared.ts';
 import { WIREWAYS } from '../check/subjects.ts';
@@ -37,7 +39,7 @@ function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
         message: 'full',
         id: `${meta.id}/full/${wireway.id}/${Math.round(fromMm)}`,
         data: {
-          wireway: wireway.placement.name,
+          wireway: gearName(wireway.id),
           from: { value: fromMm, unit: 'mm' },
           to: { value: toMm, unit: 'mm' },
         },
@@ -56,7 +58,7 @@ function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
           findingOf(meta, {
             message: 'count',
             severity: 'ask',
-            data: { wireway: wireway.placement.name },
+            data: { wireway: gearName(wireway.id) },
             subjects,
             at: place((most.fromMm + most.toMm) / 2),
             measured: { value: most.currentCarryingCount, unit: 'count' },
@@ -71,14 +73,17 @@ function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
       findingOf(meta, {
         message: 'bend',
         id: `${meta.id}/bend/${circuit.id}/${hole.joint.id}`,
-        data: { circuit: circuit.name, wireway: wireway.placement.name },
+        data: { circuit: circuitName(circuit.id), wireway: gearName(wireway.id) },
         subjects: [{ kind: 'joint', id: hole.joint.id }, ...subjects],
         at: place(hole.fromLeftMm),
         measured: { value: hasMm, unit: 'mm' },
         required: { value: neededMm, unit: 'mm' },
         source: WIREWAY_RULES.bending,
         working: () => ({
-          title: `${circuit.name} at ${hole.unit.placement.name}`,
+          title: told('{circuit} at {unit}', {
+            circuit: circuitName(circuit.id),
+            unit: gearName(hole.unit.id),
+          }),
           formula: 'the wireway where conductors deflect ≥ the table’s bending space for one wire',
           inputs: [lengthInput('width', 'The wireway there', hasMm)],
           result: { name: 'By the table', value: { value: neededMm, unit: 'mm' } },

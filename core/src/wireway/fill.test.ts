@@ -1,3 +1,5 @@
+import { tellingOf } from '../plan/names.ts';
+import { toldText } from '../quantity/told.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
@@ -64,7 +66,7 @@ describe('conductors in conduit', () => {
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(honeyHouse(), edits);
-  if (!applied.ok) throw new Error(applied.fault.message);
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
   return applied.value.plan;
 }
 function circuit(more: Partial<Circuit>): PlanEdit {
@@ -166,10 +168,10 @@ describe('supports of a wireway', () => {
 describe('units in line over a wireway', () => {
   const lined = (how: LineUp, gapIn: number, plan = honeyHouse()) => {
     const prepared = prepare(plan);
-    const edits = lineUpEdits(prepared, getHung(prepared, 'wireway'), how, mmFromInch(gapIn), INCH_READER);
-    if (!edits.ok) return edits.fault;
+    const edits = lineUpEdits(prepared, getHung(prepared, 'wireway'), how, mmFromInch(gapIn));
+    if (!edits.ok) return toldText(edits.fault, tellingOf(INCH_READER, plan));
     const applied = applyEdits(plan, edits.value);
-    if (!applied.ok) throw new Error(applied.fault.message);
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
     const after = prepare(applied.value.plan);
     return ['inverter-a', 'inverter-b', 'load-centre', 'disconnect'].map((id) => getHung(after, id));
   };

@@ -1,3 +1,5 @@
+import { circuitName, gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { isAbove } from '../quantity/compare.ts';
@@ -60,12 +62,12 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
         currentCarryingCount: inside.reduce((sum, { circuit }) => sum + circuit.currentCarryingCount, 0),
         get working(): Working {
           return {
-            title: `Fill of ${wireway.placement.name} along a stretch`,
+            title: told('Fill of {wireway} along a stretch', { wireway: gearName(wireway.id) }),
             formula: 'fill = Σ count · area ÷ (height · depth)',
             inputs: [
               ...inside.map(({ circuit }) => ({
                 symbol: `${circuit.count} ×`,
-                name: `${circuit.name}, each`,
+                name: told('{circuit}, each', { circuit: circuitName(circuit.id) }),
                 value: { value: wireAreaMm2(circuit), unit: 'mm2' } as const,
               })),
               {
@@ -76,7 +78,12 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
             ],
             result: { name: 'Covered', value: { value: areaMm2, unit: 'mm2' } },
             source: WIREWAY_RULES.fill,
-            notes: [`${fillPct.toFixed(1)} % of the section; at most ${WIREWAY_RULES.fillPct} %.`],
+            notes: [
+              told('{fill} of the section; at most {most}.', {
+                fill: { value: fillPct, unit: 'percent' },
+                most: { value: WIREWAY_RULES.fillPct, unit: 'percent' },
+              }),
+            ],
           };
         },
       },

@@ -1,3 +1,5 @@
+import { told, type Told } from '../quantity/told.ts';
+import { gearName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -97,7 +99,7 @@ function checkEdges(hole: WirewayHole): Found[] {
         measured: { value: edges[message], unit: 'mm' },
         required: { value: requiredMm, unit: 'mm' },
         working: () => ({
-          title: `${nameOf(hole)} in ${wireway.placement.name}`,
+          title: told('{hole} in {wireway}', { hole: nameOf(hole), wireway: gearName(wireway.id) }),
           formula: 'required = locknut ÷ 2 + flat',
           inputs: [
             lengthInput('left', 'From the wireway’s left end', fromLeftMm),
@@ -137,7 +139,7 @@ function checkAlong(hole: WirewayHole): Found[] {
           title: 'Room beside a support or a seam',
           formula: 'required = locknut ÷ 2 + half',
           inputs: [
-            lengthInput('locknut', `${nameOf(hole)}, across the lugs`, hole.locknutMm),
+            lengthInput('locknut', acrossLugs(hole), hole.locknutMm),
             lengthInput('half', name, halfMm),
           ],
           result: { name: 'Required along the wireway', value: { value: requiredMm, unit: 'mm' } },
@@ -153,7 +155,7 @@ function commonData(hole: WirewayHole): Finding['data'] {
   return {
     a: nameOf(hole),
     size: sizeText(hole.knockout.tradeSize),
-    wireway: hole.wireway.placement.name,
+    wireway: gearName(hole.wireway.id),
   };
 }
 
@@ -180,8 +182,8 @@ function checkPairs(holes: readonly WirewayHole[]): Found[] {
             title: 'Room between two locknuts',
             formula: 'required = (locknut A + locknut B) ÷ 2 + steel',
             inputs: [
-              lengthInput('locknut A', `${nameOf(a)}, across the lugs`, a.locknutMm),
-              lengthInput('locknut B', `${nameOf(b)}, across the lugs`, b.locknutMm),
+              lengthInput('locknut A', acrossLugs(a), a.locknutMm),
+              lengthInput('locknut B', acrossLugs(b), b.locknutMm),
               lengthInput('steel', 'Steel left between them', LOCKNUT_SPACING_MM),
             ],
             result: { name: 'Required centre to centre', value: { value: requiredMm, unit: 'mm' } },
@@ -195,8 +197,12 @@ function checkPairs(holes: readonly WirewayHole[]): Found[] {
   return findings;
 }
 
-function nameOf({ unit, knockout }: WirewayHole): string {
-  return `${unit.placement.name} ${knockout.id}`;
+function nameOf({ unit, knockout }: WirewayHole): Told {
+  return told('{unit} {knockout}', { unit: gearName(unit.id), knockout: knockout.id });
+}
+
+function acrossLugs(hole: WirewayHole): Told {
+  return told('{hole}, across the lugs', { hole: nameOf(hole) });
 }
 
 function pointOf({ unit, knockout, wireway, side }: WirewayHole): Finding['at'] {

@@ -116,7 +116,7 @@ describe('screws that join', () => {
 });
 
 describe('a larger unit on a panel', () => {
-  const type = (maxCurrentA: number | null): Pick<GearType, 'name' | 'ratings'> => ({ name: 'It', ratings: { ...NO_RATINGS, maxCurrentA } }); // prettier-ignore
+  const type = (maxCurrentA: number | null): Pick<GearType, 'id' | 'ratings'> => ({ id: 'it', ratings: { ...NO_RATINGS, maxCurrentA } }); // prettier-ignore
   // NEC 690.8 and 690.9: 125 %; 240.6(A): standard ratings; Table 310.16 at 75 °C; 240.4(D) for small conductors.
   test.each([
     [33.3, 41.625, 45, '8'],

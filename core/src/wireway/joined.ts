@@ -1,3 +1,4 @@
+import { told } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
@@ -228,7 +229,7 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
           lengthInput('between', 'Bushings, spacers or wall between', betweenMm),
           lengthInput('t₂', 'Second sheet', secondSheetMm),
           lengthInput('nut', 'Nut', nutMm),
-          lengthInput('pitch', `Thread pitch of ${screw}`, pitchMm),
+          lengthInput('pitch', told('Thread pitch of {screw}', { screw }), pitchMm),
           lengthInput('free', 'Free behind the second sheet', freeBehindMm),
           lengthInput('clear', 'What a tip keeps from what is behind it', TIP_CLEAR_MM),
           lengthInput('most', 'Longest that clears what is behind', mostMm),

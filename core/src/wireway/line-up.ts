@@ -1,8 +1,10 @@
+import { type Quantity } from '../quantity/units.ts';
+import { gearName } from '../plan/names.ts';
+import { told, type Told } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { formatLength, type Reader } from '../quantity/format.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { wirewayHoles } from './hole-pattern.ts';
 import { fittingFor, isFittingSize, LONGEST_NIPPLE_MM } from './nipple.ts';
@@ -29,16 +31,19 @@ export function lineUpEdits(
   wireway: Hung,
   how: LineUp,
   wantedMm: number,
-  reader: Reader,
-): Result<PlanEdit[], string> {
+): Result<PlanEdit[], Told> {
   const units = unitsAt(prepared, wireway);
   if (units.length === 0)
-    return fail(`No nipple leads into ${wireway.placement.name} yet: join the units at it first.`);
+    return fail(
+      told('No nipple leads into {wireway} yet: join the units at it first.', {
+        wireway: gearName(wireway.id),
+      }),
+    );
   const edits: PlanEdit[] = [];
   for (const side of ['top', 'bottom'] as const) {
     const atSide = units.filter((unit) => unit.side === side);
     if (atSide.length === 0) continue;
-    const gaps = gapsFor(atSide, wireway, how, wantedMm, reader);
+    const gaps = gapsFor(atSide, wireway, how, wantedMm);
     if (!gaps.ok) return gaps;
     atSide.forEach(({ item }, index) => {
       const yMm = hookLineForGap(item, wireway, side, gaps.value[index] ?? wantedMm);
@@ -48,26 +53,35 @@ export function lineUpEdits(
   return ok(edits);
 }
 
+function mm(value: number): Quantity {
+  return { value, unit: 'mm' };
+}
+
 /** The visible gap of each unit of one side. */
 function gapsFor(
   units: readonly Unit[],
   wireway: Hung,
   how: LineUp,
   wantedMm: number,
-  reader: Reader,
-): Result<number[], string> {
-  const text = (mm: number) => formatLength(mm, reader);
+): Result<number[], Told> {
   const isOver = units[0]?.side !== 'bottom';
   if (how === 'one-gap') {
     const short = units.find(({ leastMm }) => isBelow(wantedMm, leastMm, 'mm'));
     if (short !== undefined) {
       return fail(
-        `The two fittings of ${short.item.placement.name} touch below a gap of ${text(short.leastMm)}; ${text(wantedMm)} cannot be made up.`,
+        told('The two fittings of {unit} touch below a gap of {least}; {wanted} cannot be made up.', {
+          unit: gearName(short.item.id),
+          least: mm(short.leastMm),
+          wanted: mm(wantedMm),
+        }),
       );
     }
     if (isAbove(wantedMm, LONGEST_NIPPLE_MM, 'mm'))
       return fail(
-        `A gap of ${text(wantedMm)} is more than a nipple spans: at most ${text(LONGEST_NIPPLE_MM)}.`,
+        told('A gap of {wanted} is more than a nipple spans: at most {most}.', {
+          wanted: mm(wantedMm),
+          most: mm(LONGEST_NIPPLE_MM),
+        }),
       );
     return ok(units.map(() => wantedMm));
   }
@@ -81,9 +95,19 @@ function gapsFor(
       ({ item }) => first !== undefined && Math.abs(beyond(item) - beyond(first.item)) > SAME_LINE_MM,
     );
     if (first !== undefined && other !== undefined) {
-      const [edge, way] = isOver ? ['top', 'above'] : ['bottom', 'below'];
+      const [edge, way] = isOver ? (['top', 'above'] as const) : (['bottom', 'below'] as const);
       return fail(
-        `No gap lines up both: the ${edge} of ${first.item.placement.name} is ${text(beyond(first.item))} ${way} its hook line, that of ${other.item.placement.name} ${text(beyond(other.item))}. Choose one of the two.`,
+        told(
+          'No gap lines up both: the {edge} of {first} is {firstBeyond} {way} its hook line, that of {other} {otherBeyond}. Choose one of the two.',
+          {
+            edge,
+            way,
+            first: gearName(first.item.id),
+            firstBeyond: mm(beyond(first.item)),
+            other: gearName(other.item.id),
+            otherBeyond: mm(beyond(other.item)),
+          },
+        ),
       );
     }
   }
@@ -92,7 +116,16 @@ function gapsFor(
   const far = units.find(({ item }) => isAbove(lineMm - own(item), LONGEST_NIPPLE_MM, 'mm'));
   if (far !== undefined) {
     return fail(
-      `${far.item.placement.name} would hang ${text(lineMm - own(far.item))} ${isOver ? 'over' : 'under'} ${wireway.placement.name}, more than a nipple spans (${text(LONGEST_NIPPLE_MM)}): it is too short beside the others.`,
+      told(
+        '{unit} would hang {far} {way} {wireway}, more than a nipple spans ({most}): it is too short beside the others.',
+        {
+          unit: gearName(far.item.id),
+          far: mm(lineMm - own(far.item)),
+          way: isOver ? 'over' : 'under',
+          wireway: gearName(wireway.id),
+          most: mm(LONGEST_NIPPLE_MM),
+        },
+      ),
     );
   }
   return ok(units.map(({ item }) => lineMm - own(item)));

@@ -1,3 +1,5 @@
+import { told } from '../quantity/told.ts';
+import { gearName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -68,7 +70,7 @@ function commonOf(link: Link, a: Hung, b: Hung) {
       { kind: 'placement', id: b.id },
     ] as const,
     at: middleOf(a),
-    names: { a: a.placement.name, b: b.placement.name },
+    names: { a: gearName(a.id), b: gearName(b.id) },
     takeApart: {
       message: 'take-apart',
       data: {},
@@ -109,7 +111,7 @@ function placeFindings(link: Link, a: Hung, b: Hung): Found[] {
         measured: { value: offMm, unit: 'mm' },
         required: { value: MEET_MM, unit: 'mm' },
         working: () => ({
-          title: `${names.a} to ${names.b}`,
+          title: told('{a} to {b}', names),
           formula: 'off = √(up² + out²)',
           inputs: [
             lengthInput('up', 'Theirs above ours', meeting.offUpMm),
@@ -135,7 +137,7 @@ function placeFindings(link: Link, a: Hung, b: Hung): Found[] {
       measured: { value: join.gapMm, unit: 'mm' },
       required: { value: neededMm, unit: 'mm' },
       working: () => ({
-        title: `${names.a} to ${names.b}`,
+        title: told('{a} to {b}', names),
         formula: 'required = 2 · fitting',
         inputs: [
           lengthInput('gap', 'Wall to wall', join.gapMm),
@@ -159,7 +161,7 @@ function twoFittingsMm(size: FittingSize): number {
 function meetFixes(join: Join, meeting: Meeting, a: Hung): Fix[] {
   const edit = meetEdit({ ...join, meetings: [meeting] });
   if (edit === null) return [];
-  const data = { gear: a.placement.name, knockout: meeting.mine.id, otherKnockout: meeting.theirs.id };
+  const data = { gear: gearName(a.id), knockout: meeting.mine.id, otherKnockout: meeting.theirs.id };
   return [{ message: 'meet', data, edits: [edit] }];
 }
 
@@ -182,7 +184,7 @@ function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, 
       measured: { value: insideMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
       working: () => ({
-        title: `Hole from ${names.a} to ${names.b}`,
+        title: told('Hole from {a} to {b}', names),
         formula: 'required = hole ÷ 2 + rim of the locknut',
         inputs: [
           lengthInput('x', 'Its middle, right of the datum', link.xMm),
@@ -209,7 +211,7 @@ function panelFindings(link: Link, a: Hung, b: Hung): Found[] {
   const common = {
     subjects,
     at: middleOf(panel),
-    data: { unit: unit.placement.name, panel: panel.placement.name },
+    data: { unit: gearName(unit.id), panel: gearName(panel.id) },
     working: () => needs.working,
     source: needs.working.source,
   } as const;

@@ -10,7 +10,7 @@ import { openPlanText, writePlan } from '../plan/open-plan.ts';
 import { NO_RATINGS, type GearType } from '../plan/gear-type.ts';
 import type { Link } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
-import { boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { boxObstacle, gear, getHung, hang, plan, rectangle, wall, refusalText } from '../test/plans.ts';
 import { findLink, joinOf, linkEnds, linkOf } from './joined.ts';
 import { linkCheck } from './link-check.ts';
 
@@ -70,7 +70,7 @@ describe('a kept join side by side', () => {
     expect(finding).toMatchObject({ message: 'misses', measured: { value: 12, unit: 'mm' } });
     for (const { edits } of finding?.fixes ?? []) {
       const fixed = applyEdits(of, edits);
-      if (!fixed.ok) throw new Error(fixed.fault.message);
+      if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
       expect(found(fixed.value.plan)).toEqual([]);
     }
     expect(finding?.fixes.map(({ message }) => message)).toEqual(['meet', 'take-apart']);
@@ -127,7 +127,7 @@ describe('a kept join through the wall', () => {
     const [finding] = findingsOf(linkCheck, prepare(of));
     expect(finding).toMatchObject({ message: 'beside-hole', measured: { value: 15, unit: 'mm' } });
     const fixed = applyEdits(of, finding?.fixes[0]?.edits ?? []);
-    if (!fixed.ok) throw new Error(fixed.fault.message);
+    if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
     expect(fixed.value.plan.links[0]).toMatchObject({ xMm: 950, yMm: 1300 });
     expect(found(fixed.value.plan)).toEqual([]);
   });
@@ -161,7 +161,7 @@ describe('joins in the plan', () => {
   test('are refused where they lead to nothing, or to the same enclosure', () => {
     const refused = (link: Link) => {
       const made = applyEdit(beside(), { kind: 'set-link', link });
-      return made.ok ? '' : made.fault.message;
+      return made.ok ? '' : refusalText(made.fault.message, beside());
     };
     expect(refused({ ...SIDE, b: { placement: 'b', knockout: 'gone' } })).toContain('“gone”');
     expect(refused({ ...SIDE, b: SIDE.a })).toContain('joined to itself');
@@ -170,7 +170,7 @@ describe('joins in the plan', () => {
   test('are refused where a knockout is taken, by a nipple or by another join; and take it themselves', () => {
     const refused = (of: Plan, edit: PlanEdit) => {
       const made = applyEdit(of, edit);
-      return made.ok ? '' : made.fault.message;
+      return made.ok ? '' : refusalText(made.fault.message, of);
     };
     const of = beside();
     const joint = { id: 'j', from: { placement: 'a', knockout: 'out' }, wireway: 'ww', playMm: 6 };

@@ -1,3 +1,4 @@
+import { gearName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -50,7 +51,7 @@ function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
 function checkHole(hole: WirewayHole): Found[] {
   const { unit, wireway, knockout, joint, side } = hole;
   const common = {
-    data: { unit: unit.placement.name, size: sizeText(knockout.tradeSize) },
+    data: { unit: gearName(unit.id), size: sizeText(knockout.tradeSize) },
     subjects: [
       { kind: 'joint', id: joint.id },
       { kind: 'placement', id: unit.id },
@@ -92,7 +93,7 @@ function fixOf({ unit, wireway, joint, side }: WirewayHole, nipple: Nipple, gapM
     const wantedMm = Math.max(USUAL_GAP_MM, nipple.minGapMm);
     return {
       message: 'set-gap',
-      data: { unit: unit.placement.name, gap: { value: wantedMm, unit: 'mm' } },
+      data: { unit: gearName(unit.id), gap: { value: wantedMm, unit: 'mm' } },
       edits: [
         {
           kind: 'move-placement',

@@ -1,3 +1,4 @@
+import { told } from '../quantity/told.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
@@ -75,7 +76,7 @@ export function nippleOf(
     fittingKind: side === 'inside' ? 'set-screw' : 'rain-tight',
     get working(): Working {
       return {
-        title: `Nipple, ${size}″ trade size`,
+        title: told('Nipple, {size}″ trade size', { size }),
         formula: 'cut = gap − play;  gap − 2·(length − engagement) ≤ cut ≤ gap − 2·stop',
         inputs: [
           lengthInput('gap', 'Face to face of the two enclosures', gapMm),

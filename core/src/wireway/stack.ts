@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import type { Hung } from '../check/prepared.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
@@ -38,17 +40,25 @@ export function hookLineStack(unit: Hung, wireway: Hung, side: WirewaySide): Hoo
     hookAwayMm,
     get working(): Working {
       return {
-        title: `Hook line of ${unit.placement.name} ${over} ${wireway.placement.name}`,
+        title: told('Hook line of {unit} {over} {wireway}', {
+          unit: gearName(unit.id),
+          over,
+          wireway: gearName(wireway.id),
+        }),
         formula:
           side === 'top' ? 'hook line above wireway = drop + gap' : 'hook line below wireway = gap + rise',
         inputs: [
           side === 'top'
             ? lengthInput('drop', 'Hook line down to the bottom of the body', partMm)
             : lengthInput('rise', 'Hook line up to the top of the body: its height less its drop', partMm),
-          lengthInput('gap', `Between the ${top} of the wireway and the ${bottom} of the body`, gapMm),
+          lengthInput(
+            'gap',
+            told('Between the {top} of the wireway and the {bottom} of the body', { top, bottom }),
+            gapMm,
+          ),
         ],
         result: {
-          name: `Hook line ${above} the wireway’s ${top}`,
+          name: told('Hook line {above} the wireway’s {top}', { above, top }),
           value: { value: hookAwayMm, unit: 'mm' },
         },
         source: practice('Sum of the hardware between the hook line and the wireway'),

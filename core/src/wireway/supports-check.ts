@@ -1,3 +1,5 @@
+import { gearName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { WIREWAYS } from '../check/subjects.ts';
@@ -39,7 +41,7 @@ function checkWireway(_: Prepared, wireway: Hung): Found[] {
   const places = supportsOf(wireway);
   const [first, last] = [places[0], places.at(-1)];
   const common = {
-    data: { wireway: wireway.placement.name },
+    data: { wireway: gearName(wireway.id) },
     subjects: [{ kind: 'placement', id: wireway.id }],
     at: middleOf(wireway),
   } as const;
@@ -60,7 +62,7 @@ function checkWireway(_: Prepared, wireway: Hung): Found[] {
       measured: { value: measuredMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
       working: () => ({
-        title: `Supports of ${wireway.placement.name}`,
+        title: told('Supports of {wireway}', { wireway: gearName(wireway.id) }),
         formula: 'distances between the bracket holes along the wireway',
         inputs: places.map((place, index) =>
           lengthInput(String(index + 1), 'Support, from the left end', place),

@@ -1,3 +1,5 @@
+import { gearName, tellingOf } from '../plan/names.ts';
+import { told, toldText } from '../quantity/told.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
@@ -7,7 +9,7 @@ import { applyEdit, applyEdits } from '../plan/edits/apply-edit.ts';
 import type { GearType, Knockout } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { METRIC_READER } from '../quantity/format.ts';
-import { gear, getHung, hang, plan } from '../test/plans.ts';
+import { gear, getHung, hang, plan, refusalText } from '../test/plans.ts';
 import { wirewayHoles } from './hole-pattern.ts';
 import { hangSpot } from './hang-spot.ts';
 import { wirewayHolesCheck } from './holes-check.ts';
@@ -82,19 +84,22 @@ describe('a unit under a wireway', () => {
     ]);
     expect(marks('ww-top-above')).toBeUndefined();
     const surface = sheets.find(({ id }) => id === 'ww-bottom-below');
-    expect(surface).toMatchObject({ surface: 'ww, bottom', isMirror: true });
+    expect(surface).toMatchObject({
+      surface: { data: { wireway: { id: 'ww' }, side: 'bottom' } },
+      isMirror: true,
+    });
   });
 
   test('has nipples of its own: too short a gap is found, with the move down that clears it', () => {
     const of = under();
     expect(findingsOf(nippleCheck, prepare(of))).toEqual([]);
     const near = applyEdit(of, { kind: 'move-placement', placement: 'u', xMm: 760, yMm: 1230 });
-    if (!near.ok) throw new Error(near.fault.message);
+    if (!near.ok) throw new Error(JSON.stringify(near.fault));
     const found = findingsOf(nippleCheck, prepare(near.value.plan));
     expect(found.map(({ message }) => message)).toEqual(['fittings-touch', 'fittings-touch']);
     const [finding] = found;
     const fixed = applyEdits(near.value.plan, finding?.fixes[0]?.edits ?? []);
-    if (!fixed.ok) throw new Error(fixed.fault.message);
+    if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
     expect(findingsOf(nippleCheck, prepare(fixed.value.plan))).toEqual([]);
     // The usual gap of 3 in, then 100 down to the hook line.
     expect(fixed.value.plan.placements.find(({ id }) => id === 'u')?.yMm).toBeCloseTo(1350 - 76.2 - 100, 9);
@@ -129,7 +134,7 @@ describe('a unit under a wireway', () => {
     const of = under({}, [...KO, knockoutAt('side', 'left', 100, 60, '3/4')]);
     const joint = { id: 'new', from: { placement: 'u', knockout: 'side' }, wireway: 'ww', playMm: 6 };
     const refused = applyEdit({ ...of, joints: [] }, { kind: 'add-joint', joint });
-    expect(refused.ok ? '' : refused.fault.message).toContain('in the side');
+    expect(refused.ok ? '' : refusalText(refused.fault.message, of)).toContain('in the side');
   });
 });
 
@@ -137,10 +142,10 @@ describe('units under a wireway in line', () => {
   const lined = (how: LineUp, gapMm: number) => {
     const of = under();
     const prepared = prepare(of);
-    const edits = lineUpEdits(prepared, getHung(prepared, 'ww'), how, gapMm, METRIC_READER);
-    if (!edits.ok) return edits.fault;
+    const edits = lineUpEdits(prepared, getHung(prepared, 'ww'), how, gapMm);
+    if (!edits.ok) return toldText(edits.fault, tellingOf(METRIC_READER, of));
     const applied = applyEdits(of, edits.value);
-    if (!applied.ok) throw new Error(applied.fault.message);
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
     const after = prepare(applied.value.plan);
     return ['u', 'v'].map((id) => getHung(after, id));
   };
@@ -168,6 +173,7 @@ describe('units under a wireway in line', () => {
 });
 
 describe('holes in a wireway', () => {
+  const holeNamed = (unit: string) => told('{unit} {knockout}', { unit: gearName(unit), knockout: 'left' });
   const found = (way: Partial<GearType>) =>
     findingsOf(wirewayHolesCheck, prepare(under(way))).map(({ message, data }) => [message, data.a]);
 
@@ -175,13 +181,13 @@ describe('holes in a wireway', () => {
     // A 3⁄4 in locknut is at most 1.45 in across: 18.4 mm, and half of a 40 mm strap. The hole is 160 from the left end.
     const at = (fromLeftMm: number) => ({ bracketHoles: [bracketHole('s', fromLeftMm - 500, 0, 5)] });
     expect(found(at(200))).toEqual([]);
-    expect(found(at(190))).toEqual([['support', 'u left']]);
-    expect(found(at(160))).toEqual([['support', 'u left']]);
+    expect(found(at(190))).toEqual([['support', holeNamed('u')]]);
+    expect(found(at(160))).toEqual([['support', holeNamed('u')]]);
   });
 
   test('keep clear of its seams', () => {
     expect(found({ seamsMm: [500] })).toEqual([]);
-    expect(found({ seamsMm: [620] })).toEqual([['seam', 'v left']]);
+    expect(found({ seamsMm: [620] })).toEqual([['seam', holeNamed('v')]]);
     const [finding] = findingsOf(wirewayHolesCheck, prepare(under({ seamsMm: [620] })));
     expect(finding?.measured?.value).toBeCloseTo(20, 9);
     expect(finding?.working?.result.value).toEqual(finding?.required);

@@ -1,3 +1,5 @@
+import { gearTypeName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import {
   AMPACITY_75C,
@@ -31,8 +33,8 @@ export type UpgradeNeeds = {
 
 /** From the ratings of a unit and of the panel it goes on; null where the unit states no continuous current. */
 export function upgradeNeeds(
-  unit: Pick<GearType, 'name' | 'ratings'>,
-  panel: Pick<GearType, 'name' | 'ratings'>,
+  unit: Pick<GearType, 'id' | 'ratings'>,
+  panel: Pick<GearType, 'id' | 'ratings'>,
 ): UpgradeNeeds | null {
   const outputA = unit.ratings.maxCurrentA;
   if (outputA === null) return null;
@@ -55,7 +57,10 @@ export function upgradeNeeds(
     busbarMostA,
     get working(): Working {
       return {
-        title: `What ${unit.name} needs of ${panel.name}`,
+        title: told('What {unit} needs of {panel}', {
+          unit: gearTypeName(unit.id),
+          panel: gearTypeName(panel.id),
+        }),
         formula:
           'breaker ≥ 1.25 · continuous output;  conductor at 75 °C ≥ the same, protected by the breaker',
         inputs: [

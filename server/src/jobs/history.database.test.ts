@@ -26,7 +26,7 @@ afterAll(() => source.destroy());
 
 function edited(plan: Plan, edit: PlanEdit): Plan {
   const result = applyEdit(plan, edit);
-  if (!result.ok) throw new Error(result.fault.message);
+  if (!result.ok) throw new Error(JSON.stringify(result.fault));
   return result.value.plan;
 }
 

@@ -1,5 +1,6 @@
 import { planStrip, swingPath, type Prepared } from '@zarnel/core/figures';
-import { formatLength, type Reader } from '@zarnel/core/words';
+import { formatLength, valueText, type Reader } from '@zarnel/core/words';
+import { useTelling } from '../bench/use-telling.ts';
 
 type Props = {
   readonly prepared: Prepared;
@@ -16,6 +17,7 @@ const TOP_PX = 20;
 
 /** The face in hand seen from above, the wall at the top: how deep things are, and where doors go. */
 export function PlanStripView({ prepared, faceId, faceName, selectedIds, reader, widthPx }: Props) {
+  const telling = useTelling(reader);
   const strip = planStrip(prepared, faceId);
   if (strip === null) return null;
   const { fromMm, toMm, depthMm, boxes, swings, spaces } = strip;
@@ -75,7 +77,7 @@ export function PlanStripView({ prepared, faceId, faceName, selectedIds, reader,
             stroke={isSelected ? 'var(--ink-kraft)' : 'var(--ink-pencil)'}
             strokeWidth={isSelected ? 2 : 1.25}
           >
-            <title>{`${name}: ${formatLength(frontMm, reader)} out from the wall`}</title>
+            <title>{`${valueText(name, telling)}: ${formatLength(frontMm, reader)} out from the wall`}</title>
           </rect>
         );
       })}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { PoleMark } from '@zarnel/core/figures';
-import { formatLength, type Reader } from '@zarnel/core/words';
+import { formatLength, type Reader, valueText } from '@zarnel/core/words';
+import { useTelling } from '../bench/use-telling.ts';
 import { placeMarks, spreadMarks } from './pole-layout.ts';
 
 type Props = {
@@ -40,11 +41,13 @@ type Drawn = {
 
 /** Marks that matter on the face in hand, as running dimensions from its datum. */
 export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raisedPx, onPoint }: Props) {
+  const telling = useTelling(reader);
   const [pointed, setPointed] = useState<PoleMark | null>(null);
   const isAcross = axis === 'across';
   const drawn = (isAcross ? drawAcross(marks, toPx) : drawUp(marks, toPx)).filter(
     ({ px }) => px >= -1 && px <= lengthPx + 1,
   );
+  const namesOf = ({ names }: PoleMark) => names.map((name) => valueText(name, telling)).join(', ');
   const point = (next: Drawn | null) => {
     setPointed(next?.mark ?? null);
     onPoint(next?.px ?? null);
@@ -77,7 +80,7 @@ export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raise
         const isPointed = pointed === mark;
         return (
           <g key={`${mark.kind}${mark.atMm}`} onPointerEnter={() => point(each)}>
-            <title>{`${text}: ${mark.names.join(', ')}`}</title>
+            <title>{`${text}: ${namesOf(mark)}`}</title>
             <path d={tick} fill="none" stroke={INKS[mark.kind]} strokeWidth={isPointed ? 3 : 1.5} />
             <path d={hit} fill="none" stroke="transparent" strokeWidth={9} />
             {figure !== null && (
@@ -98,7 +101,7 @@ export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raise
       })}
       {pointed !== null && isAcross && (
         <text x={6} y={POLE_PX.across - 4} fontSize={12} fill="var(--ink-pencil)" className="halo">
-          {pointed.names.join(', ')}
+          {namesOf(pointed)}
         </text>
       )}
     </svg>

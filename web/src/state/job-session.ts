@@ -1,3 +1,4 @@
+import { tellingOf, toldText, type Told } from '@zarnel/core/words';
 import { applyEdits, applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core/plan';
 import { evaluator } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
@@ -196,15 +197,21 @@ export function tryEdits(edits: readonly PlanEdit[]): string | null {
   const { plan } = store.getState().plan;
   if (plan === null) return 'No job is open.';
   const applied = applyEdits(plan, edits);
-  if (!applied.ok) return applied.fault.message;
+  if (!applied.ok) return refusalText(applied.fault.message);
   store.dispatch(actions.edited(applied.value));
   planChanged(applied.value.plan);
   return null;
 }
 
 /** The same for an edit that the core worked out, or could not. */
-export function tryResult(edit: Result<PlanEdit, string>): string | null {
-  return edit.ok ? tryEdits([edit.value]) : edit.fault;
+export function tryResult(edit: Result<PlanEdit, string | Told>): string | null {
+  return edit.ok ? tryEdits([edit.value]) : refusalText(edit.fault);
+}
+
+/** Why something was refused, in the reader’s words and units. */
+export function refusalText(why: string | Told): string {
+  const { plan, view } = store.getState();
+  return toldText(why, tellingOf(view.reader, ...(plan.plan === null ? [] : [plan.plan])));
 }
 
 export function undo(): void {

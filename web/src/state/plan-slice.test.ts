@@ -8,7 +8,7 @@ const { actions, reducer } = planSlice;
 
 function renamed(plan: Plan, name: string): AppliedEdit {
   const applied = applyEdit(plan, { kind: 'rename-plan', name });
-  if (!applied.ok) throw new Error(applied.fault.message);
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
   return applied.value;
 }
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { formatQuantity, sourceText, toldText, type Reader, type Working } from '@zarnel/core/words';
+import { formatQuantity, sourceText, workingInWords, type Reader, type Working } from '@zarnel/core/words';
+import { useTelling } from '../bench/use-telling.ts';
 import { Button } from './Button.tsx';
 import { Modal } from './Modal.tsx';
 
@@ -10,7 +11,9 @@ type Props = {
 };
 
 /** Opens a computed figure into its formula, its inputs and its source. */
-export function WorkingButton({ working, reader }: Props) {
+export function WorkingButton({ working: found, reader }: Props) {
+  const telling = useTelling(reader);
+  const working = found === null ? null : workingInWords(found, telling);
   const [isOpen, setOpen] = useState(false);
   return (
     <>
@@ -43,7 +46,7 @@ export function WorkingButton({ working, reader }: Props) {
           </table>
           {working.notes.map((note, index) => (
             <p key={index} className="mt-2">
-              {toldText(note, reader)}
+              {note}
             </p>
           ))}
           <p className="mt-3 text-sm text-kraft">{sourceText(working.source)}</p>

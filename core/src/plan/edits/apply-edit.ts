@@ -1,8 +1,9 @@
+import { told } from '../../quantity/told.ts';
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 import { fail, ok, type Result } from '../../result.ts';
 import { z } from '../../zod.ts';
 import { pathText } from '../fault.ts';
-import { contradictionText, findFreshContradiction } from '../contradictions.ts';
+import { contradictionTold, findFreshContradiction } from '../contradictions.ts';
 import { findReferenceFaults } from '../references.ts';
 import type { Plan } from '../plan.ts';
 import type { EditFault } from './edit.ts';
@@ -113,7 +114,10 @@ export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<Appli
   for (const edit of edits) {
     const issue = planEditSchema.safeParse(edit).error?.issues[0];
     if (issue !== undefined) {
-      return fail({ code: 'not-allowed', message: `${pathText(issue.path)} ${issue.message}.` });
+      return fail({
+        code: 'not-allowed',
+        message: told('{path} {fault}.', { path: pathText(issue.path), fault: issue.message }),
+      });
     }
   }
   const refused: { fault: EditFault | null } = { fault: null };
@@ -130,7 +134,7 @@ export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<Appli
     if (first !== undefined) return fail({ code: 'not-allowed', message: first.message });
   }
   const fresh = findFreshContradiction(plan, next);
-  if (fresh !== undefined) return fail({ code: 'not-allowed', message: contradictionText(fresh) });
+  if (fresh !== undefined) return fail({ code: 'not-allowed', message: contradictionTold(fresh) });
   return ok({ plan: next, patches, inverse });
 }
 

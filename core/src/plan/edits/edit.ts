@@ -1,3 +1,4 @@
+import { told, type Told, type ToldValue } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
 import { dropFrom, findHolder, LISTS, type ListKey } from '../lists.ts';
@@ -5,7 +6,10 @@ import type { Plan } from '../plan.ts';
 import { idSchema } from '../values.ts';
 
 /** Why an edit may not be made. The plan is then as it was. */
-export type EditFault = { readonly code: 'missing' | 'taken' | 'not-allowed'; readonly message: string };
+export type EditFault = {
+  readonly code: 'missing' | 'taken' | 'not-allowed';
+  readonly message: string | Told;
+};
 
 /** One kind of edit: its arguments and what it does to a draft of the plan. */
 export type EditKind<Schema extends z.ZodType> = {
@@ -20,8 +24,8 @@ export function defineEdit<Schema extends z.ZodType>(
   return { schema, apply };
 }
 
-export function missing(what: string, id: string): EditFault {
-  return { code: 'missing', message: `There is no ${what} “${id}” in this plan.` };
+export function missing(what: ToldValue, id: string): EditFault {
+  return { code: 'missing', message: told('There is no {what} “{id}” in this plan.', { what, id }) };
 }
 
 /** An edit that takes one thing of a list out, with all that goes with it; refused where something holds it. */
@@ -38,7 +42,8 @@ export function removeFrom<Kind extends string, Field extends string>(
     const id = (edit as Record<Field, string>)[field];
     if (!draft[list].some((item) => item.id === id)) return missing(LISTS[list].word, id);
     const holder = findHolder(draft, list, id);
-    if (holder !== null) return { code: 'taken', message: `“${holder.name}” ${holder.why}` };
+    if (holder !== null)
+      return { code: 'taken', message: told('“{holder}” {why}', { holder: holder.name, why: holder.why }) };
     dropFrom(draft, list, new Set([id]));
     return null;
   });

@@ -1,3 +1,5 @@
+import { faceName } from '../names.ts';
+import { told } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import type { Setback } from '../face.ts';
 import type { Plan } from '../plan.ts';
@@ -28,7 +30,9 @@ export function findFoldedFault(
   if (!isFolded) return null;
   return {
     code: 'not-allowed',
-    message: `That edge of “${face.name}” is folded to another face; unfold it first.`,
+    message: told('That edge of “{face}” is folded to another face; unfold it first.', {
+      face: faceName(face.id),
+    }),
   };
 }
 

@@ -1,6 +1,8 @@
+import { faceName } from '../names.ts';
+import { told, type Told } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
-import { faceSchema, outlineSchema } from '../face.ts';
+import { faceSchema, outlineSchema, type Face } from '../face.ts';
 import { findOutlineFault, outlineFaultText } from '../outline.ts';
 import { signedAreaMm2 } from '../../geometry/segments.ts';
 import type { Plan } from '../plan.ts';
@@ -29,7 +31,9 @@ export const removeFace = defineEdit(
     if (gone.has(draft.rootFace)) {
       return {
         code: 'not-allowed',
-        message: `The site stands on “${face.name}”; make another face its root first.`,
+        message: told('The site stands on “{face}”; make another face its root first.', {
+          face: faceName(face.id),
+        }),
       };
     }
     dropFrom(draft, 'faces', gone);
@@ -82,9 +86,10 @@ export const setOutline = defineEdit(
       const { folds, setbacks } = usesOfEdges(draft, face);
       const because =
         folds > 0
-          ? 'is folded to another face by its edges; unfold it first.'
-          : 'has setbacks from its edges, and this outline has other edges; take them out first.';
-      if (folds + setbacks > 0) return { code: 'not-allowed', message: `“${face.name}” ${because}` };
+          ? '“{face}” is folded to another face by its edges; unfold it first.'
+          : '“{face}” has setbacks from its edges, and this outline has other edges; take them out first.';
+      if (folds + setbacks > 0)
+        return { code: 'not-allowed', message: told(because, { face: faceName(face.id) }) };
     }
     return reshaped(draft, face, points);
   },
@@ -101,7 +106,7 @@ export const moveCorner = defineEdit(
   (draft, { face: id, corner, xMm, yMm }) => {
     const face = outlineFace(draft, id);
     if (isFault(face)) return face;
-    if (corner >= face.shape.pointsMm.length) return missing(`corner of “${face.name}”`, String(corner + 1));
+    if (corner >= face.shape.pointsMm.length) return missing(partOf('corner', face), String(corner + 1));
     const points = face.shape.pointsMm.map(([x, y], index): PointMm =>
       index === corner ? [xMm, yMm] : [x, y],
     );
@@ -117,7 +122,7 @@ export const insertCorner = defineEdit(
     if (isFault(face)) return face;
     const points = face.shape.pointsMm;
     const [from, to] = [points[edge], points[(edge + 1) % points.length]];
-    if (from === undefined || to === undefined) return missing(`edge of “${face.name}”`, String(edge + 1));
+    if (from === undefined || to === undefined) return missing(partOf('edge', face), String(edge + 1));
     const folded = findFoldedFault(draft, face, [edge]);
     if (folded !== null) return folded;
     shiftEdges(draft, face, {
@@ -138,7 +143,7 @@ export const removeCorner = defineEdit(
     if (isFault(face)) return face;
     const { pointsMm } = face.shape;
     const count = pointsMm.length;
-    if (corner >= count) return missing(`corner of “${face.name}”`, String(corner + 1));
+    if (corner >= count) return missing(partOf('corner', face), String(corner + 1));
     if (count === 3) return { code: 'not-allowed', message: 'A face has at least three corners.' };
     const before = (corner + count - 1) % count;
     const folded = findFoldedFault(draft, face, [before, corner]);
@@ -216,7 +221,10 @@ export const setRoot = defineEdit(
       if (!given.has(each.id))
         return {
           code: 'not-allowed',
-          message: `“${each.name}” has a place of its own, told from the present root: it must be given anew.`,
+          message: told(
+            '“{face}” has a place of its own, told from the present root: it must be given anew.',
+            { face: faceName(each.id) },
+          ),
         };
     }
     for (const [id, place] of given) {
@@ -270,4 +278,8 @@ function reshaped(draft: Draft<Plan>, face: OutlineFace, points: readonly PointM
   if (fault !== null) return { code: 'not-allowed', message: outlineFaultText(fault) };
   reshape(draft, face, points);
   return null;
+}
+
+function partOf(part: 'corner' | 'edge', { id }: Pick<Face, 'id'>): Told {
+  return told(part === 'corner' ? 'corner of “{face}”' : 'edge of “{face}”', { face: faceName(id) });
 }

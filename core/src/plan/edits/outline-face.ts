@@ -1,3 +1,5 @@
+import { faceName } from '../names.ts';
+import { told } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import type { Face } from '../face.ts';
 import type { Plan } from '../plan.ts';
@@ -10,7 +12,10 @@ export function outlineFace(draft: Draft<Plan>, id: string): OutlineFace | EditF
   const face = draft.faces.find((each) => each.id === id);
   if (face === undefined) return missing('face', id);
   if (face.shape.kind !== 'outline') {
-    return { code: 'not-allowed', message: `“${face.name}” is the other side of a face; change that one.` };
+    return {
+      code: 'not-allowed',
+      message: told('“{face}” is the other side of a face; change that one.', { face: faceName(face.id) }),
+    };
   }
   return face as OutlineFace;
 }

@@ -1,3 +1,5 @@
+import { gearTypeName } from '../names.ts';
+import { told } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
 import { jointSchema, linkSchema, placementSchema, type Port } from '../placement.ts';
@@ -62,7 +64,9 @@ export const setFlush = defineEdit(
     if (isFlush && type?.flush === null) {
       return {
         code: 'not-allowed',
-        message: `“${type.name}” cannot be let into a panel: its type has no cut-out.`,
+        message: told('“{type}” cannot be let into a panel: its type has no cut-out.', {
+          type: gearTypeName(type.id),
+        }),
       };
     }
     if (isFlush) placement.isFlush = true;
@@ -85,7 +89,10 @@ export const addJoint = defineEdit(
       .find(({ id }) => id === type)
       ?.knockouts.find(({ id }) => id === knockout)?.edge;
     if (edge === 'left' || edge === 'right') {
-      const message = `The knockout “${knockout}” is in the side: a nipple to a wireway leaves the top or the bottom.`;
+      const message = told(
+        'The knockout “{knockout}” is in the side: a nipple to a wireway leaves the top or the bottom.',
+        { knockout },
+      );
       return { code: 'not-allowed', message };
     }
     draft.joints.push(joint);
@@ -109,13 +116,21 @@ export const removeJoint = removeFrom('remove-joint', 'joint', 'joints');
 function takenBy(draft: Draft<Plan>, port: Port, id: string): EditFault | null {
   const isSame = (other: Port) => other.placement === port.placement && other.knockout === port.knockout;
   if (draft.joints.some((joint) => joint.id !== id && isSame(joint.from))) {
-    return { code: 'taken', message: `The knockout “${port.knockout}” already has a nipple.` };
+    return {
+      code: 'taken',
+      message: told('The knockout “{knockout}” already has a nipple.', { knockout: port.knockout }),
+    };
   }
   const isJoined = draft.links.some(
     (link) => link.id !== id && link.kind === 'side-by-side' && (isSame(link.a) || isSame(link.b)),
   );
   return isJoined
-    ? { code: 'taken', message: `The knockout “${port.knockout}” already joins another enclosure.` }
+    ? {
+        code: 'taken',
+        message: told('The knockout “{knockout}” already joins another enclosure.', {
+          knockout: port.knockout,
+        }),
+      }
     : null;
 }
 

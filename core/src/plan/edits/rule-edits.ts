@@ -1,3 +1,4 @@
+import { told } from '../../quantity/told.ts';
 import { z } from '../../zod.ts';
 import { planSchema } from '../plan.ts';
 import { defineEdit } from './edit.ts';
@@ -8,7 +9,10 @@ export const setRules = defineEdit(
   (draft, { rules }) => {
     const repeated = rules.find(({ id }, index) => rules.findIndex((each) => each.id === id) < index);
     if (repeated !== undefined) {
-      return { code: 'taken', message: `The name “${repeated.id}” is used for two rules.` };
+      return {
+        code: 'taken',
+        message: told('The name “{rule}” is used for two rules.', { rule: repeated.id }),
+      };
     }
     draft.rules = rules;
     return null;

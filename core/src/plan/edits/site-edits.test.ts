@@ -1,3 +1,4 @@
+import { refusalText } from '../../test/plans.ts';
 import { describe, expect, test } from '@jest/globals';
 import { honeyHouse } from '../../demo/honey-house.ts';
 import { getSample } from '../../gear/samples.ts';
@@ -10,13 +11,13 @@ const base = honeyHouse();
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(base, edits);
-  if (!applied.ok) throw new Error(applied.fault.message);
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
   return applied.value.plan;
 }
 
 function refusal(...edits: PlanEdit[]): string {
   const applied = applyEdits(base, edits);
-  return applied.ok ? '' : applied.fault.message;
+  return applied.ok ? '' : refusalText(applied.fault.message, base);
 }
 
 describe('the site as a whole', () => {
@@ -104,7 +105,7 @@ describe('taking a face out', () => {
       links: [{ id: 'j', kind: 'back-to-back', a: { placement: 'array-box' }, b: { placement: 'load-centre' }, xMm: 1, yMm: 1, tradeSize: '1' }], // prettier-ignore
     };
     const applied = applyEdits(joined, [{ kind: 'remove-face', face: 'roof-underside' }]);
-    if (!applied.ok) throw new Error(applied.fault.message);
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
     expect(applied.value.plan.links).toEqual([]);
   });
 

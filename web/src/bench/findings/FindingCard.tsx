@@ -6,6 +6,7 @@ import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
+import { useTelling } from '../use-telling.ts';
 import { RatioBar } from './RatioBar.tsx';
 import { useRemedies } from './use-remedies.ts';
 
@@ -15,6 +16,7 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
   const meta = getCheckMeta(finding.check);
   const figures = measuredAndRequired(finding, reader);
   const [subject] = finding.subjects;
+  const telling = useTelling(reader);
   const remedies = useRemedies(finding);
   return (
     <div className="mb-3 border border-faint bg-paper p-3" data-check={finding.check}>
@@ -27,7 +29,7 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
         }}
       >
         <SeverityMark severity={finding.severity} />
-        <span>{sentenceOf(finding, meta, reader)}</span>
+        <span>{sentenceOf(finding, meta, telling)}</span>
       </button>
       {finding.measured !== null && finding.required !== null && (
         <RatioBar
@@ -44,7 +46,7 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
           <p className="min-h-9 py-1.5 text-kraft">Looking for what clears it …</p>
         )}
         {remedies?.fixes.map((fix) => {
-          const label = fixLabelOf(fix, meta, reader);
+          const label = fixLabelOf(fix, meta, telling);
           return (
             <Button key={label} onClick={() => makeEdits(fix.edits)}>
               {label}

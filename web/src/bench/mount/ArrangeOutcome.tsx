@@ -1,6 +1,7 @@
 import { getCheckMeta } from '@zarnel/core/checks';
 import type { ArrangeAnswer, Proposal } from '@zarnel/core/figures';
-import { formatLength, markOf, sentenceOf, toldText, type Reader } from '@zarnel/core/words';
+import { formatLength, gearName, markOf, sentenceOf, toldText, type Reader } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { Button } from '../../ui/Button.tsx';
 
 type Props = {
@@ -13,12 +14,14 @@ type Props = {
 /** The proposals with what each gains, or why there is none. */
 export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
   const { proposals, contradictions, impossible, turnedDown, isCancelled } = answer;
+  const telling = useTelling(reader);
+  const nameOf = (id: string) => telling.nameOf(gearName(id));
   return (
     <div className="mt-3" data-testid="proposals">
       {isCancelled && <p className="mb-2 text-kraft">Stopped; these are the best so far.</p>}
-      {contradictions.map(({ gear, rule, against }) => (
-        <p key={gear + rule.text} role="alert" className="mb-2 text-crayon">
-          {gear}: {toldText(rule, reader)}, but {against}. Both cannot be kept.
+      {contradictions.map(({ gear, why }) => (
+        <p key={gear + why.text} role="alert" className="mb-2 text-crayon">
+          {toldText(why, telling)}
         </p>
       ))}
       {impossible !== null && (
@@ -27,13 +30,13 @@ export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
             {impossible.isProven ? 'No layout exists.' : 'No layout was found in the time there was.'}
           </p>
           <p>
-            {impossible.pieces.map(({ name }) => name).join(', ')}{' '}
+            {impossible.pieces.map(nameOf).join(', ')}{' '}
             {impossible.pieces.length === 1 ? 'does not fit where it may hang.' : 'do not fit together.'}
           </p>
           {impossible.gaps.map(({ a, b, mm }) => (
             <p key={a + b}>
-              They would without the <span className="figure">{formatLength(mm, reader)}</span> between {a}{' '}
-              and {b}.
+              They would without the <span className="figure">{formatLength(mm, reader)}</span> between{' '}
+              {nameOf(a)} and {nameOf(b)}.
             </p>
           ))}
         </div>
@@ -43,7 +46,7 @@ export function ArrangeOutcome({ answer, reader, onShow, onTake }: Props) {
           <p className="font-semibold text-crayon">Every layout found breaks something:</p>
           <ul>
             {turnedDown.slice(0, 6).map((finding) => (
-              <li key={finding.id}>{sentenceOf(finding, getCheckMeta(finding.check), reader)}</li>
+              <li key={finding.id}>{sentenceOf(finding, getCheckMeta(finding.check), telling)}</li>
             ))}
           </ul>
         </div>

@@ -8,7 +8,8 @@ import {
   type Prepared,
   type Routes,
 } from '@zarnel/core/figures';
-import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
+import { formatLength, formatQuantity, gearName, type Reader, runName } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { tryEdits } from '../../state/job-session.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fault } from '../../ui/Fault.tsx';
@@ -152,6 +153,7 @@ function Rails({ item, prepared, reader }: Props) {
 
 /** Through holes to its back, or tied on its face along the routes, once these are worked out. */
 function Cables({ item, prepared, routes, reader }: BoardProps) {
+  const telling = useTelling(reader);
   if (item.type.board === null) return null;
   const holes = boardCableHoles(prepared, item);
   const ties = routes === null ? null : boardTies(prepared, item, routes);
@@ -160,9 +162,10 @@ function Cables({ item, prepared, routes, reader }: BoardProps) {
       <h4 className="font-semibold">Cables</h4>
       {item.type.board.cables === 'behind' && holes.length === 0 && <p>No run ends at its gear yet.</p>}
       <ul>
-        {holes.map(({ run, runName, gear, rightMm, upMm, hole }) => (
+        {holes.map(({ run, gear, rightMm, upMm, hole }) => (
           <li key={run + gear}>
-            {runName} at {gear}: hole <span className="figure">{formatLength(hole.diameterMm, reader)}</span>,{' '}
+            {telling.nameOf(runName(run))} at {telling.nameOf(gearName(gear))}: hole{' '}
+            <span className="figure">{formatLength(hole.diameterMm, reader)}</span>,{' '}
             <span className="figure">{formatLength(rightMm, reader)}</span> right and{' '}
             <span className="figure">{formatLength(upMm, reader)}</span> up
           </li>

@@ -2,7 +2,15 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import type { ClearanceLine, Prepared } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
-import { formatAgainst, formatLength, sourceText, type Reader } from '@zarnel/core/words';
+import {
+  formatAgainst,
+  formatLength,
+  gearName,
+  type Reader,
+  sourceText,
+  valueText,
+} from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -130,6 +138,7 @@ function LineRow(props: {
   readonly onTaken: (line: ClearanceLine) => void;
 }) {
   const { rowRef, index, line, reader, onTaken } = props;
+  const telling = useTelling(reader);
   const figures = formatAgainst(line.measuredMm, line.requiredMm, reader);
   const look = !line.isMet
     ? 'text-crayon font-semibold'
@@ -144,7 +153,7 @@ function LineRow(props: {
           className="min-h-9 text-left underline decoration-faint"
           onClick={() => onTaken(line)}
         >
-          {line.itemName}, {WAY_WORDS[line.way]}: {line.otherName}
+          {telling.nameOf(gearName(line.item))}, {WAY_WORDS[line.way]}: {valueText(line.otherName, telling)}
         </button>
       </td>
       <td className="figure py-1 pr-2 text-right">{figures.measured}</td>
@@ -154,7 +163,7 @@ function LineRow(props: {
         <span className="block text-xs">{!line.isMet ? 'missing' : line.isNear ? 'near' : 'to spare'}</span>
       </td>
       <td className="py-1">
-        {line.owner}
+        {valueText(line.owner, telling)}
         <span className="block text-xs text-kraft">{sourceText(line.source)}</span>
       </td>
     </tr>

@@ -1,5 +1,13 @@
 import { fixingPlanOf, liftsOf, type Hung, type LiftPlan, type Prepared } from '@zarnel/core/figures';
-import { countText, formatLength, formatQuantity, formatUse, type Reader } from '@zarnel/core/words';
+import {
+  countText,
+  formatLength,
+  formatQuantity,
+  formatUse,
+  type Reader,
+  valueText,
+} from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { Section } from '../../ui/Section.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { FIXING_WORDS } from '../words.ts';
@@ -9,6 +17,7 @@ type Props = { readonly item: Hung; readonly prepared: Prepared; readonly reader
 /** What each bracket hole meets and how it is fixed there, what it carries, and how the parts are lifted. */
 export function FixingSection({ item, prepared, reader }: Props) {
   const plan = fixingPlanOf(prepared, item);
+  const telling = useTelling(reader);
   const lifts = liftsOf(prepared, item);
   const people = lifts.some(({ by }) => by === 'hoist')
     ? 'hoist or stand'
@@ -63,8 +72,8 @@ export function FixingSection({ item, prepared, reader }: Props) {
                   )}
                   {member !== null && edgeMm !== null && (
                     <p className="text-sm text-kraft">
-                      {member.framing}, <span className="figure">{formatLength(edgeMm, reader)}</span> of it
-                      beside the hole
+                      {telling.nameOf(member.framing)},{' '}
+                      <span className="figure">{formatLength(edgeMm, reader)}</span> of it beside the hole
                       {member.isFound ? '' : ', where the spacing has it'}
                     </p>
                   )}
@@ -79,14 +88,14 @@ export function FixingSection({ item, prepared, reader }: Props) {
           {lifts.map((lift, index) => (
             <li key={index} className="mb-2">
               <p>
-                {lift.name}:{' '}
+                {valueText(lift.name, telling)}:{' '}
                 <span className="figure">{formatQuantity({ value: lift.massKg, unit: 'kg' }, reader)}</span>,{' '}
                 {BY_WORDS[lift.by]}
               </p>
               {lift.platformMm > 0 && (
                 <p className="text-sm text-kraft">
                   from a platform <span className="figure">{formatLength(lift.platformMm, reader)}</span>{' '}
-                  above {lift.standsOn}
+                  above {valueText(lift.standsOn, telling)}
                 </p>
               )}
               <WorkingButton working={lift.working} reader={reader} />

@@ -1,3 +1,4 @@
+import type { Told } from '@zarnel/core/words';
 import { useState } from 'react';
 import {
   alignEdits,
@@ -8,7 +9,7 @@ import {
   type Hung,
 } from '@zarnel/core/figures';
 import type { PlanEdit, Result } from '@zarnel/core/plan';
-import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { makeEdits, refusalText, tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -27,8 +28,8 @@ const ALIGN_WORDS: Readonly<Record<Alignment, string>> = {
 export function GroupPanel({ items }: { readonly items: readonly Hung[] }) {
   const dispatch = useAppDispatch();
   const [fault, setFault] = useState<string | null>(null);
-  const attempt = (edits: Result<PlanEdit[], string>) =>
-    setFault(edits.ok ? tryEdits(edits.value) : edits.fault);
+  const attempt = (edits: Result<PlanEdit[], string | Told>) =>
+    setFault(edits.ok ? tryEdits(edits.value) : refusalText(edits.fault));
   const [first] = items;
   return (
     <section aria-label="Selected together">

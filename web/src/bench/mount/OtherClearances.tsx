@@ -1,5 +1,6 @@
 import { clearanceMatrix, type Hung, type Prepared } from '@zarnel/core/figures';
-import { sourceText, type Reader } from '@zarnel/core/words';
+import { type Reader, sourceText, valueText } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { RatioBar } from '../findings/RatioBar.tsx';
 import { requiredFigures } from './required-figures.ts';
 import { WAY_WORDS } from './way-words.ts';
@@ -8,6 +9,7 @@ type Props = { readonly item: Hung; readonly prepared: Prepared; readonly reader
 
 /** What rules ask of a piece above, below, in front, around corners: each as a bar, least margin first. */
 export function OtherClearances({ item, prepared, reader }: Props) {
+  const telling = useTelling(reader);
   const lines = clearanceMatrix(prepared, item).filter(
     ({ way, other }) => other === null || (way !== 'left' && way !== 'right'),
   );
@@ -20,7 +22,8 @@ export function OtherClearances({ item, prepared, reader }: Props) {
           <li key={line.key} className="mb-2">
             <p className="flex justify-between gap-2">
               <span>
-                {WAY_WORDS[line.way].replace(/^./u, (first) => first.toUpperCase())}: {line.otherName}
+                {WAY_WORDS[line.way].replace(/^./u, (first) => first.toUpperCase())}:{' '}
+                {valueText(line.otherName, telling)}
               </span>
               {line.isNear && <span className="text-sm text-kraft">near</span>}
             </p>
@@ -31,7 +34,7 @@ export function OtherClearances({ item, prepared, reader }: Props) {
               isMet={line.isMet}
             />
             <p className="text-sm text-kraft">
-              {line.owner}. {sourceText(line.source)}
+              {valueText(line.owner, telling)}. {sourceText(line.source)}
             </p>
           </li>
         ))}

@@ -12,7 +12,7 @@ import {
 } from '@zarnel/core/figures';
 import { freshId, type Circuit, type Plan } from '@zarnel/core/plan';
 import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
-import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { makeEdits, refusalText, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fault } from '../../ui/Fault.tsx';
@@ -47,8 +47,8 @@ export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
   const [side = 'top', otherSide] = new Set(wirewayHoles(prepared, wireway.id).map((hole) => hole.side));
   const edges = EDGE_WORDS[otherSide === undefined ? side : 'both'];
   const lineUp = (how: LineUp) => {
-    const edits = lineUpEdits(prepared, wireway, how, gapMm, reader);
-    setFault(edits.ok ? tryEdits(edits.value) : edits.fault);
+    const edits = lineUpEdits(prepared, wireway, how, gapMm);
+    setFault(edits.ok ? tryEdits(edits.value) : refusalText(edits.fault));
   };
   return (
     <div className="mt-3">

@@ -1,9 +1,20 @@
 import { useEffect } from 'react';
 import { getCheckMeta, type Finding } from '@zarnel/core/checks';
-import { cautionsOf, type DrillHole, type DrillSheet, type Evaluation } from '@zarnel/core/figures';
-import { ADVICE, formatLength, markOf, sentenceOf, type Reader } from '@zarnel/core/words';
+import { cautionsOf, type Evaluation } from '@zarnel/core/figures';
+import {
+  ADVICE,
+  formatLength,
+  markOf,
+  type Reader,
+  sentenceOf,
+  sheetInWords,
+  type SheetInWords,
+} from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { printed } from '../../state/job-session.ts';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
+
+type HoleInWords = SheetInWords['holes'][number];
 
 type Props = {
   /** Of the plan as it is now, and of no other: null while that is worked out. */
@@ -14,6 +25,7 @@ type Props = {
 
 /** The drill sheets as they print: each surface, seen from one side, with its holes from one datum. */
 export function DrillSheets({ evaluation, jobName, reader }: Props) {
+  const telling = useTelling(reader);
   const isReady = evaluation !== null;
   useEffect(() => {
     if (!isReady) return undefined;
@@ -29,7 +41,8 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
     );
   }
   // What is not cleared yet stands beside the holes it is about, on paper too.
-  const { sheets, findings } = evaluation;
+  const { findings } = evaluation;
+  const sheets = evaluation.sheets.map((sheet) => sheetInWords(sheet, telling));
   if (sheets.length === 0) {
     return <p className="p-6">Nothing to drill yet: hang gear at Mount, or add a hole at Route.</p>;
   }
@@ -124,11 +137,11 @@ const TAPED = [
   { key: 'fromLeftMm', name: 'From the edge there' },
 ] as const;
 
-function isTaped({ holes }: DrillSheet, key: (typeof TAPED)[number]['key']): boolean {
+function isTaped({ holes }: SheetInWords, key: (typeof TAPED)[number]['key']): boolean {
   return holes.some(({ taped }) => taped[key] !== null);
 }
 
-function findingsOf({ subject }: DrillHole, findings: readonly Finding[]): readonly Finding[] {
+function findingsOf({ subject }: HoleInWords, findings: readonly Finding[]): readonly Finding[] {
   return findings.filter(({ subjects }) =>
     subjects.some(({ kind, id }) => kind === subject.kind && id === subject.id),
   );
@@ -139,10 +152,11 @@ function OpenFindings({
   findings,
   reader,
 }: {
-  readonly sheet: DrillSheet;
+  readonly sheet: SheetInWords;
   readonly findings: readonly Finding[];
   readonly reader: Reader;
 }) {
+  const telling = useTelling(reader);
   const open = findings.filter((finding) =>
     sheet.holes.some((hole) => findingsOf(hole, [finding]).length > 0),
   );
@@ -154,7 +168,7 @@ function OpenFindings({
         {open.map((finding) => (
           <li key={finding.id} className="flex gap-2">
             <SeverityMark severity={finding.severity} />
-            {sentenceOf(finding, getCheckMeta(finding.check), reader)}
+            {sentenceOf(finding, getCheckMeta(finding.check), telling)}
           </li>
         ))}
       </ul>
@@ -163,7 +177,7 @@ function OpenFindings({
 }
 
 /** A hole's size to a 64th or a tenth of a millimetre: drills come finer than marks. */
-function sizeText({ diameterMm }: DrillHole, reader: Reader): string {
+function sizeText({ diameterMm }: HoleInWords, reader: Reader): string {
   return `⌀ ${formatLength(diameterMm, { ...reader, inchDenominator: 64, metricStepMm: 0.1 })}`;
 }
 
@@ -189,7 +203,7 @@ const PICTURE_WIDTH = 800;
 const PICTURE_HEIGHT = 260;
 
 /** The surface to scale, holes numbered as in the table. Not for measuring from. */
-function SheetPicture({ sheet, reader }: { readonly sheet: DrillSheet; readonly reader: Reader }) {
+function SheetPicture({ sheet, reader }: { readonly sheet: SheetInWords; readonly reader: Reader }) {
   const scale = Math.min((PICTURE_WIDTH - 40) / sheet.widthMm, (PICTURE_HEIGHT - 60) / sheet.heightMm);
   const height = sheet.heightMm * scale + 60;
   const x = (mm: number) => 20 + mm * scale;

@@ -1,6 +1,7 @@
 import { countHoles, type DrillSheet } from '@zarnel/core/figures';
 import { holesCsv } from '@zarnel/core/files';
-import { countText, fileStem, type Reader } from '@zarnel/core/words';
+import { countText, fileStem, type Reader, valueText } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { printed } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText } from '../../ui/download.ts';
@@ -14,6 +15,7 @@ type Props = {
 
 /** What to take to the wall: print the drill sheets, or take the holes as a table. */
 export function PackBench({ sheets, jobName, reader }: Props) {
+  const telling = useTelling(reader);
   if (sheets === null) {
     return (
       <section aria-label="Drill sheets">
@@ -36,7 +38,7 @@ export function PackBench({ sheets, jobName, reader }: Props) {
         </Button>
         <Button
           onClick={() => {
-            downloadText(`${fileStem(jobName)}-holes.csv`, 'text/csv', holesCsv(sheets, reader));
+            downloadText(`${fileStem(jobName)}-holes.csv`, 'text/csv', holesCsv(sheets, telling));
             void printed();
           }}
         >
@@ -46,7 +48,7 @@ export function PackBench({ sheets, jobName, reader }: Props) {
       <ol className="mt-4">
         {sheets.map((sheet) => (
           <li key={sheet.id} className="border-b border-faint py-1">
-            {sheet.surface}
+            {valueText(sheet.surface, telling)}
             <span className="block text-sm text-kraft">
               from {sheet.viewedFrom}:{' '}
               <span className="figure">{countText(sheet.holes.length, 'hole', 'holes')}</span>

@@ -1,0 +1,16 @@
+import { useMemo } from 'react';
+import { tellingOf, type Reader, type Telling } from '@zarnel/core/words';
+import { useAppSelector } from '../state/store.ts';
+
+/**
+ * Tells the reader of things of the open job. What was worked out may still speak of things that were just taken out: these
+ * are called as they were.
+ */
+export function useTelling(reader: Reader): Telling {
+  const plan = useAppSelector((state) => state.plan.plan);
+  const evaluationOf = useAppSelector((state) => state.plan.evaluationOf);
+  return useMemo(
+    () => tellingOf(reader, ...[plan, evaluationOf].filter((each) => each !== null)),
+    [reader, plan, evaluationOf],
+  );
+}
