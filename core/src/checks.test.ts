@@ -14,7 +14,7 @@ import { getSample } from './gear/samples.ts';
 import type { ClearanceRule, GearType } from './plan/gear-type.ts';
 import { getMaterial } from './site/materials.ts';
 import { beside, rectangle } from './test/plans.ts';
-import { ALLOWANCE } from './quantity/compare.ts';
+import { UNITS } from './quantity/units.ts';
 import { INCH_READER, METRIC_READER, type Reader } from './quantity/format.ts';
 
 function edited(...edits: PlanEdit[]): Plan {
@@ -279,7 +279,7 @@ describe('the registry of checks', () => {
         seen.add(measured.unit);
         const lack = Math.sign(measured.value - required.value);
         // As it is, and short of its limit by ever less, down to what arithmetic loses.
-        const allowance = ALLOWANCE[measured.unit];
+        const allowance = UNITS[measured.unit].allowance;
         const values = [
           measured.value,
           ...[1000, 10, 2, 1.001].map((times) => required.value + lack * times * allowance),

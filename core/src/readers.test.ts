@@ -1,3 +1,4 @@
+import { METRIC_READER } from './quantity/format.ts';
 import { describe, expect, test } from '@jest/globals';
 import { MOST_CSV_CHARS } from './csv-rows.ts';
 import { readGearCsv } from './gear/gear-csv.ts';
@@ -19,7 +20,7 @@ const READERS: Readonly<Record<string, readonly [read: (text: string) => unknown
   'a table of corners': [(text) => readCsvOutline(text, 'mm'), 200_000],
   'a drawing': [readDxfOutlines, 250_000],
   'a length': [(text) => parseLength(text, 'in'), 50_000],
-  'a temperature': [(text) => parseTemperature(text, 'C'), 50_000],
+  'a temperature': [(text) => parseTemperature(text, METRIC_READER), 50_000],
   'a pitch': [parsePitch, 50_000],
   'a line of an instrument': [readInstrumentLine, 50_000],
 };

@@ -13,7 +13,8 @@ import { applyEdits } from './plan/edits/apply-edit.ts';
 import { tellingOf } from './plan/names.ts';
 import type { Plan } from './plan/plan.ts';
 import { INCH_READER } from './quantity/format.ts';
-import { valueText, type Named, type Telling } from './quantity/told.ts';
+import { toldText, valueText, type Named, type Telling } from './quantity/told.ts';
+import { surveyItems } from './survey/survey-items.ts';
 import { anyEdit, EDIT_KINDS } from './test/any-edit.ts';
 import { largePlan } from './test/large-plan.ts';
 import { fillSections } from './wireway/fill.ts';
@@ -62,6 +63,7 @@ function computed(plan: Plan) {
     sheets,
     clearances: clearanceMatrix(prepared),
     poles: plan.faces.map(({ id }) => storyPoles(prepared, id)),
+    survey: surveyItems(plan, prepared.site).map(({ what }) => what),
     lifts: [...prepared.hung.values()].flatMap((item) => liftsOf(prepared, item)),
   };
 }
@@ -110,11 +112,12 @@ describe('what is computed', () => {
         },
       };
       const tellings = [byId, tellingOf(INCH_READER, plan)];
-      const { findings, workings, fixes, sheets, poles, lifts, clearances, fills } = computed(plan);
+      const { findings, workings, fixes, sheets, poles, lifts, clearances, fills, survey } = computed(plan);
       const [ids = '', names = ''] = tellings.map((telling) =>
         strings([
           findings.map((finding) => sentenceOf(finding, getCheckMeta(finding.check), telling)),
           fixes.map(({ check, fix }) => fixLabelOf(fix, getCheckMeta(check), telling)),
+          survey.map((what) => toldText(what, telling)),
           [...workings, ...fills].map((working) => workingInWords(working, telling)),
           sheets.map((sheet) => sheetInWords(sheet, telling)),
           poles

@@ -1,10 +1,4 @@
-import {
-  formatBeside,
-  formatQuantity,
-  formatRequired,
-  type Quantity,
-  type Reader,
-} from '../quantity/format.ts';
+import { formatBeside, formatQuantity, formatRequiredQuantity, type Reader } from '../quantity/format.ts';
 import { toldText, told, type Telling } from '../quantity/told.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { assertNever } from '../result.ts';
@@ -27,17 +21,11 @@ export function fixLabelOf(fix: Fix, meta: CheckMeta, telling: Telling): string 
 export function measuredAndRequired(finding: Finding, reader: Reader): Record<string, string> {
   const { measured, required } = finding;
   if (measured !== null && required !== null) return formatBeside(measured, required, reader);
+  // A requirement that stands by itself is a least: so much must be free, so much must be given.
   return {
     ...(measured === null ? {} : { measured: formatQuantity(measured, reader) }),
-    ...(required === null ? {} : { required: requiredText(required, reader) }),
+    ...(required === null ? {} : { required: formatRequiredQuantity(required, reader, 'least') }),
   };
-}
-
-/** A requirement that stands by itself is a least: so much must be free, so much must be given. */
-function requiredText(required: Quantity, reader: Reader): string {
-  return required.unit === 'mm'
-    ? formatRequired(required.value, reader, 'least')
-    : formatQuantity(required, reader);
 }
 
 /** Where a figure or rule comes from, in words. */

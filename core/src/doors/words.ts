@@ -3,13 +3,14 @@
 export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from '../check/sentence.ts';
 export { ADVICE, CAUTIONS } from '../pack/cautions.ts';
 export { type SheetInWords, sheetInWords } from '../pack/sheet-words.ts';
-export { gearName, runName, tellingOf } from '../plan/names.ts';
+export { faceName, gearName, runName, tellingOf } from '../plan/names.ts';
 export { cutText, nameWith } from '../plan/name-with.ts';
 export { fileStem } from '../plan/slug.ts';
 export { MM_PER_INCH } from '../quantity/convert.ts';
 export {
   INCH_READER,
   METRIC_READER,
+  type QuantityUnit,
   type Reader,
   formatAgainst,
   formatExactLength,
@@ -20,7 +21,7 @@ export {
   markOf,
   stepMm,
 } from '../quantity/format.ts';
-export { type MeasureKind, measureText, parseMeasure } from '../quantity/measure.ts';
+export { measureText, parseMeasure } from '../quantity/measure.ts';
 export { type LengthUnit, parseLength, unitInMm } from '../quantity/parse-length.ts';
 export { parseTemperature } from '../quantity/parse-temperature.ts';
 export { countText, type Telling, type Told, toldText, valueText } from '../quantity/told.ts';

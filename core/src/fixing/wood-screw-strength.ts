@@ -1,10 +1,8 @@
 import { isBelow } from '../quantity/compare.ts';
-import { mmFromInch } from '../quantity/convert.ts';
+import { mmFromInch, N_PER_LBF } from '../quantity/convert.ts';
 import { BRACKET, LEAD_HOLES, LEAST_PENETRATION, type ScrewSize } from '../reference/fasteners.ts';
 
 // NDS 2018 works in inches, pounds and psi; so does this file, and converts at its edge.
-
-const N_PER_LBF = 4.4482216152605;
 
 /** Reference withdrawal value, lb for each inch of thread in the wood (NDS 12.2-1 and 12.2-2). */
 export function withdrawalLbPerIn(

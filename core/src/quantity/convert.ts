@@ -18,15 +18,14 @@ export function degCFromDegF(tempF: number): number {
   return ((tempF - 32) * 5) / 9;
 }
 
-/** Exact by definition of the avoirdupois pound. */
-export function lbFromKg(massKg: number): number {
-  return massKg / 0.45359237;
-}
+/** Exact by definition of the avoirdupois pound (1959 agreement). */
+export const KG_PER_LB = 0.45359237;
 
 /** Exact by definition of the pound and of standard gravity, 9.80665 m/s². */
-export function lbfFromN(forceN: number): number {
-  return forceN / 4.4482216152605;
-}
+export const N_PER_LBF = 4.4482216152605;
 
-/** A cubic foot for each minute, exact from the international foot. */
-export const CFM_PER_M3_PER_H = 1 / (0.3048 ** 3 * 60);
+/** Exact by definition of the international foot. */
+export const M_PER_FT = 0.3048;
+
+/** A cubic foot for each minute. */
+export const CFM_PER_M3_PER_H = 1 / (M_PER_FT ** 3 * 60);

@@ -1,6 +1,6 @@
+import { UNITS } from './units.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { ALLOWANCE } from './compare.ts';
 import { countText } from './told.ts';
 import type { QuantityUnit } from './units.ts';
 import {
@@ -110,7 +110,7 @@ describe('formatQuantity', () => {
 });
 
 describe('formatBeside', () => {
-  const units = Object.keys(ALLOWANCE) as QuantityUnit[];
+  const units = Object.keys(UNITS) as QuantityUnit[];
 
   test.each(units)('tells two figures in %s apart where they differ, and only there', (unit) => {
     const value = fc.double({ min: 0, max: 20_000, noNaN: true });
@@ -125,11 +125,11 @@ describe('formatBeside', () => {
         fc.constantFrom(1, -1),
         fc.constantFrom(INCH_READER, METRIC_READER),
         (least, times, sign, reader) => {
-          const measured = { value: least + sign * times * ALLOWANCE[unit], unit };
+          const measured = { value: least + sign * times * UNITS[unit].allowance, unit };
           const figures = formatBeside(measured, { value: least, unit }, reader);
           expect(figures.measured).not.toBe(figures.required);
           const same = formatBeside(
-            { value: least + 0.9 * sign * ALLOWANCE[unit], unit },
+            { value: least + 0.9 * sign * UNITS[unit].allowance, unit },
             { value: least, unit },
             reader,
           );

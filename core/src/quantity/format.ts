@@ -1,8 +1,8 @@
 import { isAbove, isSame, TOUCH_MM } from './compare.ts';
 import { inchFromMm, MM_PER_INCH } from './convert.ts';
-import { minus, trim, unitText, type Quantity } from './units.ts';
+import { minus, roundedAway, trim, unitText, type Quantity, type Sense } from './units.ts';
 
-export type { Quantity, QuantityUnit } from './units.ts';
+export type { Quantity, QuantityUnit, Sense } from './units.ts';
 
 /** How one person reads lengths. `inchDenominator` is a power of two from 1 to 64. */
 export type Reader = {
@@ -139,12 +139,17 @@ function decimalsUnlike(
  * A quantity in the reader’s unit. Of a length, the coarsest step that states it. What is not nothing never prints as 0.
  */
 export function formatQuantity(quantity: Quantity, reader: Reader): string {
-  const { value, unit } = quantity;
-  return unit === 'mm' ? formatExactLength(value, reader) : unitText(value, unit, reader.system);
+  return quantity.unit === 'mm'
+    ? formatExactLength(quantity.value, reader)
+    : unitText(quantity, reader.system);
 }
 
-/** Which side of a requirement is safe: it asks for at least so much, or allows at most so much. */
-export type Sense = 'least' | 'most';
+/** Prints what is required, of any quantity: rounded away from danger, a length that was stated as it was stated. */
+export function formatRequiredQuantity(quantity: Quantity, reader: Reader, sense: Sense): string {
+  return quantity.unit === 'mm'
+    ? formatRequired(quantity.value, reader, sense)
+    : unitText(roundedAway(quantity, reader.system, sense), reader.system);
+}
 
 /**
  * Prints a measured quantity beside the required one so that their order shows. Two that are not the same never print
@@ -158,22 +163,26 @@ export function formatBeside(
 ): { readonly measured: string; readonly required: string } {
   if (measured.unit === 'mm' && required.unit === 'mm')
     return formatAgainst(measured.value, required.value, reader, sense);
-  const { unit } = required;
-  if (measured.unit !== unit || unit === 'mm')
+  if (measured.unit !== required.unit || required.unit === 'mm')
     return { measured: formatQuantity(measured, reader), required: formatQuantity(required, reader) };
-  const print = (more: number) => ({
-    measured: unitText(measured.value, unit, reader.system, more),
-    required: unitText(required.value, unit, reader.system, more),
-  });
+  const { system } = reader;
   if (isSame(measured, required)) {
-    const { required: text } = print(0);
+    const text = unitText(required, system);
     return { measured: text, required: text };
   }
+  const order = Math.sign(measured.value - required.value);
+  const safe = sense ?? (order < 0 ? 'least' : 'most');
   for (let more = 0; more <= MOST_MORE_DIGITS; more++) {
-    const texts = print(more);
-    if (texts.measured !== texts.required) return texts;
+    const away = roundedAway(required, system, safe, more);
+    const texts = { measured: unitText(measured, system, more), required: unitText(away, system, more) };
+    // What passes must not look as if it failed a figure that was rounded away from it.
+    const isHonest = Math.sign(measured.value - away.value) === order;
+    if (isHonest && texts.measured !== texts.required) return texts;
   }
-  return print(MOST_MORE_DIGITS);
+  return {
+    measured: unitText(measured, system, MOST_MORE_DIGITS),
+    required: unitText(required, system, MOST_MORE_DIGITS),
+  };
 }
 
 /**

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { INCH_READER, METRIC_READER } from './format.ts';
 import { parseTemperature } from './parse-temperature.ts';
 
 describe('parseTemperature', () => {
@@ -16,7 +17,7 @@ describe('parseTemperature', () => {
     ['25 K', 'C', 'not understood'],
     ['100', 'C', 'beyond'],
   ] as const)('reads “%s” in °%s as %p', (text, scale, expected) => {
-    const parsed = parseTemperature(text, scale);
+    const parsed = parseTemperature(text, scale === 'F' ? INCH_READER : METRIC_READER);
     if (typeof expected === 'number')
       expect(parsed).toEqual({ ok: true, value: expect.closeTo(expected, 9) });
     else expect(parsed).toMatchObject({ ok: false, fault: expect.stringContaining(expected) });

@@ -27,6 +27,13 @@ describe('toldText', () => {
     expect(textFor(told('{n} {n:hole|holes}', { n: countOf(1) }), INCH_READER)).toBe('1 hole');
   });
 
+  test('tells a count as a place in a row', () => {
+    const places = [1, 2, 3, 4, 11, 12, 13, 21, 22, 101, 111];
+    expect(places.map((at) => textFor(told('{at#}', { at: countOf(at) }), INCH_READER))).toEqual(
+      ['1st', '2nd', '3rd', '4th', '11th', '12th', '13th', '21st', '22nd', '101st', '111th'], // prettier-ignore
+    );
+  });
+
   test('asks what things are called only when it tells, and tells a text within a text', () => {
     const first = { named: 'placements', id: 'a' };
     const box = { named: 'obstacle', id: 'box', on: 'wall' };

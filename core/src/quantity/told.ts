@@ -17,7 +17,7 @@ export type ToldData = Readonly<Record<string, ToldValue>>;
 /**
  * A text with its figures beside it: {name} stands for one, {name:hole|holes} for the word that goes with a count. A length
  * in a text is one to keep, to move by or to leave free: it is told as it was stated, else on a mark of the reader’s tape and
- * never too short. {name=} tells it to the last digit, as the width of a drill.
+ * never too short. {name=} tells it to the last digit, as the width of a drill; {name#} tells a count as a place in a row: `2nd`.
  */
 export type Told = { readonly text: string; readonly data: ToldData };
 
@@ -50,6 +50,14 @@ export function wordFor(count: number, one: string, many: string): string {
   return plurals.select(count) === 'one' ? one : many;
 }
 
+const places = new Intl.PluralRules('en', { type: 'ordinal' });
+const PLACE_ENDINGS: Partial<Record<Intl.LDMLPluralRule, string>> = { one: 'st', two: 'nd', few: 'rd' };
+
+/** A place in a row: `1st`, `12th`, `23rd`. */
+function ordinalText(count: number): string {
+  return `${count}${PLACE_ENDINGS[places.select(count)] ?? 'th'}`;
+}
+
 /** A count with its word. */
 export function countText(count: number, one: string, many: string): string {
   return `${count} ${wordFor(count, one, many)}`;
@@ -64,12 +72,13 @@ export function toldText(
   if (typeof what === 'string') return what;
   const { text, data } = what;
   return text.replace(
-    /\{(\w+)(=)?(?::([^|{}]*)\|([^{}]*))?\}/gu,
-    (_, name: string, isExact?: string, one?: string, many?: string) => {
+    /\{(\w+)([=#])?(?::([^|{}]*)\|([^{}]*))?\}/gu,
+    (_, name: string, how?: string, one?: string, many?: string) => {
       const value = figures[name] ?? data[name];
       if (value === undefined) throw new Error(`The message “${text}” lacks {${name}}.`);
       if (one !== undefined && many !== undefined) return wordFor(numberIn(value), one, many);
-      return valueText(value, telling, isExact !== undefined);
+      if (how === '#') return ordinalText(numberIn(value));
+      return valueText(value, telling, how === '=');
     },
   );
 }

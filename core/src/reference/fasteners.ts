@@ -1,4 +1,4 @@
-import { mmFromInch } from '../quantity/convert.ts';
+import { mmFromInch, MM_PER_INCH } from '../quantity/convert.ts';
 import { practice, published, type ReferenceTable } from './source.ts';
 
 /** Screws for wood by size: shank and root diameter, inches; of lags also the tip that does not hold. */
@@ -150,7 +150,7 @@ export const MACHINE_SCREWS_METRIC = ['M4', 'M5', 'M6', 'M8'] as const;
 export type MachineScrew = (typeof MACHINE_SCREWS_INCH)[number] | (typeof MACHINE_SCREWS_METRIC)[number];
 
 type Thread = { readonly pitchMm: number; readonly standard: 'inch' | 'metric' };
-const perInch = (threads: number): Thread => ({ pitchMm: 25.4 / threads, standard: 'inch' });
+const perInch = (threads: number): Thread => ({ pitchMm: MM_PER_INCH / threads, standard: 'inch' });
 const coarse = (pitchMm: number): Thread => ({ pitchMm, standard: 'metric' });
 
 /** Machine screws by size, with the pitch of their thread. */

@@ -1,3 +1,4 @@
+import { KG_PER_LB, MM_PER_INCH } from '../quantity/convert.ts';
 import { published } from './source.ts';
 
 /** One edition of the equation’s constants: in cm and kg, or in inches and pounds. They differ by their rounding. */
@@ -26,8 +27,8 @@ export const LIFTING = {
     distance: { least: 25, most: 175, base: 0.82, slope: 4.5 },
   },
   us: {
-    lengthMm: 25.4,
-    massKg: 0.45359237,
+    lengthMm: MM_PER_INCH,
+    massKg: KG_PER_LB,
     loadConstant: 51,
     horizontal: { best: 10, most: 25 },
     vertical: { best: 30, slope: 0.0075, most: 70 },

@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../quantity/convert.ts';
 import { gearName, obstacleName } from '../plan/names.ts';
 import { type ToldValue, type Named } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
@@ -17,7 +18,7 @@ import { findPassSides, type PassSides } from './pass-sides.ts';
 export const FRAMING_MARGIN_MM = 20;
 
 /** How far apart the spots are that are tried for a new hole. */
-const SEARCH_STEP_MM = 25.4;
+const SEARCH_STEP_MM = MM_PER_INCH;
 
 /** Radius of the hole as it is sawn. */
 export function holeRadiusMm({ hole }: PassSides): number {

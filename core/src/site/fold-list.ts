@@ -1,3 +1,4 @@
+import { told, countOf, type Told } from '../quantity/told.ts';
 import type { Fold } from '../plan/face.ts';
 import type { PointMm } from '../plan/values.ts';
 import { foldsAt } from './folds.ts';
@@ -8,7 +9,8 @@ import type { Site } from './site.ts';
 /** A fold as one of its faces lists it. */
 export type ListedFold = {
   readonly fold: Fold;
-  readonly otherName: string;
+  /** The face that it is folded to. */
+  readonly other: string;
   readonly hereEdge: number;
   readonly lengthMm: number;
   /** The other edge less this one; 0 where they match. */
@@ -18,14 +20,14 @@ export type ListedFold = {
 export function foldsOf(site: Site, faceId: string): ListedFold[] {
   return foldsAt(site.folds, faceId).map(({ fold, here, there }) => {
     const face = site.faces.get(faceId);
-    const other = site.faces.get(there.face);
+    const otherFace = site.faces.get(there.face);
     const edge = face === undefined ? null : foldEdge(face, here.edge);
-    const otherEdge = other === undefined ? null : foldEdge(other, there.edge);
+    const otherEdge = otherFace === undefined ? null : foldEdge(otherFace, there.edge);
     const lengthMm = edge === null ? 0 : edgeLengthMm(edge);
     const differenceMm = otherEdge === null ? 0 : edgeLengthMm(otherEdge) - lengthMm;
     return {
       fold,
-      otherName: other?.name ?? there.face,
+      other: there.face,
       hereEdge: here.edge,
       lengthMm,
       differenceMm: Math.abs(differenceMm) > EDGE_MATCH_MM ? differenceMm : 0,
@@ -37,10 +39,11 @@ export function foldsOf(site: Site, faceId: string): ListedFold[] {
 const ALONG = 0.999;
 
 /** Which edge it is, as someone says it who faces the outline: its number, and its side where it has one. */
-export function edgeName(outline: readonly PointMm[], edge: number): string {
+export function edgeName(outline: readonly PointMm[], edge: number): Told {
+  const number = countOf(edge + 1);
   const ends = foldEdge({ outline }, edge);
   const length = ends === null ? 0 : edgeLengthMm(ends);
-  if (ends === null || length === 0) return `Edge ${edge + 1}`;
+  if (ends === null || length === 0) return told('Edge {number}', { number });
   // Outlines run counter-clockwise, so the outside is at the right hand of an edge.
   const across = (ends[1][1] - ends[0][1]) / length;
   const up = -(ends[1][0] - ends[0][0]) / length;
@@ -54,14 +57,14 @@ export function edgeName(outline: readonly PointMm[], edge: number): string {
           : across < -ALONG
             ? 'left'
             : 'slanting';
-  return `Edge ${edge + 1}, ${side}`;
+  return told('Edge {number}, {side}', { number, side });
 }
 
 /** The edges of a face that are folded to nothing yet, with their lengths. */
 export function freeEdges(
   site: Site,
   faceId: string,
-): { readonly edge: number; readonly name: string; readonly lengthMm: number }[] {
+): { readonly edge: number; readonly name: Told; readonly lengthMm: number }[] {
   const face = site.faces.get(faceId);
   if (face === undefined) return [];
   const taken = new Set(foldsAt(site.folds, faceId).map(({ here }) => here.edge));

@@ -1,3 +1,6 @@
+import { tellingOf } from '../plan/names.ts';
+import { METRIC_READER } from '../quantity/format.ts';
+import { countOf, told, toldText } from '../quantity/told.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Euler, Matrix4, Quaternion, Vector3 } from 'three';
@@ -273,16 +276,22 @@ describe('what a face lists', () => {
       ['north-corner', 0],
       ['floor-line', 0],
     ]);
-    expect(freeEdges(site, 'plant-wall')).toEqual([{ edge: 1, name: 'Edge 2, right', lengthMm: 2590.8 }]);
+    expect(freeEdges(site, 'plant-wall')).toEqual([
+      {
+        edge: 1,
+        name: told('Edge {number}, {side}', { number: countOf(2), side: 'right' }),
+        lengthMm: 2590.8,
+      },
+    ]);
     const top = site.faces.get('roof-top')?.outline ?? [];
     // Seen from outside, the ridge is above and the eave below, whatever the front counts.
-    expect(top.map((_, edge) => edgeName(top, edge))).toEqual([
+    expect(top.map((_, edge) => toldText(edgeName(top, edge), tellingOf(METRIC_READER)))).toEqual([
       'Edge 1, upper',
       'Edge 2, left',
       'Edge 3, lower',
       'Edge 4, right',
     ]);
-    expect(edgeName([[0, 0], [10, 0], [5, 9]], 1)).toBe('Edge 2, slanting'); // prettier-ignore
+    expect(edgeName([[0, 0], [10, 0], [5, 9]], 1).data).toMatchObject({ side: 'slanting' }); // prettier-ignore
     const uneven = buildSite({ ...house, faces: house.faces.map((face) => (face.id === 'plant-floor' ? wall('plant-floor', rectangle(4000, 3000)) : face)) }); // prettier-ignore
     expect(foldsOf(uneven, 'plant-floor')[0]?.differenceMm).toBeCloseTo(4267.2 - 4000, 9);
   });

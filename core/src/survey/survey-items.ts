@@ -1,3 +1,5 @@
+import { framingName, obstacleName } from '../plan/names.ts';
+import { told, countOf, type Told } from '../quantity/told.ts';
 import type { Plan } from '../plan/plan.ts';
 import { pitchDeg } from '../site/pitch.ts';
 import { obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
@@ -8,8 +10,7 @@ import type { Site, SiteFace } from '../site/site.ts';
 export type SurveyItem = {
   readonly key: string;
   readonly face: string;
-  readonly group: string;
-  readonly what: string;
+  readonly what: string | Told;
   readonly unit: 'mm' | 'deg';
   readonly instrument: 'laser' | 'level';
   /** What the plan has now; null where it has nothing yet. */
@@ -37,7 +38,6 @@ export function surveyItems(plan: Plan, site: Site): SurveyItem[] {
       ({ part, what, planned, unit }): SurveyItem => ({
         key: `${face.id}/${part}`,
         face: face.id,
-        group: face.name,
         what,
         planned,
         unit: unit ?? 'mm',
@@ -97,7 +97,7 @@ function sizeItems(site: Site, face: SiteFace, setting: Plan['site']['setting'])
 /** The first and the last member of each framing: the spacing between them follows. */
 function framingItems({ members, face }: SiteFace): Draft[] {
   if (face.shape.kind !== 'outline') return [];
-  return face.shape.framing.flatMap(({ id, name, role }) => {
+  return face.shape.framing.flatMap(({ id, role }) => {
     const own = members.filter(({ framingId }) => framingId === id);
     const ends = own.length > 1 ? [own[0], own.at(-1)] : own.slice(0, 1);
     return ends.flatMap((member) =>
@@ -106,7 +106,12 @@ function framingItems({ members, face }: SiteFace): Draft[] {
         : [
             {
               part: `framing/${id}/${member.index}`,
-              what: `${role === 'seam' ? 'Seam' : 'Centre of the'} ${ordinal(member.index + 1)} of the ${name}, from the datum`,
+              what: told(
+                role === 'seam'
+                  ? '{place#} seam of the {framing}, from the datum'
+                  : 'Centre of the {place#} of the {framing}, from the datum',
+                { place: countOf(member.index + 1), framing: framingName(face.id, id) },
+              ),
               planned: member.centreMm,
             },
           ],
@@ -114,40 +119,36 @@ function framingItems({ members, face }: SiteFace): Draft[] {
   });
 }
 
-function obstacleItems({ obstacles }: SiteFace, setting: Plan['site']['setting']): Draft[] {
+function obstacleItems({ id: face, obstacles }: SiteFace, setting: Plan['site']['setting']): Draft[] {
   return obstacles.flatMap((obstacle): Draft[] => {
     const { minX, minY, maxX, maxY } = obstacleBounds(obstacle);
+    const its = (text: string) => told(text, { thing: obstacleName(face, obstacle.id) });
     const at = (part: string) => `obstacle/${obstacle.id}/${part}`;
     if (obstacle.shape.kind === 'line') {
       const ends = boundsOf(obstacle.shape.pointsMm);
       return [
-        { part: at('left'), what: `${obstacle.name}: its left end from the datum`, planned: ends.minX },
-        { part: at('low'), what: `${obstacle.name}: its lower end from the datum`, planned: ends.minY },
+        { part: at('left'), what: its('{thing}: its left end from the datum'), planned: ends.minX },
+        { part: at('low'), what: its('{thing}: its lower end from the datum'), planned: ends.minY },
       ];
     }
     const place: Draft[] = [
-      { part: at('left'), what: `${obstacle.name}: left edge from the datum`, planned: minX },
-      { part: at('low'), what: `${obstacle.name}: lower edge from the datum`, planned: minY },
+      { part: at('left'), what: its('{thing}: left edge from the datum'), planned: minX },
+      { part: at('low'), what: its('{thing}: lower edge from the datum'), planned: minY },
     ];
     const size: Draft[] = [
-      { part: at('width'), what: `${obstacle.name}: width`, planned: maxX - minX },
-      { part: at('height'), what: `${obstacle.name}: height`, planned: maxY - minY },
+      { part: at('width'), what: its('{thing}: width'), planned: maxX - minX },
+      { part: at('height'), what: its('{thing}: height'), planned: maxY - minY },
     ];
     const reach: Draft[] =
       setting === 'mobile' && obstacle.standsOutMm > 0
         ? [
             {
               part: at('reach'),
-              what: `${obstacle.name}: reach out from the face, open`,
+              what: its('{thing}: reach out from the face, open'),
               planned: reachFromFaceMm(obstacle),
             },
           ]
         : [];
     return [...place, ...size, ...reach];
   });
-}
-
-function ordinal(count: number): string {
-  const tail = count % 100 > 10 && count % 100 < 14 ? 'th' : (['th', 'st', 'nd', 'rd'][count % 10] ?? 'th');
-  return `${count}${tail}`;
 }

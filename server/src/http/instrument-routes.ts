@@ -3,6 +3,7 @@ import type { Context } from 'koa';
 import { PassThrough } from 'node:stream';
 import { prepare, surveyItems, type SurveyItem } from '@zarnel/core/figures';
 import { writeInstrumentLine } from '@zarnel/core/files';
+import { METRIC_READER, tellingOf, toldText } from '@zarnel/core/words';
 import { simulatedReading } from '../instruments/simulated.ts';
 import type { JobStore } from '../jobs/job-store.ts';
 import { found, idOf } from './found.ts';
@@ -50,7 +51,8 @@ export function instrumentRoutes(jobs: JobStore): Router {
     if (item === undefined)
       throw new ProblemError(404, 'There is nothing of that name to measure in this job.');
     if (item.instrument !== instrument.id) {
-      throw new ProblemError(400, `“${item.what}” is not measured with this instrument.`);
+      const what = toldText(item.what, tellingOf(METRIC_READER, plan));
+      throw new ProblemError(400, `“${what}” is not measured with this instrument.`);
     }
     // A stream that broke goes on where it was: the browser sends the id of the last line it got.
     const last = ctx.get('Last-Event-ID');

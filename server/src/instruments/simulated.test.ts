@@ -7,7 +7,6 @@ import { builtValue, simulatedReading } from './simulated.ts';
 const item: SurveyItem = {
   key: 'w/width',
   face: 'w',
-  group: 'W',
   what: 'Width',
   unit: 'mm',
   instrument: 'laser',

@@ -77,7 +77,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
         {length('sidePlayMm', 'Side play, each way')}
         <LiveMeasure
           label="Mass, all parts"
-          kind="massKg"
+          unit="kg"
           value={type.massKg}
           reader={reader}
           onChange={(massKg) => set({ massKg })}

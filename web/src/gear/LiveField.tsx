@@ -5,7 +5,7 @@ import {
   measureText,
   parseMeasure,
   parseTemperature,
-  type MeasureKind,
+  type QuantityUnit,
   type Reader,
 } from '@zarnel/core/words';
 import { lengthText, readLength } from '../ui/length-text.ts';
@@ -117,7 +117,7 @@ export function LiveNumber({ label, value, unit, onChange, fault, isNarrow = fal
 
 type MeasureProps = {
   readonly label: string;
-  readonly kind: MeasureKind;
+  readonly unit: QuantityUnit;
   readonly value: number;
   readonly reader: Reader;
   readonly onChange: (value: number) => void;
@@ -125,12 +125,12 @@ type MeasureProps = {
   readonly isNarrow?: boolean;
 };
 
-export function LiveMeasure({ label, kind, value, reader, onChange, fault, isNarrow = false }: MeasureProps) {
+export function LiveMeasure({ label, unit, value, reader, onChange, fault, isNarrow = false }: MeasureProps) {
   return (
     <LiveField
       label={label}
-      shown={measureText(value, kind, reader)}
-      parse={(text) => parseMeasure(text, kind, reader)}
+      shown={measureText(value, unit, reader)}
+      parse={(text) => parseMeasure(text, unit, reader)}
       onChange={onChange}
       fault={fault}
       isNarrow={isNarrow}
@@ -175,9 +175,7 @@ export function LiveTemperature({ label, valueC, reader, onChange, fault }: Temp
       label={label}
       shown={valueC === null ? '' : formatQuantity({ value: valueC, unit: 'degC' }, reader)}
       parse={(text): Result<number | null, string> =>
-        text.trim() === ''
-          ? { ok: true, value: null }
-          : parseTemperature(text, reader.system === 'inch' ? 'F' : 'C')
+        text.trim() === '' ? { ok: true, value: null } : parseTemperature(text, reader)
       }
       onChange={onChange}
       fault={fault}

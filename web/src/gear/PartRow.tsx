@@ -34,7 +34,7 @@ export function PartRow({ part, put, index, at, reader }: Props) {
       </div>
       <LiveMeasure
         label="Mass"
-        kind="massKg"
+        unit="kg"
         value={part.massKg}
         reader={reader}
         onChange={(massKg) => put({ massKg })}

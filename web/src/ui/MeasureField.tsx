@@ -1,9 +1,9 @@
-import { measureText, parseMeasure, type MeasureKind, type Reader } from '@zarnel/core/words';
+import { measureText, parseMeasure, type QuantityUnit, type Reader } from '@zarnel/core/words';
 import { TypedField } from './TypedField.tsx';
 
 type Props = {
   readonly label: string;
-  readonly kind: MeasureKind;
+  readonly unit: QuantityUnit;
   readonly value: number;
   readonly reader: Reader;
   /** Takes the typed measure. Returns why it cannot be, or null. */
@@ -11,12 +11,12 @@ type Props = {
 };
 
 /** A load, a speed, a height or a mass in the reader’s unit; the other unit is taken too. */
-export function MeasureField({ label, kind, value, reader, onCommit }: Props) {
+export function MeasureField({ label, unit, value, reader, onCommit }: Props) {
   return (
     <TypedField
       label={label}
-      shown={measureText(value, kind, reader)}
-      parse={(text) => parseMeasure(text, kind, reader)}
+      shown={measureText(value, unit, reader)}
+      parse={(text) => parseMeasure(text, unit, reader)}
       onCommit={onCommit}
     />
   );

@@ -14,7 +14,7 @@ export function TemperatureField({ label, valueC, reader, onCommit }: Props) {
     <TypedField
       label={label}
       shown={formatQuantity({ value: valueC, unit: 'degC' }, reader)}
-      parse={(text) => parseTemperature(text, reader.system === 'inch' ? 'F' : 'C')}
+      parse={(text) => parseTemperature(text, reader)}
       onCommit={(tempC) => {
         onCommit(tempC);
         return null;

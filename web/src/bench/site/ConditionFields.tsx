@@ -78,7 +78,7 @@ export function ConditionFields({ faceId, values, from, reader }: Props) {
         'snowLoadPa',
         <MeasureField
           label="Snow load"
-          kind="pressurePa"
+          unit="Pa"
           value={values.snowLoadPa}
           reader={reader}
           onCommit={(snowLoadPa) => set({ snowLoadPa })}
@@ -88,7 +88,7 @@ export function ConditionFields({ faceId, values, from, reader }: Props) {
         'windSpeedMps',
         <MeasureField
           label="Wind speed"
-          kind="speedMps"
+          unit="mPerS"
           value={values.windSpeedMps}
           reader={reader}
           onCommit={(windSpeedMps) => set({ windSpeedMps })}
@@ -98,7 +98,7 @@ export function ConditionFields({ faceId, values, from, reader }: Props) {
         'elevationM',
         <MeasureField
           label="Height above the sea"
-          kind="elevationM"
+          unit="m"
           value={values.elevationM}
           reader={reader}
           onCommit={(elevationM) => set({ elevationM })}

@@ -11,7 +11,8 @@ import {
   type SiteFace,
 } from '@zarnel/core/figures';
 import { freshId, type Plan } from '@zarnel/core/plan';
-import { formatLength, type Reader } from '@zarnel/core/words';
+import { faceName, formatLength, type Reader, toldText } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { makeEdits, tryEdits, tryResult } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
@@ -33,6 +34,7 @@ type Props = {
 export function FoldSection({ face, plan, prepared, reader }: Props) {
   const dispatch = useAppDispatch();
   const sheetRoot = useAppSelector((state) => state.view.sheetRoot) ?? plan.rootFace;
+  const telling = useTelling(reader);
   const folds = foldsOf(prepared.site, face.id);
   const by = prepared.site.placedBy.get(face.id);
   const { shape } = face.face;
@@ -49,11 +51,12 @@ export function FoldSection({ face, plan, prepared, reader }: Props) {
         />
       )}
       <ul>
-        {folds.map(({ fold, otherName, hereEdge, lengthMm, differenceMm }) => (
+        {folds.map(({ fold, other, hereEdge, lengthMm, differenceMm }) => (
           <li key={fold.id} className="mb-2 border border-faint p-2">
             <p>
-              {edgeName(face.outline, hereEdge)},{' '}
-              <span className="figure">{formatLength(lengthMm, reader)}</span>, to {otherName}
+              {toldText(edgeName(face.outline, hereEdge), telling)},{' '}
+              <span className="figure">{formatLength(lengthMm, reader)}</span>, to{' '}
+              {telling.nameOf(faceName(other))}
             </p>
             {differenceMm !== 0 && (
               <p className="text-sm text-crayon">
@@ -136,6 +139,7 @@ function standsText({ site }: Prepared, faceId: string): string {
 }
 
 function AddFold({ face, plan, prepared, reader }: Props) {
+  const telling = useTelling(reader);
   const own = freeEdges(prepared.site, face.id);
   const others = [...prepared.site.faces.values()].filter(
     ({ id }) => id !== face.id && id !== face.otherSide,
@@ -154,7 +158,7 @@ function AddFold({ face, plan, prepared, reader }: Props) {
   const optionsFor = (edges: typeof own) =>
     edges.map(({ edge: number, name, lengthMm }) => ({
       value: String(number),
-      label: `${name}, ${formatLength(lengthMm, reader)}`,
+      label: `${toldText(name, telling)}, ${formatLength(lengthMm, reader)}`,
     }));
   return (
     <details className="mb-2">

@@ -114,7 +114,7 @@ function MaterialFields({ material, reader }: { readonly material: Material; rea
           shown={material[key] === null ? '' : formatQuantity({ value: material[key], unit: 'N' }, reader)}
           hint={material[key] === null ? 'not entered' : null}
           parse={(text): Result<number | null, string> =>
-            text.trim() === '' ? { ok: true, value: null } : parseMeasure(text, 'forceN', reader)
+            text.trim() === '' ? { ok: true, value: null } : parseMeasure(text, 'N', reader)
           }
           onCommit={(value) => set({ [key]: value })}
         />

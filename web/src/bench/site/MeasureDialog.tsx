@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { NewReading, Reading } from '@zarnel/contract';
 import { surveyEdit, type Site, type SurveyLine } from '@zarnel/core/figures';
-import type { Reader } from '@zarnel/core/words';
+import { faceName, toldText, type Reader } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { tryResult } from '../../state/job-session.ts';
 import { outbox } from '../../state/outbox-browser.ts';
 import { useStrikeReadingMutation } from '../../state/reading-api.ts';
@@ -38,6 +39,7 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
   const [strike] = useStrikeReadingMutation();
   const text = (value: number) => markedText(value, item.unit, reader);
 
+  const telling = useTelling(reader);
   const take = async (value: number, instrument: NewReading['instrument']) => {
     if (person === '') {
       setFault('Say first who takes readings, in “Taken by” on the bench.');
@@ -70,7 +72,11 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
   const oddIds = new Set(summary?.oddOnes.map((index) => counted[index]?.id));
 
   return (
-    <Modal title={`${item.group}: ${item.what}`} isOpen onClose={onClose}>
+    <Modal
+      title={`${telling.nameOf(faceName(item.face))}: ${toldText(item.what, telling)}`}
+      isOpen
+      onClose={onClose}
+    >
       <p className="mb-2 text-kraft">
         {item.planned === null ? (
           'The plan has no figure for it yet.'

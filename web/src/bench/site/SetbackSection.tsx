@@ -1,6 +1,7 @@
 import { edgeName, type SiteFace } from '@zarnel/core/figures';
 import type { Setback } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
+import { toldText, type Reader } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -18,7 +19,11 @@ export function SetbackSection({ face, reader }: Props) {
     tryEdits([{ kind: 'set-setbacks', face: face.id, setbacks: [...next] }]);
   const put = (index: number, changed: Partial<Setback>) =>
     set(setbacks.map((each, at) => (at === index ? { ...each, ...changed } : each)));
-  const edges = face.outline.map((_, edge) => ({ value: String(edge), label: edgeName(face.outline, edge) }));
+  const telling = useTelling(reader);
+  const edges = face.outline.map((_, edge) => ({
+    value: String(edge),
+    label: toldText(edgeName(face.outline, edge), telling),
+  }));
   return (
     <>
       {setbacks.map((setback, index) => (

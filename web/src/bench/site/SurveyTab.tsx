@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { surveyItems, surveyLines, type Prepared, type SurveyLine } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
+import { faceName, toldText, type Reader } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { useReadingsQuery } from '../../state/reading-api.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
@@ -32,6 +33,7 @@ export function SurveyTab({ plan, prepared, reader }: Props) {
     () => surveyLines(surveyItems(plan, prepared.site), readings),
     [plan, prepared, readings],
   );
+  const telling = useTelling(reader);
   const missing = lines.filter(({ state }) => state === 'missing');
   const differing = lines.filter(({ state }) => state === 'differs');
   const groups = new Map<string, SurveyLine[]>();
@@ -73,7 +75,7 @@ export function SurveyTab({ plan, prepared, reader }: Props) {
           className="border-t border-faint py-1"
         >
           <summary className="min-h-9 cursor-pointer py-1 font-semibold">
-            {group[0]?.item.group}{' '}
+            {telling.nameOf(faceName(faceId))}{' '}
             <span className="figure text-sm font-normal text-kraft">
               {group.filter(({ state }) => state !== 'missing').length}/{group.length}
             </span>
@@ -90,7 +92,7 @@ export function SurveyTab({ plan, prepared, reader }: Props) {
                   }}
                 >
                   <StateMark state={line.state} />
-                  <span className="flex-1">{line.item.what}</span>
+                  <span className="flex-1">{toldText(line.item.what, telling)}</span>
                   <span className="figure text-right text-sm">{measuredText(line, reader)}</span>
                 </button>
               </li>
