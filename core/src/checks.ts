@@ -13,7 +13,7 @@ import { stackedCheck } from './clearance/stacked.ts';
 import { sunCheck } from './clearance/sun.ts';
 import { swingCheck } from './clearance/swing.ts';
 import { ventilationCheck } from './clearance/ventilation.ts';
-import { workingSpaceCheck } from './clearance/working-space.ts';
+import { workingSpaceCheck } from './clearance/working-space-check.ts';
 import { boardCheck } from './fixing/board-check.ts';
 import { fixingsCheck } from './fixing/fixings-check.ts';
 import { spacingCheck } from './fixing/spacing-check.ts';
@@ -26,7 +26,7 @@ import { contradictionsCheck } from './survey/contradictions-check.ts';
 import { siteCheck } from './survey/site-check.ts';
 import { wirewayFillCheck } from './wireway/fill-check.ts';
 import { wirewayHolesCheck } from './wireway/holes-check.ts';
-import { linkCheck } from './wireway/link-check.ts';
+import { linkCheck } from './wireway/join-check.ts';
 import { nippleCheck } from './wireway/nipple-check.ts';
 import { wirewaySupportsCheck } from './wireway/supports-check.ts';
 

@@ -5,7 +5,7 @@ import { prepare } from './check/prepared.ts';
 import { ambientCheck } from './clearance/ambient.ts';
 import { besideCheck } from './clearance/beside.ts';
 import { handlesCheck } from './clearance/handles.ts';
-import { workingSpaceCheck } from './clearance/working-space.ts';
+import { workingSpaceCheck } from './clearance/working-space-check.ts';
 import { flushCheck } from './fixing/flush-check.ts';
 import { spacingCheck } from './fixing/spacing-check.ts';
 import { fixingsCheck } from './fixing/fixings-check.ts';

@@ -1,7 +1,7 @@
 import { METRIC_READER } from './quantity/format.ts';
 import { describe, expect, test } from '@jest/globals';
 import { MOST_CSV_CHARS } from './csv-rows.ts';
-import { readGearCsv } from './gear/gear-csv.ts';
+import { readGearCsv } from './gear/gear-csv-read.ts';
 import { readGearFile } from './gear/gear-file.ts';
 import { isNestedTooDeep, parseJson } from './json-text.ts';
 import { MAX_FILE_CHARS, openPlanText } from './plan/open-plan.ts';

@@ -18,7 +18,7 @@ import { faceEdgeCheck } from './face-edge.ts';
 import { locationCheck } from './location.ts';
 import { overlapCheck } from './overlap.ts';
 import { distanceMm, reaches, reachOfRulesMm } from './required-gap.ts';
-import { snapsFor, snapsNear } from './snaps.ts';
+import { snapsFor, snapsNear } from '../placing/snaps.ts';
 
 const pipe = boxObstacle('pipe', 'Pipe', 'pipe', [0, 1900, 900, 50]);
 

@@ -14,7 +14,7 @@ import { trianglesOf } from '../geometry/triangles.ts';
 import { signedAreaMm2 } from '../geometry/segments.ts';
 import { beside, faceOf, gear, hang, lineOf, plan, rectangle, wall } from '../test/plans.ts';
 import { handlesCheck } from './handles.ts';
-import { workingSpaceCheck } from './working-space.ts';
+import { workingSpaceCheck } from './working-space-check.ts';
 import { findCovered } from './clear-moves.ts';
 import { findCoverAt } from '../seal/pass-spot.ts';
 

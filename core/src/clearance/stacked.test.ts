@@ -8,7 +8,7 @@ import type { Plan } from '../plan/plan.ts';
 import { beside, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { findClearMoves } from './clear-moves.ts';
 import { overlapCheck } from './overlap.ts';
-import { cornerSnaps } from './snaps.ts';
+import { cornerSnaps } from '../placing/snaps.ts';
 import { stackedCheck } from './stacked.ts';
 
 /** One unit `gapMm` above another, 600 high each, hook line 500 above the bottom. */

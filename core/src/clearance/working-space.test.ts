@@ -10,9 +10,10 @@ import { getMaterial } from '../site/materials.ts';
 import { beside, boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { dedicatedSpaceCheck } from './dedicated-space.ts';
 import { handlesCheck } from './handles.ts';
-import { planStrip } from './plan-strip.ts';
+import { planStrip } from '../placing/plan-strip.ts';
 import { swingCheck } from './swing.ts';
-import { depthFtFor, workingSpaceCheck, workingSpaceOf } from './working-space.ts';
+import { depthFtFor, workingSpaceOf } from './working-space.ts';
+import { workingSpaceCheck } from './working-space-check.ts';
 
 const volts = (voltsToGroundV: number | null): Partial<GearType> => ({
   ratings: { ...NO_RATINGS, voltsToGroundV },

@@ -11,9 +11,9 @@ export {
   duplicateEdit,
   mirrorEdits,
   swapEdits,
-} from '../clearance/group-moves.ts';
+} from '../placing/group-moves.ts';
 export { type ClearanceLine, clearanceMatrix } from '../clearance/matrix.ts';
-export { planStrip, swingPath } from '../clearance/plan-strip.ts';
+export { planStrip, swingPath } from '../placing/plan-strip.ts';
 export {
   type Snap,
   type SnapReason,
@@ -21,7 +21,7 @@ export {
   cornerSnaps,
   snapsFor,
   snapsNear,
-} from '../clearance/snaps.ts';
+} from '../placing/snaps.ts';
 export {
   type Evaluation,
   type EvaluationChanges,
@@ -77,7 +77,7 @@ export { type SurveyLine, surveyLines } from '../survey/readings.ts';
 export { surveyEdit } from '../survey/survey-edit.ts';
 export { type SurveyItem, surveyItems } from '../survey/survey-items.ts';
 export { fillSections, wireAreaMm2 } from '../wireway/fill.ts';
-export { hangSpot } from '../wireway/hang-spot.ts';
+export { hangSpot } from '../placing/hang-spot.ts';
 export { type WirewayHole, wirewayHoles } from '../wireway/hole-pattern.ts';
 export {
   type Join,
@@ -93,7 +93,7 @@ export {
 } from '../wireway/joined.ts';
 export { type LineUp, lineUpEdits } from '../wireway/line-up.ts';
 export { NEW_PLAY_MM, isFittingSize, nippleOf } from '../wireway/nipple.ts';
-export { USUAL_GAP_MM, hookLineAway, hookLineForGap, hookLineStack } from '../wireway/stack.ts';
+export { USUAL_GAP_MM, hookLineAway, hookLineForGap, hookLineStack } from '../wireway/hook-line.ts';
 export {
   type WirewaySide,
   findWirewayAt,

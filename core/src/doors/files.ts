@@ -3,7 +3,8 @@
 export { blankPlan } from '../demo/blank-plan.ts';
 export { DEMOS } from '../demo/demos.ts';
 export { honeyHouse } from '../demo/honey-house.ts';
-export { gearIdOf, readGearCsv, writeGearCsv } from '../gear/gear-csv.ts';
+export { gearIdOf, readGearCsv } from '../gear/gear-csv-read.ts';
+export { writeGearCsv } from '../gear/gear-csv-write.ts';
 export { type GearOffer, readGearFile, writeGearFile } from '../gear/gear-file.ts';
 export { SAMPLE_GEAR } from '../gear/samples.ts';
 export { isNestedTooDeep } from '../json-text.ts';

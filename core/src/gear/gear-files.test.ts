@@ -6,11 +6,13 @@ import { findGearFaults } from '../plan/gear-faults.ts';
 import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
 import { KNOCKOUT_HOLES } from '../reference/knockouts.ts';
 import { gear } from '../test/plans.ts';
-import { GEAR_CSV_COLUMNS, readGearCsv, gearIdOf, writeGearCsv } from './gear-csv.ts';
+import { GEAR_CSV_COLUMNS } from './gear-csv-columns.ts';
+import { readGearCsv, gearIdOf } from './gear-csv-read.ts';
+import { writeGearCsv } from './gear-csv-write.ts';
 import { gearJsonSchema } from '../json-schemas.ts';
 import { readGearFile, writeGearFile } from './gear-file.ts';
 import { gearViews } from './gear-views.ts';
-import { knockoutHoleMm } from './knockout-hole.ts';
+import { knockoutHoleMm } from '../drill/knockout-hole.ts';
 import { getSample, SAMPLE_GEAR } from './samples.ts';
 
 describe('the samples', () => {

@@ -1,6 +1,6 @@
 import type { GearType, Knockout } from '../plan/gear-type.ts';
 import type { PointMm } from '../plan/values.ts';
-import { knockoutHoleMm } from './knockout-hole.ts';
+import { knockoutHoleMm } from '../drill/knockout-hole.ts';
 
 /** A thing to draw, in mm from the lower left of its view, y up. */
 export type GearMark =

@@ -13,7 +13,7 @@ import { passSidesAt } from '../seal/pass-sides.ts';
 import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import type { SiteFace } from '../site/site.ts';
-import { cutMm, sawnKnockout } from '../wireway/hole-saw.ts';
+import { cutMm, sawnKnockout } from '../drill/hole-saw.ts';
 import { joinOf } from '../wireway/joined.ts';
 import { wirewayHoles } from '../wireway/hole-pattern.ts';
 import type { WirewaySide } from '../wireway/unit-at-wireway.ts';

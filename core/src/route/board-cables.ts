@@ -3,7 +3,7 @@ import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import type { Port } from '../plan/placement.ts';
 import { TIE_BASES } from '../reference/board-cables.ts';
-import { sawnGrommet, type SawnHole } from '../wireway/hole-saw.ts';
+import { sawnGrommet, type SawnHole } from '../drill/hole-saw.ts';
 import type { RouteFault, Routes } from './route.ts';
 
 /** Where a cable goes through its board to run behind it: below or beside the knockout it enters by. */

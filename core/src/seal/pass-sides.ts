@@ -3,7 +3,7 @@ import { passesAt } from '../model/model.ts';
 import type { Pass } from '../plan/run.ts';
 import { GLANDS } from '../reference/glands.ts';
 import { findPassPlaces, type PassPlaces } from '../site/pass-places.ts';
-import { sawnGlandHole, type SawnHole } from '../wireway/hole-saw.ts';
+import { sawnGlandHole, type SawnHole } from '../drill/hole-saw.ts';
 
 /** A sealed hole: both its places, and what it is cut with for its gland. */
 export type PassSides = PassPlaces & { readonly pass: Pass; readonly hole: SawnHole };

@@ -11,7 +11,7 @@ import { setbackZones } from '../site/setback-zones.ts';
 import { isInside } from '../geometry/polygon.ts';
 import type { Member } from '../site/members.ts';
 import { distanceToObstacleMm, isInPart } from '../site/obstacle-zone.ts';
-import { cutMm } from '../wireway/hole-saw.ts';
+import { cutMm } from '../drill/hole-saw.ts';
 import { findPassSides, type PassSides } from './pass-sides.ts';
 
 /** Skin left between the hole’s edge and a rib, truss or stud, for the gland’s nut and a hand (practice). */

@@ -10,7 +10,7 @@ import {
   METRIC_KNOCKOUTS,
   type KnockoutSize,
 } from '../reference/knockouts.ts';
-import { sawnKnockout, type SawnHole } from './hole-saw.ts';
+import { sawnKnockout, type SawnHole } from '../drill/hole-saw.ts';
 import { sideOfKnockout, type WirewaySide } from './unit-at-wireway.ts';
 
 /** Steel left between two locknuts (practice). */

@@ -8,7 +8,7 @@ import { isAbove, isBelow } from '../quantity/compare.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { wirewayHoles } from './hole-pattern.ts';
 import { fittingFor, isFittingSize, LONGEST_NIPPLE_MM } from './nipple.ts';
-import { hookLineForGap } from './stack.ts';
+import { hookLineForGap } from './hook-line.ts';
 import type { WirewaySide } from './unit-at-wireway.ts';
 
 export const LINE_UPS = ['one-gap', 'tops', 'hook-lines', 'tops-and-hook-lines'] as const;

@@ -14,7 +14,7 @@ import { sizeText } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
 import { isFittingSize, LONGEST_NIPPLE_MM, nippleOf, type Nipple } from './nipple.ts';
-import { hookLineForGap, hookLineStack, USUAL_GAP_MM } from './stack.ts';
+import { hookLineForGap, hookLineStack, USUAL_GAP_MM } from './hook-line.ts';
 
 const meta: CheckMeta = {
   id: 'wireway.nipple',

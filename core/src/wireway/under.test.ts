@@ -11,11 +11,11 @@ import type { Plan } from '../plan/plan.ts';
 import { METRIC_READER } from '../quantity/format.ts';
 import { gear, getHung, hang, plan, refusalText } from '../test/plans.ts';
 import { wirewayHoles } from './hole-pattern.ts';
-import { hangSpot } from './hang-spot.ts';
+import { hangSpot } from '../placing/hang-spot.ts';
 import { wirewayHolesCheck } from './holes-check.ts';
 import { lineUpEdits, type LineUp } from './line-up.ts';
 import { nippleCheck } from './nipple-check.ts';
-import { hookLineForGap, hookLineStack } from './stack.ts';
+import { hookLineForGap, hookLineStack } from './hook-line.ts';
 import { findWirewayAt } from './unit-at-wireway.ts';
 
 const KO = [knockoutAt('left', 'top', 100, 60, '3/4'), knockoutAt('right', 'top', 300, 60, '3/4')];

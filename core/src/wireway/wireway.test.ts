@@ -8,11 +8,11 @@ import { formatLength, INCH_READER } from '../quantity/format.ts';
 import { KNOCKOUT_HOLES, TRADE_SIZES, type TradeSize } from '../reference/knockouts.ts';
 import { gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { requiredSpacingMm, wirewayHoles } from './hole-pattern.ts';
-import { sawnGlandHole, sawnKnockout } from './hole-saw.ts';
+import { sawnGlandHole, sawnKnockout } from '../drill/hole-saw.ts';
 import { wirewayHolesCheck } from './holes-check.ts';
 import { nippleCheck } from './nipple-check.ts';
 import { nippleOf } from './nipple.ts';
-import { hookLineAway, hookLineForGap, hookLineStack } from './stack.ts';
+import { hookLineAway, hookLineForGap, hookLineStack } from './hook-line.ts';
 
 function demoUnits(of: Plan) {
   const { hung } = prepare(of);

@@ -1,90 +1,12 @@
-// One closed format with its reader and writer: a gear type as a row. Columns are documented in docs/gear-format.md.
-import type { GearType } from '../plan/gear-type.ts';
 import { parseLength } from '../quantity/parse-length.ts';
-import type { SourceRef } from '../reference/source.ts';
 import { fail, ok, type Result } from '../result.ts';
-import { csvText, MOST_CSV_CHARS, readCsvRows } from '../csv-rows.ts';
+import { MOST_CSV_CHARS, readCsvRows } from '../csv-rows.ts';
 import { slugOf } from '../plan/slug.ts';
 import { offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
 
-/** Within a cell entries are parted by `;` and their fields by `|`. */
-const ENTRY = ';';
-const FIELD = '|';
+import { columnOf, ENTRY, FIELD, GEAR_CSV_COLUMNS, RATINGS, SOLAR } from './gear-csv-columns.ts';
+
 const MOST_ROWS = 20_000;
-
-const LENGTHS = {
-  width: 'widthMm',
-  height: 'heightMm',
-  depth: 'depthMm',
-  standoff: 'standoffMm',
-  drop: 'dropMm',
-  side_play: 'sidePlayMm',
-} as const;
-const RATINGS = {
-  max_voltage_v: 'maxVoltageV',
-  min_voltage_v: 'minVoltageV',
-  volts_to_ground_v: 'voltsToGroundV',
-  max_current_a: 'maxCurrentA',
-  power_w: 'powerW',
-  energy_wh: 'energyWh',
-} as const;
-const SOLAR = {
-  pmax_w: 'pmaxW',
-  voc_v: 'vocV',
-  isc_a: 'iscA',
-  vmp_v: 'vmpV',
-  imp_a: 'impA',
-  voc_pct_per_c: 'vocPctPerC',
-  max_fuse_a: 'maxFuseA',
-} as const;
-
-export const GEAR_CSV_COLUMNS = [
-  'id',
-  'name',
-  'kind',
-  ...Object.keys(LENGTHS),
-  'mass_kg',
-  'location',
-  'enclosure',
-  'orientations',
-  'heat_w',
-  'heat_side',
-  'max_ambient_c',
-  'knockouts',
-  'bracket_holes',
-  'parts',
-  'terminals',
-  'cover',
-  'handles',
-  'battery',
-  'board',
-  'board_rail',
-  'board_pull_n',
-  'board_shear_n',
-  'seams',
-  'flush',
-  ...Object.keys(RATINGS),
-  ...Object.keys(SOLAR),
-  'rules',
-];
-
-/** Which column a field of the type comes from, so that a fault names what the person sees. */
-const COLUMN_OF_FIELD: Readonly<Record<string, string>> = {
-  ...Object.fromEntries(
-    [...Object.entries(LENGTHS), ...Object.entries(RATINGS), ...Object.entries(SOLAR)].map(
-      ([column, field]) => [field, column],
-    ),
-  ),
-  massKg: 'mass_kg',
-  lossW: 'heat_w',
-  sheds: 'heat_side',
-  bracketHoles: 'bracket_holes',
-  maxAmbientC: 'max_ambient_c',
-  seamsMm: 'seams',
-  rail: 'board_rail',
-  approvedPullN: 'board_pull_n',
-  approvedShearN: 'board_shear_n',
-};
 
 /** What a cell said that could not be read. */
 class CellError extends Error {}
@@ -128,15 +50,6 @@ export function readGearCsv(text: string): Result<GearOffer, string> {
   const offer = offerOf(entries);
   const named = offer.faults.map((fault) => ({ ...fault, column: columnOf(fault.column) }));
   return ok({ gear: offer.gear, faults: [...faults, ...named].sort((a, b) => a.row - b.row) });
-}
-
-/** `knockouts[1].alongMm` comes from the column `knockouts`. */
-function columnOf(path: string): string {
-  const names = path.split(/[.[\]]+/u).filter((name) => name !== '' && !/^\d+$/u.test(name));
-  const [first = ''] = names;
-  const isNested = first === 'ratings' || first === 'solarModule' || first === 'heat';
-  const field = isNested ? (names[1] ?? first) : first;
-  return COLUMN_OF_FIELD[field] ?? field;
 }
 
 /** Reads the cells of one row; collects what is wrong, by column. */
@@ -349,127 +262,4 @@ function isText(text: string): boolean {
 /** An id for a gear type from its name. */
 export function gearIdOf(name: string): string {
   return slugOf(name, 'gear', 40);
-}
-
-/** Gear types as CSV (RFC 4180), lengths in mm to the last digit, readable again by `readGearCsv`. */
-export function writeGearCsv(gear: readonly GearType[]): string {
-  const rows = gear.map((type): Record<string, string> => {
-    const lengths = Object.entries(LENGTHS).map(([column, field]) => [column, mm(type[field])] as const);
-    const ratings = Object.entries(RATINGS).map(
-      ([column, field]) => [column, blank(type.ratings[field])] as const,
-    );
-    const solar = Object.entries(SOLAR).map(
-      ([column, field]) => [column, blank(type.solarModule?.[field] ?? null)] as const,
-    );
-    return {
-      id: type.id,
-      name: type.name,
-      kind: type.kind,
-      ...Object.fromEntries([...lengths, ...ratings, ...solar]),
-      mass_kg: String(type.massKg),
-      location: type.location,
-      enclosure: type.enclosure,
-      orientations: type.orientations.join(FIELD),
-      heat_w: String(type.heat.lossW),
-      heat_side: type.heat.sheds,
-      parts: join(type.parts, ({ id, name, massKg, order, torqueNm, box }) => [
-        id,
-        name,
-        String(massKg),
-        String(order),
-        blank(torqueNm),
-        ...(box === null ? [] : [mm(box.xMm), mm(box.yMm), mm(box.widthMm), mm(box.heightMm)]),
-      ]),
-      knockouts: join(type.knockouts, ({ id, edge, alongMm, fromBackMm, tradeSize }) => [
-        id,
-        edge,
-        mm(alongMm),
-        mm(fromBackMm),
-        tradeSize,
-      ]),
-      bracket_holes: join(type.bracketHoles, ({ id, xMm, yMm, pilotMm, torqueNm }) => [
-        id,
-        mm(xMm),
-        mm(yMm),
-        mm(pilotMm),
-        blank(torqueNm),
-      ]),
-      terminals: join(type.terminals, ({ id, name, minMm2, maxMm2, torqueNm }) => [
-        id,
-        name,
-        blank(minMm2),
-        blank(maxMm2),
-        blank(torqueNm),
-      ]),
-      max_ambient_c: blank(type.maxAmbientC),
-      cover: join(type.cover === null ? [] : [type.cover], ({ hinge, leafMm }) => [hinge, mm(leafMm)]),
-      handles: join(type.handles, ({ id, name, upMm }) => [id, name, mm(upMm)]),
-      battery: join(type.battery === null ? [] : [type.battery], ({ chemistry, cells, capacityAh }) => [
-        chemistry,
-        String(cells),
-        String(capacityAh),
-      ]),
-      board: join(type.board === null ? [] : [type.board], (board) => [
-        board.material,
-        board.fireClass,
-        board.holding,
-        mm(board.cornerRadiusMm),
-        board.hasTrim ? 'trim' : '',
-        board.cables,
-        ...board.railsUpMm.map(mm),
-      ]),
-      board_rail: type.board?.rail ?? '',
-      board_pull_n: blank(type.board?.approvedPullN ?? null),
-      board_shear_n: blank(type.board?.approvedShearN ?? null),
-      seams: join(type.seamsMm ?? [], (alongMm) => [mm(alongMm)]),
-      flush: join(
-        type.flush === null ? [] : [type.flush],
-        ({ cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm }) =>
-          [cutWidthMm, cutHeightMm, cornerHoleMm, behindMm, wiresMm, panelMm.leastMm, panelMm.mostMm].map(mm),
-      ),
-      rules: join(type.rules, ({ id, side, counterpart, distance, when, source }) => [
-        id,
-        side,
-        counterpart,
-        `${distance.value} ${distance.unit}`,
-        when.side ?? '',
-        thresholdText(when.meanMaxAtLeast),
-        ...sourceFields(source),
-      ]),
-    };
-  });
-  return csvText(
-    GEAR_CSV_COLUMNS,
-    rows.map((row) => GEAR_CSV_COLUMNS.map((column) => row[column] ?? '')),
-  );
-}
-
-type Threshold = GearType['rules'][number]['when']['meanMaxAtLeast'];
-
-function thresholdText(threshold: Threshold): string {
-  return threshold === undefined ? '' : `${threshold.value} ${threshold.unit === 'degC' ? 'C' : 'F'}`;
-}
-
-function sourceFields(source: SourceRef): string[] {
-  if (source.kind !== 'published') return [source.kind, source.title];
-  return [source.kind, source.title, source.clause, source.edition, source.fromMemory ? '' : 'checked'];
-}
-
-function join<Item>(items: readonly Item[], fields: (item: Item) => readonly string[]): string {
-  // The two marks that part entries and fields cannot stand in a name.
-  return items
-    .map((item) =>
-      fields(item)
-        .map((field) => field.replaceAll(ENTRY, ',').replaceAll(FIELD, '/'))
-        .join(FIELD),
-    )
-    .join(`${ENTRY} `);
-}
-
-function mm(lengthMm: number): string {
-  return `${lengthMm} mm`;
-}
-
-function blank(value: number | null): string {
-  return value === null ? '' : String(value);
 }

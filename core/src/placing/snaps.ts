@@ -1,8 +1,8 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
 import type { PointMm } from '../plan/values.ts';
-import { isFacingBeside, isOneOverOther } from './gaps.ts';
-import { requiredGap, requiredGapBeside } from './required-gap.ts';
+import { isFacingBeside, isOneOverOther } from '../clearance/gaps.ts';
+import { requiredGap, requiredGapBeside } from '../clearance/required-gap.ts';
 
 export const SNAP_REASONS = [
   'required-gap',

@@ -4,7 +4,7 @@ import { isClear } from '../clearance/clear-moves.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import { inchFromMm } from '../quantity/convert.ts';
-import { findWirewayAt } from './unit-at-wireway.ts';
+import { findWirewayAt } from '../wireway/unit-at-wireway.ts';
 import { hangSpot } from './hang-spot.ts';
 
 const demo = prepare(honeyHouse());

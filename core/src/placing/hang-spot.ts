@@ -2,8 +2,8 @@ import { findClearMoves, isClear } from '../clearance/clear-moves.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { bodyOf } from '../gear/body.ts';
 import type { GearType } from '../plan/gear-type.ts';
-import { hookLineForGap, USUAL_GAP_MM } from './stack.ts';
-import { usualSide } from './unit-at-wireway.ts';
+import { hookLineForGap, USUAL_GAP_MM } from '../wireway/hook-line.ts';
+import { usualSide } from '../wireway/unit-at-wireway.ts';
 
 /** Where new gear is hung first: at the face’s wireway if it has one, clear of its neighbours if there is room. */
 export function hangSpot(

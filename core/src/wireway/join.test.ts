@@ -12,7 +12,7 @@ import type { Link } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import { boxObstacle, gear, getHung, hang, plan, rectangle, wall, refusalText } from '../test/plans.ts';
 import { findLink, joinOf, linkEnds, linkOf } from './joined.ts';
-import { linkCheck } from './link-check.ts';
+import { linkCheck } from './join-check.ts';
 
 const SIDE: Link = {
   id: 'join',

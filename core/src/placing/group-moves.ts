@@ -5,7 +5,7 @@ import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { unionOf } from '../site/sheet.ts';
-import { findClearMoves } from './clear-moves.ts';
+import { findClearMoves } from '../clearance/clear-moves.ts';
 
 export const ALIGNMENTS = ['tops', 'bottoms', 'hook-lines', 'left-edges', 'right-edges', 'centres'] as const;
 export type Alignment = (typeof ALIGNMENTS)[number];

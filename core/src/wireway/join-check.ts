@@ -15,7 +15,7 @@ import type { Link } from '../plan/placement.ts';
 import { isBelow } from '../quantity/compare.ts';
 import type { FittingSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
-import { cutMm, sawnKnockout } from './hole-saw.ts';
+import { cutMm, sawnKnockout } from '../drill/hole-saw.ts';
 import { lengthInput } from '../working/working.ts';
 import { joinOf, MEET_MM, meetEdit, type Join, type Meeting } from './joined.ts';
 import { fittingFor, isFittingSize } from './nipple.ts';

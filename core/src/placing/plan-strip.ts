@@ -1,7 +1,7 @@
 import { gearName, obstacleName } from '../plan/names.ts';
 import { type ToldValue } from '../quantity/told.ts';
 import { frontMm as backMm, type Hung, type Prepared } from '../check/prepared.ts';
-import { isShort, workingSpaceOf } from './working-space.ts';
+import { isShort, workingSpaceOf } from '../clearance/working-space.ts';
 import { obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
 
 /** Something as it is seen from above by a person who stands before the face: along it, and out from it. */
