@@ -1,20 +1,14 @@
-import type { GearType } from '@zarnel/core/plan';
 import { CHEMISTRY_WORDS, optionsOf } from '../bench/words.ts';
 import { Section } from '../ui/Section.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
+import type { GearFieldsProps } from './gear-fields.ts';
 import { LiveNumber } from './LiveField.tsx';
-
-type Props = {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-};
 
 const FIRST_BATTERY = { chemistry: 'lithium', cells: 16, capacityAh: 100 } as const;
 
 /** What a battery is inside, for its ventilation. */
-export function BatteryFields({ type, at, set }: Props) {
+export function BatteryFields({ type, at, set }: Omit<GearFieldsProps, 'reader'>) {
   const { battery } = type;
   return (
     <Section title="Battery inside">

@@ -1,19 +1,12 @@
 import { RAIL_KINDS, RAILS, type RailKind } from '@zarnel/core/figures';
 import type { GearType } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
 import { FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf } from '../bench/words.ts';
 import { Section } from '../ui/Section.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
 import { ListEditor } from './ListEditor.tsx';
+import type { GearFieldsProps } from './gear-fields.ts';
 import { LiveLength, LiveNumber, LiveText } from './LiveField.tsx';
-
-type Props = {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-  readonly reader: Reader;
-};
 
 /** Of the fixing used in it, each; without them the load is asked for. */
 const APPROVED = [
@@ -32,7 +25,7 @@ const FIRST_BOARD = {
 } as const satisfies GearType['board'];
 
 /** What a backer board is made of, how things hold in it, and the rails behind it. */
-export function BoardFields({ type, at, set, reader }: Props) {
+export function BoardFields({ type, at, set, reader }: GearFieldsProps) {
   const { board } = type;
   const put = (changed: Partial<NonNullable<GearType['board']>>) =>
     board !== null && set({ board: { ...board, ...changed } });

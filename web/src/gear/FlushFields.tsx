@@ -1,15 +1,7 @@
-import type { GearType } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
 import { Section } from '../ui/Section.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
+import type { GearFieldsProps } from './gear-fields.ts';
 import { LiveLength } from './LiveField.tsx';
-
-type Props = {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-  readonly reader: Reader;
-};
 
 const FLUSH = [
   ['cutWidthMm', 'Cut-out, width'],
@@ -20,7 +12,7 @@ const FLUSH = [
 ] as const;
 
 /** How a gear type is let into a panel: its cut-out, what it needs behind, which panels hold it. */
-export function FlushFields({ type, at, set, reader }: Props) {
+export function FlushFields({ type, at, set, reader }: GearFieldsProps) {
   const { flush } = type;
   const first = {
     cutWidthMm: type.widthMm * 0.9,

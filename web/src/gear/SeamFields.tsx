@@ -1,18 +1,10 @@
-import type { GearType } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
 import { Section } from '../ui/Section.tsx';
 import { ListEditor } from './ListEditor.tsx';
+import type { GearFieldsProps } from './gear-fields.ts';
 import { LiveLength } from './LiveField.tsx';
 
-type Props = {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-  readonly reader: Reader;
-};
-
 /** Where the lengths of a wireway are coupled: no hole may lie there. */
-export function SeamFields({ type, at, set, reader }: Props) {
+export function SeamFields({ type, at, set, reader }: GearFieldsProps) {
   const seams = type.seamsMm ?? [];
   return (
     <Section title="Seams" summary={String(seams.length)}>

@@ -1,13 +1,7 @@
-import type { GearType } from '@zarnel/core/plan';
 import { Section } from '../ui/Section.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
+import type { GearFieldsProps } from './gear-fields.ts';
 import { LiveNumber } from './LiveField.tsx';
-
-type Props = {
-  readonly type: GearType;
-  readonly at: (path: string) => string | undefined;
-  readonly set: (changed: Partial<GearType>) => void;
-};
 
 const SOLAR = [
   ['pmaxW', 'Power', 'W'],
@@ -27,7 +21,7 @@ const FIRST_SOLAR = {
 };
 
 /** A solar module at standard test conditions. */
-export function SolarFields({ type, at, set }: Props) {
+export function SolarFields({ type, at, set }: Omit<GearFieldsProps, 'reader'>) {
   const { solarModule } = type;
   return (
     <Section title="Solar module at standard conditions">
