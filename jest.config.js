@@ -3,6 +3,8 @@ const isWithDatabase = process.env.ZARNEL_TESTS === 'database';
 
 export default {
   testEnvironment: 'node',
+  // One fewer than there are processors is the usual; nothing else runs beside them.
+  maxWorkers: '100%',
   // Patience for a machine that is shared and slow.
   testTimeout: 30_000,
   roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/cli/src', '<rootDir>/web/src'],
