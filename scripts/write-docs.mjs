@@ -1,8 +1,9 @@
-// Writes the files that follow from the core: the JSON Schemas of plans and gear files, and the demo jobs.
+// Writes the files that follow from the core: the JSON Schemas of plans and gear files, the page of checks, and the demo jobs.
 import { writeFileSync } from 'node:fs';
-import { DEMOS, gearJsonSchema, planJsonSchema } from '../core/dist/doors/files.js';
+import { checksPage, DEMOS, gearJsonSchema, planJsonSchema } from '../core/dist/doors/files.js';
 import { writePlan } from '../core/dist/doors/plan.js';
 
 writeFileSync('docs/plan.schema.json', `${JSON.stringify(planJsonSchema(), null, 2)}\n`);
 writeFileSync('docs/gear.schema.json', `${JSON.stringify(gearJsonSchema(), null, 2)}\n`);
+writeFileSync('docs/checks.md', checksPage());
 for (const { file, plan } of DEMOS) writeFileSync(`demo/${file}.zarnel.json`, writePlan(plan()));

@@ -1,73 +1,40 @@
-import type { Check, CheckMeta } from './check/finding.ts';
-import { ambientCheck } from './clearance/ambient.ts';
-import { aroundCheck } from './clearance/around.ts';
-import { besideCheck } from './clearance/beside.ts';
-import { dedicatedSpaceCheck } from './clearance/dedicated-space.ts';
-import { faceEdgeCheck } from './clearance/face-edge.ts';
-import { handlesCheck } from './clearance/handles.ts';
-import { heatFaceCheck } from './clearance/heat-face.ts';
-import { locationCheck } from './clearance/location.ts';
-import { overlapCheck } from './clearance/overlap.ts';
-import { setbackCheck } from './clearance/setback.ts';
-import { stackedCheck } from './clearance/stacked.ts';
-import { sunCheck } from './clearance/sun.ts';
-import { swingCheck } from './clearance/swing.ts';
-import { ventilationCheck } from './clearance/ventilation.ts';
-import { workingSpaceCheck } from './clearance/working-space-check.ts';
-import { boardCheck } from './fixing/board-check.ts';
-import { fixingsCheck } from './fixing/fixings-check.ts';
-import { spacingCheck } from './fixing/spacing-check.ts';
-import { flushCheck } from './fixing/flush-check.ts';
-import { noDrillCheck } from './pack/no-drill-check.ts';
-import { routeCheck } from './route/route-check.ts';
-import { passFramingCheck } from './seal/framing-check.ts';
-import { glandCheck } from './seal/gland-check.ts';
-import { contradictionsCheck } from './survey/contradictions-check.ts';
-import { siteCheck } from './survey/site-check.ts';
-import { wirewayFillCheck } from './wireway/fill-check.ts';
-import { wirewayHolesCheck } from './wireway/holes-check.ts';
-import { linkCheck } from './wireway/join-check.ts';
-import { nippleCheck } from './wireway/nipple-check.ts';
-import { wirewaySupportsCheck } from './wireway/supports-check.ts';
+import type { Family, StepId } from './check/family.ts';
+import type { Check, CheckMeta, Finding } from './check/finding.ts';
+import { CLEARANCE } from './clearance/family.ts';
+import { FIXING } from './fixing/family.ts';
+import { PACK } from './pack/family.ts';
+import { ROUTE } from './route/family.ts';
+import { SEAL } from './seal/family.ts';
+import { SURVEY } from './survey/family.ts';
+import { WIREWAY } from './wireway/family.ts';
 
-/** Every check, sorted by id. Written by hand, so that a missing one is seen in review. */
-export const CHECKS: readonly Check[] = [
-  ambientCheck,
-  aroundCheck,
-  besideCheck,
-  dedicatedSpaceCheck,
-  faceEdgeCheck,
-  handlesCheck,
-  heatFaceCheck,
-  locationCheck,
-  overlapCheck,
-  setbackCheck,
-  stackedCheck,
-  sunCheck,
-  swingCheck,
-  ventilationCheck,
-  workingSpaceCheck,
-  boardCheck,
-  flushCheck,
-  fixingsCheck,
-  spacingCheck,
-  noDrillCheck,
-  routeCheck,
-  passFramingCheck,
-  glandCheck,
-  contradictionsCheck,
-  siteCheck,
-  wirewayFillCheck,
-  wirewayHolesCheck,
-  linkCheck,
-  nippleCheck,
-  wirewaySupportsCheck,
-];
+/** The families of the trade, sorted by id. */
+export const FAMILIES: readonly Family[] = [CLEARANCE, FIXING, PACK, ROUTE, SEAL, SURVEY, WIREWAY];
+
+/** Every check, by its family. */
+export const CHECKS: readonly Check[] = FAMILIES.flatMap(({ checks }) => checks);
+
+/** The checks that no proposed layout may break. */
+export const CHECKS_OF_PLACES = FAMILIES.filter(({ decidesPlaces }) => decidesPlaces).flatMap(
+  ({ checks }) => checks,
+);
 
 const META = new Map(CHECKS.map(({ meta }) => [meta.id, meta]));
+const FAMILY_OF = new Map(
+  FAMILIES.flatMap((family) => family.checks.map(({ meta }) => [meta.id, family] as const)),
+);
 
 export function getCheckMeta(id: string): CheckMeta {
   const meta = META.get(id);
   if (meta === undefined) throw new Error(`There is no check “${id}”.`);
   return meta;
+}
+
+/** The step at which a finding is cleared. */
+export function stepOfFinding({ check, subjects }: Pick<Finding, 'check' | 'subjects'>): StepId {
+  const family = FAMILY_OF.get(check);
+  if (family === undefined) throw new Error(`No step clears the findings of “${check}”.`);
+  const [subject] = subjects;
+  const own = subject === undefined ? undefined : family.stepOf?.[subject.kind];
+  return own ?? family.step;
 }

@@ -6,7 +6,7 @@ import type { Model } from './model/model.ts';
 import { ValueBook, type ValueChanges } from './model/value-book.ts';
 import type { Run } from './plan/run.ts';
 import type { Working } from './working/working.ts';
-import { CHECKS } from './checks.ts';
+import { CHECKS, CHECKS_OF_PLACES } from './checks.ts';
 import { arrange, type ArrangeAnswer, type ArrangeProgress } from './arrange/arrange.ts';
 import type { ArrangeRequest } from './arrange/request.ts';
 import { drillSheets, sheetIds, sheetOf, type DrillSheet } from './pack/holes.ts';
@@ -20,9 +20,6 @@ export type Evaluation<Any extends Finding = Finding> = {
   readonly routes: Routes;
   readonly sheets: readonly DrillSheet[];
 };
-
-/** What no proposal may violate: all that where gear hangs decides. */
-const OF_PLACES = /^(?:clearance|fixing|wireway|pack)\./u;
 
 /** More pieces than this are not laid out as one. */
 export const MOST_ARRANGED = 24;
@@ -54,14 +51,7 @@ export function arrangePlan(
   ) {
     return fail('The wireway must hang on the same face and stay where it is.');
   }
-  return ok(
-    arrange(
-      prepared,
-      request,
-      CHECKS.filter(({ meta }) => OF_PLACES.test(meta.id)),
-      onProgress,
-    ),
-  );
+  return ok(arrange(prepared, request, CHECKS_OF_PLACES, onProgress));
 }
 
 /** Everything at once, for the command line or a test. The plan’s references must hold. */

@@ -2,6 +2,7 @@
 
 export { blankPlan } from '../demo/blank-plan.ts';
 export { DEMOS } from '../demo/demos.ts';
+export { checksPage } from '../checks-page.ts';
 export { honeyHouse } from '../demo/honey-house.ts';
 export { gearIdOf, readGearCsv } from '../gear/gear-csv-read.ts';
 export { writeGearCsv } from '../gear/gear-csv-write.ts';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Finding, Ref } from '@zarnel/core/checks';
+import { stepOfFinding, type Finding, type Ref, type StepId } from '@zarnel/core/checks';
 import type { Evaluation, Prepared } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
@@ -11,7 +11,6 @@ import { Button } from '../ui/Button.tsx';
 import { lazily } from '../ui/lazily.ts';
 import { FindingList } from './findings/FindingList.tsx';
 import { HangGear } from './mount/HangGear.tsx';
-import { stepOf, type StepId } from './steps.ts';
 import { ThingsList } from './ThingsList.tsx';
 
 // The panels of a step come with it.
@@ -68,7 +67,9 @@ export function Bench({ step, plan, evaluation, current }: Props) {
       </>
     );
   }
-  const left = findings.filter((finding) => step === 'site' || step === 'gear' || stepOf(finding) === step);
+  const left = findings.filter(
+    (finding) => step === 'site' || step === 'gear' || stepOfFinding(finding) === step,
+  );
   return (
     <>
       {step === 'mount' && <HangGear plan={plan} />}

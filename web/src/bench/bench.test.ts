@@ -1,23 +1,31 @@
 import { describe, expect, test } from '@jest/globals';
-import { CHECKS } from '@zarnel/core/checks';
+import { CHECKS, stepOfFinding } from '@zarnel/core/checks';
 import { evaluatePlan } from '@zarnel/core/figures';
 import { honeyHouse } from '@zarnel/core/files';
 import { INCH_READER } from '@zarnel/core/words';
 import { requiredFigures } from './mount/required-figures.ts';
-import { isStep, stepOf, STEPS } from './steps.ts';
+import { isStep, STEPS } from './steps.ts';
 
 describe('steps', () => {
   test('every check’s findings belong to a step where they can be cleared', () => {
     const [finding] = evaluatePlan(honeyHouse()).findings;
     if (finding === undefined) throw new Error('the demo has findings');
     for (const { meta } of CHECKS) {
-      expect(['site', 'mount', 'route']).toContain(stepOf({ subjects: finding.subjects, check: meta.id }));
+      expect(['site', 'mount', 'route']).toContain(
+        stepOfFinding({ subjects: finding.subjects, check: meta.id }),
+      );
     }
     // Brackets that hold nothing keep Mount from saying that nothing is left there.
-    expect(stepOf({ subjects: finding.subjects, check: 'fixing.holes' })).toBe('mount');
-    expect(stepOf({ check: 'survey.contradictions', subjects: [{ kind: 'joint', id: 'x' }] })).toBe('mount');
-    expect(stepOf({ check: 'survey.contradictions', subjects: [{ kind: 'run', id: 'x' }] })).toBe('route');
-    expect(() => stepOf({ subjects: finding.subjects, check: 'unheard-of.check' })).toThrow(/No step/u);
+    expect(stepOfFinding({ subjects: finding.subjects, check: 'fixing.holes' })).toBe('mount');
+    expect(stepOfFinding({ check: 'survey.contradictions', subjects: [{ kind: 'joint', id: 'x' }] })).toBe(
+      'mount',
+    );
+    expect(stepOfFinding({ check: 'survey.contradictions', subjects: [{ kind: 'run', id: 'x' }] })).toBe(
+      'route',
+    );
+    expect(() => stepOfFinding({ subjects: finding.subjects, check: 'unheard-of.check' })).toThrow(
+      /No step/u,
+    );
   });
 
   test('are known by name, in the order of the tape', () => {

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { NavLink } from 'react-router';
 import type { Finding } from '@zarnel/core/checks';
-import { STEPS, stepOf, type StepId } from '../bench/steps.ts';
+import { stepOfFinding, type StepId } from '@zarnel/core/checks';
+import { STEPS } from '../bench/steps.ts';
 import { SeverityMark } from '../ui/SeverityMark.tsx';
 
 /** A tape across the top, the steps its graduations; each shows what is left to clear. */
@@ -53,8 +54,8 @@ type Open = { readonly count: number; readonly isStopped: boolean };
 function openBySteps(findings: readonly Finding[]): Readonly<Record<StepId, Open>> {
   const open = { site: NOTHING, gear: NOTHING, mount: NOTHING, route: NOTHING, pack: NOTHING };
   for (const finding of findings) {
-    const { count, isStopped } = open[stepOf(finding)];
-    open[stepOf(finding)] = { count: count + 1, isStopped: isStopped || finding.severity === 'stop' };
+    const { count, isStopped } = open[stepOfFinding(finding)];
+    open[stepOfFinding(finding)] = { count: count + 1, isStopped: isStopped || finding.severity === 'stop' };
   }
   return open;
 }

@@ -1,0 +1,19 @@
+import type { Ref } from '../plan/lists.ts';
+import type { Check } from './finding.ts';
+
+/** The steps of a job at which something is done. */
+export type StepId = 'site' | 'gear' | 'mount' | 'route' | 'pack';
+
+/** A family of the trade: what it looks after, and where what it finds is cleared. */
+export type Family = {
+  /** What the ids of its checks begin with. */
+  readonly id: string;
+  readonly name: string;
+  readonly about: string;
+  readonly step: StepId;
+  /** Where it depends on what a finding is about. */
+  readonly stepOf?: Readonly<Record<Ref['kind'], StepId>>;
+  /** Whether where gear hangs decides what it finds: no proposed layout may break it. */
+  readonly decidesPlaces: boolean;
+  readonly checks: readonly Check[];
+};

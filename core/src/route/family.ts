@@ -1,0 +1,11 @@
+import type { Family } from '../check/family.ts';
+import { routeCheck } from './route-check.ts';
+
+export const ROUTE: Family = {
+  id: 'route',
+  name: 'Route',
+  about: 'The ways of cables from port to port',
+  step: 'route',
+  decidesPlaces: false,
+  checks: [routeCheck],
+};

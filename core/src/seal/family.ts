@@ -1,0 +1,12 @@
+import type { Family } from '../check/family.ts';
+import { passFramingCheck } from './framing-check.ts';
+import { glandCheck } from './gland-check.ts';
+
+export const SEAL: Family = {
+  id: 'seal',
+  name: 'Seal',
+  about: 'Holes through faces: what they meet on either side, and the gland in them',
+  step: 'route',
+  decidesPlaces: false,
+  checks: [passFramingCheck, glandCheck],
+};

@@ -1,0 +1,14 @@
+import type { Family } from '../check/family.ts';
+import { contradictionsCheck } from './contradictions-check.ts';
+import { siteCheck } from './site-check.ts';
+
+export const SURVEY: Family = {
+  id: 'survey',
+  name: 'Survey',
+  about: 'Whether the faces fit together, and whether the plan contradicts itself',
+  step: 'site',
+  // What the plan contradicts itself in is cleared where the thing it is about is put up.
+  stepOf: { face: 'site', placement: 'mount', joint: 'mount', pass: 'route', run: 'route' },
+  decidesPlaces: false,
+  checks: [contradictionsCheck, siteCheck],
+};
