@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { gearDetailSchema, gearListSchema } from '@zarnel/contract';
-import { writeGearCsv, writeGearFile } from '@zarnel/core/files';
 import type { GearType } from '@zarnel/core/plan';
 import { Button } from '../ui/Button.tsx';
 import { downloadText } from '../ui/download.ts';
+import { browserFileWriting } from '../workers/files.ts';
+
+const writing = browserFileWriting();
 
 /** The server gives this many at once. */
 const PAGE = 200;
@@ -11,28 +13,29 @@ const PAGE = 200;
 /** The picked types, or with none picked all that are in use, as a gear file or as CSV. */
 export function ExportButtons({ ids }: { readonly ids: readonly string[] }) {
   const [fault, setFault] = useState<string | null>(null);
-  const save = async (write: (gear: readonly GearType[]) => void) => {
+  const save = async (as: 'file' | 'table') => {
     setFault(null);
-    try {
-      write(await readTypes(ids.length > 0 ? ids : await allIds()));
-    } catch {
+    const gear = await readTypes(ids.length > 0 ? ids : await allIds()).catch(() => null);
+    if (gear === null) {
       setFault('The library cannot be reached just now; nothing was saved.');
+      return;
     }
+    const text = await writing
+      .ask((exports) => (as === 'file' ? exports.gearFile(gear) : exports.gearCsv(gear)))
+      .catch((error: unknown) => {
+        console.error(error);
+        setFault('The file could not be written here; nothing was saved. Try again.');
+        return null;
+      });
+    if (text === null) return;
+    if (as === 'file') downloadText('gear.zarnel-gear.json', 'application/json', text);
+    else downloadText('gear.csv', 'text/csv', text);
   };
   const which = ids.length > 0 ? `${ids.length} picked` : 'all';
   return (
     <>
-      <Button
-        onClick={() =>
-          void save((gear) => downloadText('gear.zarnel-gear.json', 'application/json', writeGearFile(gear)))
-        }
-      >
-        Export {which}
-      </Button>
-      <Button
-        look="quiet"
-        onClick={() => void save((gear) => downloadText('gear.csv', 'text/csv', writeGearCsv(gear)))}
-      >
+      <Button onClick={() => void save('file')}>Export {which}</Button>
+      <Button look="quiet" onClick={() => void save('table')}>
         as CSV
       </Button>
       {fault !== null && (

@@ -29,7 +29,7 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
     setTaken(0);
     setReading(true);
     const result = await reading
-      .read(async (files) => files.gear(text, /\.json$/iu.test(file) ? 'json' : 'csv'))
+      .ask(async (files) => files.gear(text, /\.json$/iu.test(file) ? 'json' : 'csv'))
       .catch(() => ({ ok: false as const, fault: 'It could not be read here.' }))
       .finally(() => setReading(false));
     if (result === null) return;

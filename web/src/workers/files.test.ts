@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Mortal } from './answering.ts';
-import { FileReading } from './files.ts';
+import { FileWork } from './files.ts';
 
 type Reader = { readonly read: () => Promise<string> };
 
@@ -9,21 +9,21 @@ function setUp() {
   const listeners: ((event: unknown) => void)[] = [];
   const answers: ((text: string) => void)[] = [];
   let made = 0;
-  const reading = new FileReading<Reader>(() => {
+  const reading = new FileWork<Reader>(() => {
     const number = made++;
     const worker: Mortal = {
       terminate: () => ended.push(number),
       addEventListener: (_, listener) => listeners.push(listener),
     };
-    return { worker, reader: { read: () => new Promise((resolve) => answers.push(resolve)) } };
+    return { worker, remote: { read: () => new Promise((resolve) => answers.push(resolve)) } };
   });
   return { reading, ended, listeners, answers };
 }
 
-describe('FileReading', () => {
+describe('FileWork', () => {
   test('ends the worker of each file with it', async () => {
     const { reading, ended, answers } = setUp();
-    const first = reading.read((reader) => reader.read());
+    const first = reading.ask((reader) => reader.read());
     answers[0]?.('one');
     expect(await first).toBe('one');
     expect(ended).toEqual([0]);
@@ -31,8 +31,8 @@ describe('FileReading', () => {
 
   test('stops at once when nobody waits any more, or another file comes', async () => {
     const { reading, ended, answers } = setUp();
-    const first = reading.read((reader) => reader.read());
-    const second = reading.read((reader) => reader.read());
+    const first = reading.ask((reader) => reader.read());
+    const second = reading.ask((reader) => reader.read());
     expect(await first).toBeNull();
     expect(ended).toEqual([0]);
     answers[0]?.('late');
@@ -44,7 +44,7 @@ describe('FileReading', () => {
 
   test('says so when the worker breaks', async () => {
     const { reading, ended, listeners } = setUp();
-    const first = reading.read((reader) => reader.read());
+    const first = reading.ask((reader) => reader.read());
     listeners[0]?.({ message: 'out of memory' });
     await expect(first).rejects.toThrow('the worker ended');
     expect(ended).toEqual([0]);

@@ -1,22 +1,23 @@
 import { wrap, type Remote } from 'comlink';
 import { WorkerLost, type Mortal } from './answering.ts';
+import type { Exports } from './exports.worker.ts';
 import type { Files } from './files.worker.ts';
 
-type Made<Reader> = { readonly worker: Mortal; readonly reader: Reader };
+type Made<Asked> = { readonly worker: Mortal; readonly remote: Asked };
 
 /**
- * Reads one file at a time, each in a worker of its own: a large one holds up neither the checks nor the page, and ends at once
- * when nobody waits for it any more.
+ * Reads or writes one file at a time, each in a worker of its own: a large one holds up neither the checks nor the page, and
+ * ends at once when nobody waits for it any more.
  */
-export class FileReading<Reader = Remote<Files>> {
+export class FileWork<Asked> {
   private end: (() => void) | null = null;
 
-  constructor(private readonly make: () => Made<Reader>) {}
+  constructor(private readonly make: () => Made<Asked>) {}
 
-  /** What the file holds; null where the reading was stopped, by `stop` or by the next. Throws where the worker broke. */
-  async read<Answer>(question: (reader: Reader) => Promise<Answer>): Promise<Answer | null> {
+  /** What the file holds, or is to hold; null where the work was stopped, by `stop` or by the next. Throws where the worker broke. */
+  async ask<Answer>(question: (remote: Asked) => Promise<Answer>): Promise<Answer | null> {
     this.stop();
-    const { worker, reader } = this.make();
+    const { worker, remote } = this.make();
     let end = () => {};
     const stopped = new Promise<null>((resolve) => (end = () => resolve(null)));
     this.end = end;
@@ -26,7 +27,7 @@ export class FileReading<Reader = Remote<Files>> {
       worker.addEventListener('messageerror', die);
     });
     try {
-      return await Promise.race([question(reader), stopped, lost]);
+      return await Promise.race([question(remote), stopped, lost]);
     } finally {
       worker.terminate();
       if (this.end === end) this.end = null;
@@ -39,9 +40,18 @@ export class FileReading<Reader = Remote<Files>> {
   }
 }
 
+type FileReading = FileWork<Remote<Files>>;
+
 export function browserFileReading(): FileReading {
-  return new FileReading(() => {
+  return new FileWork(() => {
     const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
-    return { worker, reader: wrap<Files>(worker) };
+    return { worker, remote: wrap<Files>(worker) };
+  });
+}
+
+export function browserFileWriting(): FileWork<Remote<Exports>> {
+  return new FileWork(() => {
+    const worker = new Worker(new URL('./exports.worker.ts', import.meta.url), { type: 'module' });
+    return { worker, remote: wrap<Exports>(worker) };
   });
 }

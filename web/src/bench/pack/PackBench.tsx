@@ -1,10 +1,15 @@
+import { useState } from 'react';
 import { countHoles, type DrillSheet } from '@zarnel/core/figures';
-import { holesCsv } from '@zarnel/core/files';
 import { countText, fileStem, type Reader, valueText } from '@zarnel/core/words';
 import { useTelling } from '../use-telling.ts';
 import { printed } from '../../state/job-session.ts';
+import { useAppSelector } from '../../state/store.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText } from '../../ui/download.ts';
+import { Fault } from '../../ui/Fault.tsx';
+import { browserFileWriting } from '../../workers/files.ts';
+
+const writing = browserFileWriting();
 
 type Props = {
   /** Of the plan as it is now; null while they are worked out. */
@@ -16,6 +21,21 @@ type Props = {
 /** What to take to the wall: print the drill sheets, or take the holes as a table. */
 export function PackBench({ sheets, jobName, reader }: Props) {
   const telling = useTelling(reader);
+  const plan = useAppSelector((state) => state.plan.plan);
+  const [fault, setFault] = useState<string | null>(null);
+  const takeCsv = async () => {
+    if (sheets === null || plan === null) return;
+    setFault(null);
+    try {
+      const csv = await writing.ask((exports) => exports.holesCsv(sheets, reader, plan));
+      if (csv === null) return;
+      downloadText(`${fileStem(jobName)}-holes.csv`, 'text/csv', csv);
+      await printed();
+    } catch (error) {
+      console.error(error);
+      setFault('The holes could not be written here; nothing was saved. Try again.');
+    }
+  };
   if (sheets === null) {
     return (
       <section aria-label="Drill sheets">
@@ -36,14 +56,8 @@ export function PackBench({ sheets, jobName, reader }: Props) {
         <Button look="strong" onClick={() => window.print()}>
           Print the sheets
         </Button>
-        <Button
-          onClick={() => {
-            downloadText(`${fileStem(jobName)}-holes.csv`, 'text/csv', holesCsv(sheets, telling));
-            void printed();
-          }}
-        >
-          Holes as CSV
-        </Button>
+        <Button onClick={() => void takeCsv()}>Holes as CSV</Button>
+        <Fault>{fault}</Fault>
       </div>
       <ol className="mt-4">
         {sheets.map((sheet) => (

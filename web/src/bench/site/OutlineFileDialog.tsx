@@ -46,7 +46,7 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
 
   const read = async (text: string, file: string) => {
     if (/\.dxf$/iu.test(file)) {
-      const drawing = await reading.read(async (files) => files.dxfOutlines(text));
+      const drawing = await reading.ask(async (files) => files.dxfOutlines(text));
       if (drawing === null) return;
       if (!drawing.ok) {
         setRefused(`${file}: ${drawing.fault} Nothing was changed.`);
@@ -56,7 +56,7 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
       setOffer({ ...drawing.value, file, faults: [] });
       return;
     }
-    const corners = await reading.read(async (files) => files.csvOutline(text, bare));
+    const corners = await reading.ask(async (files) => files.csvOutline(text, bare));
     if (corners === null) return;
     const { points, faults } = corners;
     // Lengths in a CSV carry their own units.
