@@ -1,5 +1,4 @@
 import { gearName } from '../plan/names.ts';
-import { told } from '../quantity/told.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { floorUnder } from '../clearance/floor.ts';
 import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.ts';
@@ -11,7 +10,7 @@ import { RULE_COUNTERPARTS, type RuleCounterpart } from '../plan/gear-type.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { edgesOf } from '../geometry/segments.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import type { Told } from '../quantity/told.ts';
+import { told, type Told } from '../quantity/told.ts';
 import { floorRiseMm } from '../site/as-taped.ts';
 import { clipToBox } from '../geometry/clip.ts';
 import { mayLieUnder } from '../site/obstacle-zone.ts';

@@ -1,5 +1,5 @@
 import { faceName, gearName } from '../plan/names.ts';
-import { type Named } from '../quantity/told.ts';
+import type { Named } from '../quantity/told.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
 import { bodyOf } from '../gear/body.ts';
 import { Model, type Hung } from '../model/model.ts';

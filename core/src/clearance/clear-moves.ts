@@ -1,4 +1,4 @@
-import { type ToldValue } from '../quantity/told.ts';
+import type { ToldValue } from '../quantity/told.ts';
 import { gearName, obstacleName } from '../plan/names.ts';
 import { gearNear, hungAt, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import { bodyOf } from '../gear/body.ts';

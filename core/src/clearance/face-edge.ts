@@ -1,7 +1,6 @@
-import { groundName } from '../check/prepared.ts';
 import { gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
-import type { Hung, Prepared } from '../check/prepared.ts';
+import { groundName, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import { isOnItsGround } from './clear-moves.ts';

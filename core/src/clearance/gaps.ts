@@ -1,5 +1,4 @@
 import { gearName } from '../plan/names.ts';
-import { told } from '../quantity/told.ts';
 import { gearNear, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Model } from '../model/model.ts';
 import { query } from '../derive/query.ts';
@@ -7,7 +6,7 @@ import { practice } from '../reference/source.ts';
 import type { GivenTemperature } from '../plan/values.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { degCFromDegF } from '../quantity/convert.ts';
-import type { Told } from '../quantity/told.ts';
+import { told, type Told } from '../quantity/told.ts';
 import { gapAcrossMm, gapUpMm, type BoxMm } from '../geometry/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { reachOfRulesMm, requiredGap, requiredGapBeside, type RequiredGap } from './required-gap.ts';

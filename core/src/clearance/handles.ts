@@ -1,14 +1,13 @@
 import { told } from '../quantity/told.ts';
 import { gearName } from '../plan/names.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
-import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { HANDLE_HEIGHT } from '../reference/working-space.ts';
 import { lengthInput } from '../working/working.ts';
 import { isClear } from './clear-moves.ts';
-import { hungAt } from '../check/prepared.ts';
+import { hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { floorUnder, isUpright } from './floor.ts';
 import { codePackOf } from './rule-packs.ts';
 

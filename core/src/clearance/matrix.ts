@@ -1,5 +1,5 @@
 import { gearName } from '../plan/names.ts';
-import { type ToldValue } from '../quantity/told.ts';
+import type { ToldValue } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import type { ClearanceRule } from '../plan/gear-type.ts';
 import type { SourceRef } from '../reference/source.ts';

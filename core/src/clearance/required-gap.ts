@@ -1,4 +1,4 @@
-import { type ToldValue } from '../quantity/told.ts';
+import type { ToldValue } from '../quantity/told.ts';
 import { gearTypeName } from '../plan/names.ts';
 import type { Hung } from '../check/prepared.ts';
 import type { Model } from '../model/model.ts';

@@ -1,5 +1,5 @@
 import { faceName, gearName, obstacleName } from '../plan/names.ts';
-import { type ToldValue } from '../quantity/told.ts';
+import type { ToldValue } from '../quantity/told.ts';
 import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { placingInputs, type Model } from '../model/model.ts';

@@ -14,10 +14,10 @@ import { GEAR } from '../check/subjects.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { WORKING_SPACE, WORKING_SPACE_DEPTH } from '../reference/working-space.ts';
 import { lengthInput } from '../working/working.ts';
-import { type FreeRoom } from './free-room.ts';
+import type { FreeRoom } from './free-room.ts';
 import { isClear } from './clear-moves.ts';
 import { MOVE_FIX_MESSAGES } from './move-fix.ts';
-import { type RequiredGap } from './required-gap.ts';
+import type { RequiredGap } from './required-gap.ts';
 
 import {
   hindrancesBefore,

@@ -1,6 +1,6 @@
 import { told, type ToldValue } from '../quantity/told.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
-import { type GearKind } from '../plan/gear-type.ts';
+import type { GearKind } from '../plan/gear-type.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import type { SourceRef } from '../reference/source.ts';

@@ -1,3 +1,4 @@
+import { mirrored } from '../site/site.ts';
 import { MOST_NAME_CHARACTERS } from '../plan/values.ts';
 import { cutText } from '../plan/name-with.ts';
 import { gearName } from '../plan/names.ts';
@@ -41,7 +42,7 @@ export function nogginFix(prepared: Prepared, item: Hung, { load, holes }: Fixin
   const rows: number[] = [];
   for (const { at } of loose) if (!rows.some((row) => Math.abs(row - at[1]) < SHARE_MM)) rows.push(at[1]);
   // From stud to stud around all the holes, in the front’s own coordinates.
-  const xs = loose.map(({ at }) => (front === item.face ? at[0] : item.face.mirrorSumMm - at[0]));
+  const xs = loose.map(({ at }) => (front === item.face ? at : mirrored(item.face, at))[0]);
   const centres = front.members
     .filter(({ framingId }) => framingId === studs.id)
     .map(({ centreMm }) => centreMm);

@@ -12,7 +12,7 @@ import { boardCableHoles } from '../route/board-cables.ts';
 import { passSidesAt } from '../seal/pass-sides.ts';
 import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
-import type { SiteFace } from '../site/site.ts';
+import { mirrored, type SiteFace } from '../site/site.ts';
 import { cutMm, sawnKnockout } from '../drill/hole-saw.ts';
 import { joinOf } from '../wireway/joined.ts';
 import { wirewayHoles } from '../wireway/hole-pattern.ts';
@@ -161,7 +161,7 @@ function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
     if (a === undefined || b === undefined || joinOf(a, b)?.kind !== 'back-to-back') return [];
     if (a.face.id !== face.id && b.face.id !== face.id) return [];
     const isHere = a.face.id === face.id;
-    const at: PointMm = [isHere ? link.xMm : a.face.mirrorSumMm - link.xMm, link.yMm];
+    const at: PointMm = isHere ? [link.xMm, link.yMm] : mirrored(a.face, [link.xMm, link.yMm]);
     const hole = sawnKnockout(link.tradeSize);
     const size = sizeText(link.tradeSize);
     return [

@@ -1,5 +1,5 @@
 import { gearName, obstacleName } from '../plan/names.ts';
-import { type ToldValue } from '../quantity/told.ts';
+import type { ToldValue } from '../quantity/told.ts';
 import { frontMm as backMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { isShort, workingSpaceOf } from '../clearance/working-space.ts';
 import { obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';

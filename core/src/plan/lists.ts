@@ -1,4 +1,4 @@
-import { type ToldValue } from '../quantity/told.ts';
+import type { ToldValue } from '../quantity/told.ts';
 import type { Draft } from 'immer';
 import type { Plan } from './plan.ts';
 
@@ -46,7 +46,7 @@ function portOf<Item>(end: string, placementOf: (item: Item) => string): Referen
   return {
     to: 'placements',
     path: `${end}.placement`,
-    word: 'placement',
+    word: 'gear',
     idOf: placementOf,
     whenGone: GOES_TOO,
   };
@@ -133,7 +133,7 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
       {
         to: 'placements',
         path: 'wireway',
-        word: 'placement',
+        word: 'gear',
         idOf: ({ wireway }) => wireway,
         whenGone: GOES_TOO,
       },
@@ -165,9 +165,9 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
     placedOn: null,
   },
   passes: {
-    one: 'Pass',
-    many: 'passes',
-    word: 'pass',
+    one: 'Hole',
+    many: 'holes',
+    word: 'hole',
     refersTo: [{ to: 'faces', path: 'face', word: 'face', idOf: ({ face }) => face, whenGone: GOES_TOO }],
     placedOn: ({ face }) => ({ face }),
   },

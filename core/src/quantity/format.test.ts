@@ -1,8 +1,7 @@
-import { UNITS } from './units.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { countText } from './told.ts';
-import type { QuantityUnit } from './units.ts';
+import { UNITS, type QuantityUnit } from './units.ts';
 import {
   formatAgainst,
   formatBeside,

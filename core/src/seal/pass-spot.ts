@@ -1,6 +1,6 @@
 import { MM_PER_INCH } from '../quantity/convert.ts';
 import { gearName, obstacleName } from '../plan/names.ts';
-import { type ToldValue, type Named } from '../quantity/told.ts';
+import type { ToldValue, Named } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Pass } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';

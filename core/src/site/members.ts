@@ -1,5 +1,5 @@
 import { framingName } from '../plan/names.ts';
-import { type Named } from '../quantity/told.ts';
+import type { Named } from '../quantity/told.ts';
 import type { Face } from '../plan/face.ts';
 import type { Framing } from '../plan/framing.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';

@@ -1,7 +1,7 @@
 import { circuitName, gearName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
-import { type Hung, type Prepared } from '../check/prepared.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
 import { WIREWAYS } from '../check/subjects.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';

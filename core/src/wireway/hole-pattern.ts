@@ -1,3 +1,4 @@
+import { knockoutOnFace } from '../gear/body.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { portKey } from '../model/model.ts';
 import { query } from '../derive/query.ts';
@@ -49,7 +50,7 @@ export const wirewayHoles = query((prepared: Prepared, wirewayId: string): reado
       // What cannot be joined is not drilled.
       if (unit === undefined || knockout === undefined || side === null) return [];
       if (unit.face.id !== wireway.face.id || unit.id === wireway.id) return [];
-      const fromLeftMm = unit.body.minX + knockout.alongMm - wireway.body.minX;
+      const fromLeftMm = knockoutOnFace(unit.body, knockout).at[0] - wireway.body.minX;
       return [
         {
           joint,

@@ -1,3 +1,4 @@
+import { knockoutOnFace } from '../gear/body.ts';
 import { told, type Told } from '../quantity/told.ts';
 import { gearName } from '../plan/names.ts';
 import {
@@ -207,7 +208,7 @@ function acrossLugs(hole: WirewayHole): Told {
 
 function pointOf({ unit, knockout, wireway, side }: WirewayHole): Finding['at'] {
   const yMm = side === 'top' ? wireway.body.maxY : wireway.body.minY;
-  return { face: wireway.face.id, xMm: unit.body.minX + knockout.alongMm, yMm };
+  return { face: wireway.face.id, xMm: knockoutOnFace(unit.body, knockout).at[0], yMm };
 }
 
 export const wirewayHolesCheck: Check = checkOf(meta, lookAt(WIREWAYS, checkWireway));

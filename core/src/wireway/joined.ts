@@ -1,3 +1,4 @@
+import { mirrored } from '../site/site.ts';
 import { told } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
@@ -255,7 +256,7 @@ export function linkEnds(prepared: Prepared, link: Link): LinkEnds[] {
   if (a === undefined || b === undefined) return [];
   if (link.kind === 'back-to-back') {
     const here: PointMm = [link.xMm, link.yMm];
-    const there: PointMm = [a.face.mirrorSumMm - link.xMm, link.yMm];
+    const there: PointMm = mirrored(a.face, [link.xMm, link.yMm]);
     return [
       { key: `${link.id}@${a.face.id}`, face: a.face.id, from: here, to: here },
       { key: `${link.id}@${b.face.id}`, face: b.face.id, from: there, to: there },

@@ -1,4 +1,4 @@
-import { type Quantity } from '../quantity/units.ts';
+import type { Quantity } from '../quantity/units.ts';
 import { gearName } from '../plan/names.ts';
 import { told, type Told } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';

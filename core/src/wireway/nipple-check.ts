@@ -1,3 +1,4 @@
+import { knockoutOnFace } from '../gear/body.ts';
 import { gearName } from '../plan/names.ts';
 import {
   checkOf,
@@ -58,7 +59,7 @@ function checkHole(hole: WirewayHole): Found[] {
     ],
     at: {
       face: unit.face.id,
-      xMm: unit.body.minX + knockout.alongMm,
+      xMm: knockoutOnFace(unit.body, knockout).at[0],
       yMm: side === 'top' ? unit.body.minY : unit.body.maxY,
     },
   } as const;

@@ -1,4 +1,4 @@
-import { type GearFault, type GearType } from '@zarnel/core/plan';
+import type { GearFault, GearType } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
 import { GEAR_KIND_WORDS, optionsOf } from '../bench/words.ts';
 import { Section } from '../ui/Section.tsx';

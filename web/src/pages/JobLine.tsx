@@ -1,7 +1,6 @@
 import { useMemo } from 'react';
 import { NavLink } from 'react-router';
-import type { Finding } from '@zarnel/core/checks';
-import { stepOfFinding, type StepId } from '@zarnel/core/checks';
+import { stepOfFinding, type Finding, type StepId } from '@zarnel/core/checks';
 import { STEPS } from '../bench/steps.ts';
 import { SeverityMark } from '../ui/SeverityMark.tsx';
 

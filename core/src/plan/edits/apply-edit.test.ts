@@ -1,4 +1,3 @@
-import { refusalText } from '../../test/plans.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { honeyHouse } from '../../demo/honey-house.ts';
@@ -10,7 +9,7 @@ import { openPlan } from '../open-plan.ts';
 import type { Plan } from '../plan.ts';
 import { findContradictions } from '../contradictions.ts';
 import { applyEdit, applyEdits, applyPlanPatches, planEditSchema, type PlanEdit } from './apply-edit.ts';
-import { beside } from '../../test/plans.ts';
+import { beside, refusalText } from '../../test/plans.ts';
 
 const base = honeyHouse();
 const idOf = (items: readonly { id: string }[]) => fc.constantFrom(...items.map(({ id }) => id));

@@ -15,7 +15,7 @@ export const movePass = defineEdit(
   }),
   (draft, { pass: id, xMm, yMm }) => {
     const pass = draft.passes.find((candidate) => candidate.id === id);
-    if (pass === undefined) return missing('pass', id);
+    if (pass === undefined) return missing('hole', id);
     pass.xMm = xMm;
     pass.yMm = yMm;
     return null;
@@ -26,7 +26,7 @@ export const setPassGland = defineEdit(
   z.strictObject({ kind: z.literal('set-pass-gland'), pass: idSchema, gland: z.enum(GLAND_SIZES) }),
   (draft, { pass: id, gland }) => {
     const pass = draft.passes.find((candidate) => candidate.id === id);
-    if (pass === undefined) return missing('pass', id);
+    if (pass === undefined) return missing('hole', id);
     pass.gland = gland;
     return null;
   },
