@@ -1,4 +1,4 @@
-import { CHECKS, findingsOf, getCheckMeta, type Found } from '@zarnel/core/checks';
+import { CHECKS, findingsOf, getCheckMeta, type Finding, type Found } from '@zarnel/core/checks';
 import {
   arrangePlan,
   drillSheets,
@@ -24,6 +24,7 @@ import {
   sheetInWords,
   stepMm,
   tellingOf,
+  toldText,
   type Reader,
   type Telling,
   workingInWords,
@@ -129,13 +130,21 @@ function layouts(plan: Plan, face: string, flag: string | undefined): CliResult 
     seed: 1,
   });
   if (!answer.ok) return refuse(`${answer.fault}\n`);
-  const { proposals, impossible, turnedDown } = answer.value;
+  const { proposals, contradictions, impossible, turnedDown } = answer.value;
   const code = proposals.length === 0 ? 1 : 0;
-  if (flag === '--json') return { code, out: `${JSON.stringify(answer.value, null, 2)}\n`, err: '' };
+  const told = (finding: Finding) => sentenceOf(finding, getCheckMeta(finding.check), telling);
+  if (flag === '--json') {
+    const report = {
+      ...answer.value,
+      contradictions: contradictions.map(({ gear, why }) => ({ gear, sentence: toldText(why, telling) })),
+      turnedDown: turnedDown.map((finding) => ({ ...finding, sentence: told(finding) })),
+    };
+    return { code, out: `${JSON.stringify(report, null, 2)}\n`, err: '' };
+  }
   if (proposals.length === 0) {
     const why =
       impossible === null
-        ? turnedDown.map((each) => sentenceOf(each, getCheckMeta(each.check), telling))
+        ? turnedDown.map(told)
         : [`${impossible.pieces.map((id) => telling.nameOf(gearName(id))).join(', ')} do not fit.`];
     return { code, out: `${plan.name}: no layout.\n${why.map((line) => `  ${line}\n`).join('')}`, err: '' };
   }
