@@ -24,7 +24,7 @@ const layers = [
 const upward = layers.slice(0, -1).map((name, index) => ({
   name: `core-${name}-looks-only-down`,
   severity: 'error',
-  from: { path: `^core/src/${name}/`, pathNot: '\\.test\\.ts$' },
+  from: { path: `^core/src/${name}/`, pathNot: '\\.(test|cases)\\.ts$' },
   to: { path: `^core/src/(${layers.slice(index + 1).join('|')})/` },
 }));
 
@@ -41,14 +41,14 @@ module.exports = {
     {
       name: 'core-folders-do-not-reach-the-top-files',
       severity: 'error',
-      from: { path: `^core/src/(${layers.join('|')})/`, pathNot: '\\.test\\.ts$' },
+      from: { path: `^core/src/(${layers.join('|')})/`, pathNot: '\\.(test|cases)\\.ts$' },
       to: { path: '^core/src/(doors/|checks|demo/|evaluate)' },
     },
     {
       name: 'core-is-pure',
       comment: 'only a few small libraries from outside; no Node, no shells',
       severity: 'error',
-      from: { path: '^core/src/', pathNot: '(\\.test\\.ts$|^core/src/test/)' },
+      from: { path: '^core/src/', pathNot: '(\\.(test|cases)\\.ts$|^core/src/test/)' },
       to: {
         pathNot:
           '^(core/src/|node_modules/(zod|immer|fraction\\.js|flatqueue|clipper2-ts|earcut|papaparse|@types/papaparse|dxf-parser|@tarikjabiri/dxf|@sindresorhus/slugify|@preact/signals-core)/)',

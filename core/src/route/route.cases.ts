@@ -1,0 +1,9 @@
+import type { CheckCases } from '../test/check-cases.ts';
+
+/** What each check of this family passes, and what it must find. */
+export const ROUTE_CASES: Readonly<Record<string, CheckCases>> = {
+  'route.way': {
+    valid: [[]],
+    invalid: [[{ kind: 'remove-pass', pass: 'roof-hole' }]],
+  },
+};

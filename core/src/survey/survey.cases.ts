@@ -1,0 +1,15 @@
+import type { CheckCases } from '../test/check-cases.ts';
+import { rectangle } from '../test/plans.ts';
+
+/** What each check of this family passes, and what it must find. */
+export const SURVEY_CASES: Readonly<Record<string, CheckCases>> = {
+  // An old file may hold it; no edit makes it. See the plan below.
+  'survey.contradictions': {
+    valid: [[]],
+    invalid: [],
+  },
+  'survey.site': {
+    valid: [[]],
+    invalid: [[{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }]],
+  },
+};

@@ -1,0 +1,22 @@
+import { getSample } from '../gear/samples.ts';
+import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
+import { beside } from './plans.ts';
+
+/** Edits of the demo with its first findings cleared: plans that a check must pass, and plans that it must find. */
+export type CheckCases = {
+  readonly valid: readonly (readonly PlanEdit[])[];
+  readonly invalid: readonly (readonly PlanEdit[])[];
+};
+
+/** The inverter with one more rule. */
+export function withRule(more: Partial<ClearanceRule>): PlanEdit {
+  const type = getSample('inverter-8kw');
+  const rules = [...type.rules, beside('extra', { counterpart: 'any-gear', ...more })];
+  return { kind: 'set-gear-type', gearType: { ...type, rules } };
+}
+
+/** The inverter with something else about it. */
+export function withInverter(more: Partial<GearType>): PlanEdit {
+  return { kind: 'set-gear-type', gearType: { ...getSample('inverter-8kw'), ...more } };
+}
