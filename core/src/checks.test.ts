@@ -19,7 +19,6 @@ import { honeyHouse } from './demo/honey-house.ts';
 import { evaluatePlan } from './evaluate.ts';
 import { applyEdits, type PlanEdit } from './plan/edits/apply-edit.ts';
 import type { Plan } from './plan/plan.ts';
-import { beside } from './test/plans.ts';
 import { UNITS } from './quantity/units.ts';
 import { INCH_READER, METRIC_READER, type Reader } from './quantity/format.ts';
 
