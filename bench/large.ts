@@ -98,7 +98,7 @@ export async function benchLarge(print: (line: string) => void): Promise<void> {
       let now = plan;
       const times = Array.from({ length: EDIT_ROUNDS }, (_, round) => {
         const applied = applyEdits(now, [make(now, round)]);
-        if (!applied.ok) throw new Error(`${name}: ${JSON.stringify(applied.fault)}`);
+        if (!applied.ok) throw new Error(`${name}: ${JSON.stringify(applied.fault.message)}`);
         now = applied.value.plan;
         const start = performance.now();
         live.update(now);

@@ -78,7 +78,7 @@ describe('zarnel check', () => {
         plan,
         fix.edits.map((edit) => planEditSchema.parse(edit)),
       );
-      if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+      if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
       plan = applied.value.plan;
     }
     expect(run('check', 'work.json')).toMatchObject({
@@ -140,7 +140,7 @@ describe('zarnel arrange', () => {
       honeyHouse(),
       (first?.edits ?? []).map((edit) => planEditSchema.parse(edit)),
     );
-    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     files.set('laid-out.json', writePlan(applied.value.plan));
     const { findings } = JSON.parse(run('check', 'laid-out.json', '--json').out) as Report;
     expect(findings.map(({ sentence }) => sentence).join()).not.toContain('Inverter B are');

@@ -24,7 +24,7 @@ import { INCH_READER, METRIC_READER, type Reader } from './quantity/format.ts';
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(honeyHouse(), edits);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value.plan;
 }
 
@@ -181,7 +181,7 @@ describe('the registry of checks', () => {
       for (const finding of evaluatePlan(plan).findings) {
         for (const fix of finding.fixes) {
           const fixed = applyEdits(plan, fix.edits);
-          if (!fixed.ok) throw new Error(`${finding.id}: ${JSON.stringify(fixed.fault)}`);
+          if (!fixed.ok) throw new Error(`${finding.id}: ${JSON.stringify(fixed.fault.message)}`);
           const left = findingsOf(checkCalled(finding.check), prepare(fixed.value.plan));
           expect(left.map(({ id }) => id)).not.toContain(finding.id);
         }

@@ -362,7 +362,7 @@ function differ(pieces: readonly Hung[], a: RefinedLayout, b: RefinedLayout): bo
 /** What a layout would violate that concerns its pieces and stops the work or must be fixed. */
 function violations(trial: Trial, edits: readonly PlanEdit[], moved: ReadonlySet<string>): Finding[] {
   const applied = applyEdits(trial.plan, edits);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   trial.model.update(applied.value.plan);
   return trial.book
     .findings()

@@ -33,7 +33,7 @@ function arranged(of: Plan, asked: ArrangeRequest): ArrangeAnswer {
 
 function hungAs(of: Plan, edits: readonly PlanEdit[]): Plan {
   const applied = applyEdits(of, edits);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value.plan;
 }
 

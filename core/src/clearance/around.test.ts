@@ -101,7 +101,7 @@ describe('aroundCheck', () => {
     expect(finding?.fixes.length).toBeGreaterThan(0);
     for (const { edits } of finding?.fixes ?? []) {
       const moved = applyEdits(tight, edits);
-      if (!moved.ok) throw new Error(JSON.stringify(moved.fault));
+      if (!moved.ok) throw new Error(JSON.stringify(moved.fault.message));
       expect(found(moved.value.plan)).toEqual([]);
     }
     expect(finding?.fixes[0]?.data).toMatchObject({ side: 'left' });

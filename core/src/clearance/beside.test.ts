@@ -115,7 +115,7 @@ describe('besideCheck', () => {
     expect(finding?.fixes.length).toBeGreaterThan(0);
     for (const fix of finding?.fixes ?? []) {
       const fixed = applyEdits(close, fix.edits);
-      if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
+      if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
       expect(findingsOf(besideCheck, prepare(fixed.value.plan))).toEqual([]);
     }
   });

@@ -55,7 +55,7 @@ describe('a setback', () => {
     expect(isClear(prepared, getHung(prepared, 'a'))).toBe(false);
     const [finding] = findingsOf(setbackCheck, prepared);
     const fixed = applyEdits(of, finding?.fixes[0]?.edits ?? []);
-    if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
+    if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
     expect(findingsOf(setbackCheck, prepare(fixed.value.plan))).toEqual([]);
     const answer = arrangePlan(of, { face: 'w', pieces: ['a'], wireway: null, connections: [], weights: USUAL_WEIGHTS, stepMm: 10, seed: 1 }); // prettier-ignore
     if (!answer.ok) throw new Error(answer.fault);

@@ -60,7 +60,7 @@ describe('stackedCheck', () => {
     expect(finding?.fixes.map(({ data }) => data.way)).toEqual(['up', 'down']);
     for (const { edits } of finding?.fixes ?? []) {
       const applied = applyEdits(tight, edits);
-      if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+      if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
       expect(findingsOf(stackedCheck, prepare(applied.value.plan))).toEqual([]);
     }
     const roofed = {
@@ -95,7 +95,7 @@ describe('a move offered for another finding', () => {
     expect(moves.length).toBeGreaterThan(0);
     for (const { xMm } of moves) {
       const applied = applyEdits(crowded, [{ kind: 'move-placement', placement: 'a', xMm, yMm: 1000 }]);
-      if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+      if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
       const after = prepare(applied.value.plan);
       expect([...findingsOf(overlapCheck, after), ...findingsOf(stackedCheck, after)]).toEqual([]);
     }

@@ -3,7 +3,7 @@
 export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from '../check/sentence.ts';
 export { ADVICE, CAUTIONS } from '../pack/cautions.ts';
 export { type SheetInWords, sheetInWords } from '../pack/sheet-words.ts';
-export { faceName, gearName, runName, tellingOf } from '../plan/names.ts';
+export { faceName, gearName, runName, subjectName, tellingOf } from '../plan/names.ts';
 export { cutText, nameWith } from '../plan/name-with.ts';
 export { fileStem } from '../plan/slug.ts';
 export { MM_PER_INCH } from '../quantity/convert.ts';

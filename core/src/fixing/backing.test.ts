@@ -55,7 +55,7 @@ describe('backingFixes', () => {
     const prepared = prepare(of);
     for (const { message, edits } of backingFixes(prepared, getHung(prepared, 'a'))) {
       const applied = applyEdits(of, edits);
-      if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+      if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
       const after = prepare(applied.value.plan);
       const backing = getHung(after, 'backing-a-1');
       expect(getHung(after, 'a').board?.placement.id).toBe('backing-a-1');
@@ -124,7 +124,7 @@ describe('backingFixes', () => {
     const prepared = prepare(of);
     const [, fix] = backingFixes(prepared, getHung(prepared, 'a'));
     const applied = applyEdits(of, fix?.edits ?? []);
-    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     expect(offered(applied.value.plan)).toEqual([]);
   });
 });

@@ -50,7 +50,7 @@ function withBoard(board: Board | null = made, lossW = 100): Plan {
 }
 function after(of: Plan, ...edits: PlanEdit[]): Plan {
   const applied = applyEdits(of, edits);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value.plan;
 }
 

@@ -200,7 +200,7 @@ describe('holes on framing', () => {
         ({ fixes }) => fixes,
       )) {
         const fixed = applyEdits(each, edits);
-        if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
+        if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
         const left = findingsOf(fixingsCheck, prepare(fixed.value.plan)).map((finding) => finding.message);
         // Whether nuts and bolts are approved for the load is asked; the rest holds by formula.
         const isAsked = message === 'rails' || message === 'board';

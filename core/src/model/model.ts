@@ -4,7 +4,7 @@ import { bodyOf } from '../gear/body.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Face, Fold } from '../plan/face.ts';
 import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
-import { LIST_KEYS, SUBJECT_LISTS, type ItemOf, type ListKey, type Ref } from '../plan/lists.ts';
+import { LIST_KEYS, type ItemOf, type ListKey, type Ref } from '../plan/lists.ts';
 import type { Material } from '../plan/material.ts';
 import type { Joint, Link, Placement, Port } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -124,12 +124,6 @@ export class Model implements Keeper {
   ownerOf(subject: Ref): Ref {
     const unit = subject.kind === 'joint' ? this.joints.get(subject.id)?.from.placement : undefined;
     return unit === undefined ? subject : { kind: 'placement', id: unit };
-  }
-
-  /** What something is called, a nipple by its unit; the id of what is gone. */
-  nameOf(subject: Ref): string {
-    const { kind, id } = this.ownerOf(subject);
-    return kind === 'joint' ? id : (this[SUBJECT_LISTS[kind]].get(id)?.name ?? id);
   }
 
   /** A list as a whole. */

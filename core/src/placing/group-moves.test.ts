@@ -42,7 +42,7 @@ function getItem(prepared: Prepared, id: string): Hung {
 function done(of: Plan, edits: Result<PlanEdit[], string | Told>): Prepared {
   if (!edits.ok) throw new Error(JSON.stringify(edits.fault));
   const applied = applyEdits(of, edits.value);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return prepare(applied.value.plan);
 }
 

@@ -73,7 +73,7 @@ describe('what a plan says that cannot be', () => {
       for (const { fixes } of evaluatePlan(held).findings.filter(({ message }) => message === code)) {
         for (const { edits } of fixes) {
           const fixed = applyEdits(held, edits);
-          if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
+          if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
           expect(findContradictions(fixed.value.plan).map((each) => each.code)).not.toContain(code);
         }
       }

@@ -2,7 +2,7 @@ import { byIdentity } from '../derive/query.ts';
 import type { Named, Telling } from '../quantity/told.ts';
 import type { Reader } from '../quantity/format.ts';
 import type { Face } from './face.ts';
-import type { ListKey } from './lists.ts';
+import { SUBJECT_LISTS, type ListKey, type Ref } from './lists.ts';
 import type { Plan } from './plan.ts';
 
 /** Lists whose things have names. */
@@ -33,6 +33,11 @@ export function framingName(face: string, id: string): Named {
   return { named: ON_FACE[1], id, on: face };
 }
 
+/** What a finding is about; a nipple is called by its unit. */
+export function subjectName({ kind, id }: Ref): Named {
+  return { named: SUBJECT_LISTS[kind], id };
+}
+
 /** Tells a reader of things of a plan. What is not in the first of the plans any more is called as in the next. */
 export function tellingOf(reader: Reader, ...plans: readonly Plan[]): Telling {
   return {
@@ -48,6 +53,10 @@ export function tellingOf(reader: Reader, ...plans: readonly Plan[]): Telling {
 }
 
 function findName(plan: Plan, { named, id, on }: Named): string | undefined {
+  if (named === SUBJECT_LISTS.joint) {
+    const unit = plan.joints.find((joint) => joint.id === id)?.from.placement;
+    return unit === undefined ? undefined : findName(plan, gearName(unit));
+  }
   if (on === undefined) return namesIn(plan[named as NamedList]).get(id);
   const face = plan.faces.find((each) => each.id === on);
   if (face === undefined) return undefined;

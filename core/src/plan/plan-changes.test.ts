@@ -31,7 +31,7 @@ describe('changes from one plan to another', () => {
     const [first] = plan.placements;
     if (first === undefined) throw new Error('nothing hangs');
     const applied = applyEdits(plan, [{ kind: 'move-placement', placement: first.id, xMm: 123, yMm: 456 }]);
-    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     const changes = planChanges(plan, applied.value.plan);
     expect(JSON.stringify(changes).length).toBeLessThan(300);
     const next = withPlanChanges(plan, changes);

@@ -26,7 +26,7 @@ function faceIn(of: Plan, id = 'w'): SiteFace {
 
 function edited(of: Plan, ...edits: PlanEdit[]): Plan {
   const applied = applyEdits(of, edits);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value.plan;
 }
 

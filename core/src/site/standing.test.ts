@@ -188,7 +188,7 @@ describe('pitch', () => {
       const edit = pitchEdit(buildSite(start), 'roof-underside', wanted);
       if (!edit.ok) throw new Error(edit.fault);
       const applied = applyEdits(start, [edit.value]);
-      if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+      if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
       expect(pitchDeg(frameOf(buildSite(applied.value.plan), 'roof-underside'))).toBeCloseTo(wanted, 6);
     }
   });
@@ -200,7 +200,7 @@ describe('pitch', () => {
     const edit = pitchEdit(site, 'arch-top', 10);
     if (!edit.ok) throw new Error(edit.fault);
     const applied = applyEdits(launch, [edit.value]);
-    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     expect(pitchDeg(frameOf(buildSite(applied.value.plan), 'arch-top'))).toBeCloseTo(10, 9);
     expect(pitchEdit(site, 'locker-bulkhead', 10).ok).toBe(false);
     expect(pitchEdit(site, 'cockpit-side', 10).ok).toBe(false);

@@ -172,7 +172,7 @@ describe('the list to walk by', () => {
         const edit = surveyEdit(buildSite(start), key, summary);
         if (!edit.ok) throw new Error(`${key}: ${edit.fault}`);
         const applied = applyEdits(start, [edit.value]);
-        if (!applied.ok) throw new Error(`${key}: ${JSON.stringify(applied.fault)}`);
+        if (!applied.ok) throw new Error(`${key}: ${JSON.stringify(applied.fault.message)}`);
         const now = itemsOf(applied.value.plan).find((item) => item.key === key);
         expect([key, Math.abs((now?.planned ?? NaN) - value) < 0.02]).toEqual([key, true]);
       }

@@ -66,7 +66,7 @@ describe('conductors in conduit', () => {
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(honeyHouse(), edits);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value.plan;
 }
 function circuit(more: Partial<Circuit>): PlanEdit {
@@ -171,7 +171,7 @@ describe('units in line over a wireway', () => {
     const edits = lineUpEdits(prepared, getHung(prepared, 'wireway'), how, mmFromInch(gapIn));
     if (!edits.ok) return toldText(edits.fault, tellingOf(INCH_READER, plan));
     const applied = applyEdits(plan, edits.value);
-    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     const after = prepare(applied.value.plan);
     return ['inverter-a', 'inverter-b', 'load-centre', 'disconnect'].map((id) => getHung(after, id));
   };

@@ -70,7 +70,7 @@ describe('a kept join side by side', () => {
     expect(finding).toMatchObject({ message: 'misses', measured: { value: 12, unit: 'mm' } });
     for (const { edits } of finding?.fixes ?? []) {
       const fixed = applyEdits(of, edits);
-      if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
+      if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
       expect(found(fixed.value.plan)).toEqual([]);
     }
     expect(finding?.fixes.map(({ message }) => message)).toEqual(['meet', 'take-apart']);
@@ -127,7 +127,7 @@ describe('a kept join through the wall', () => {
     const [finding] = findingsOf(linkCheck, prepare(of));
     expect(finding).toMatchObject({ message: 'beside-hole', measured: { value: 15, unit: 'mm' } });
     const fixed = applyEdits(of, finding?.fixes[0]?.edits ?? []);
-    if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
+    if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
     expect(fixed.value.plan.links[0]).toMatchObject({ xMm: 950, yMm: 1300 });
     expect(found(fixed.value.plan)).toEqual([]);
   });

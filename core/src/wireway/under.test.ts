@@ -99,7 +99,7 @@ describe('a unit under a wireway', () => {
     expect(found.map(({ message }) => message)).toEqual(['fittings-touch', 'fittings-touch']);
     const [finding] = found;
     const fixed = applyEdits(near.value.plan, finding?.fixes[0]?.edits ?? []);
-    if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault));
+    if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
     expect(findingsOf(nippleCheck, prepare(fixed.value.plan))).toEqual([]);
     // The usual gap of 3 in, then 100 down to the hook line.
     expect(fixed.value.plan.placements.find(({ id }) => id === 'u')?.yMm).toBeCloseTo(1350 - 76.2 - 100, 9);
@@ -145,7 +145,7 @@ describe('units under a wireway in line', () => {
     const edits = lineUpEdits(prepared, getHung(prepared, 'ww'), how, gapMm);
     if (!edits.ok) return toldText(edits.fault, tellingOf(METRIC_READER, of));
     const applied = applyEdits(of, edits.value);
-    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     const after = prepare(applied.value.plan);
     return ['u', 'v'].map((id) => getHung(after, id));
   };

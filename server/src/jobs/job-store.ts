@@ -135,7 +135,7 @@ export class JobStore {
       const saved = job === null ? null : await this.kept.read(manager, id, job.currentRevision);
       if (job === null || saved === null) return null;
       const renamed = applyEdit(saved.plan, { kind: 'rename-plan', name });
-      if (!renamed.ok) throw new Error(JSON.stringify(renamed.fault));
+      if (!renamed.ok) throw new Error(JSON.stringify(renamed.fault.message));
       const { plan } = renamed.value;
       await this.saveLocked(manager, job, { ...work, madeFrom: job.currentRevision, plan, kind: 'save' });
       return this.summary(manager, id);

@@ -197,7 +197,7 @@ export function tryEdits(edits: readonly PlanEdit[]): string | null {
   const { plan } = store.getState().plan;
   if (plan === null) return 'No job is open.';
   const applied = applyEdits(plan, edits);
-  if (!applied.ok) return refusalText(applied.fault.message);
+  if (!applied.ok) return refusalText(applied.fault.message, applied.fault.plan);
   store.dispatch(actions.edited(applied.value));
   planChanged(applied.value.plan);
   return null;
@@ -209,9 +209,8 @@ export function tryResult(edit: Result<PlanEdit, string | Told>): string | null 
 }
 
 /** Why something was refused, in the reader’s words and units. */
-export function refusalText(why: string | Told): string {
-  const { plan, view } = store.getState();
-  return toldText(why, tellingOf(view.reader, ...(plan.plan === null ? [] : [plan.plan])));
+export function refusalText(why: string | Told, of = store.getState().plan.plan): string {
+  return toldText(why, tellingOf(store.getState().view.reader, ...(of === null ? [] : [of])));
 }
 
 export function undo(): void {

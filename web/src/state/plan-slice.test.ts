@@ -8,7 +8,7 @@ const { actions, reducer } = planSlice;
 
 function renamed(plan: Plan, name: string): AppliedEdit {
   const applied = applyEdit(plan, { kind: 'rename-plan', name });
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value;
 }
 

@@ -358,7 +358,7 @@ describe('applyEdit', () => {
 
   test('takes nipples and runs along with removed gear', () => {
     const applied = applyEdit(base, { kind: 'remove-placement', placement: 'disconnect' });
-    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     expect(applied.value.plan.runs).toEqual([]);
     expect(applied.value.plan.joints.map(({ id }) => id)).not.toContain('disconnect-out');
   });

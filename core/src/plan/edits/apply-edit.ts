@@ -101,22 +101,26 @@ const APPLY = new Map<string, AnyApply>(
 const MAY_DANGLE =
   /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|link|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
+/** Why edits may not be made: nothing has changed. `plan` is the one it speaks of, with those of them that could be made. */
+export type RefusedEdits = EditFault & { readonly plan: Plan };
+
 /**
  * Makes an edit. A fault leaves the plan as it was and says why; so the same call also answers “may I?”.
  * Edits that add references are refused when they would dangle.
  */
-export function applyEdit(plan: Plan, edit: PlanEdit): Result<AppliedEdit, EditFault> {
+export function applyEdit(plan: Plan, edit: PlanEdit): Result<AppliedEdit, RefusedEdits> {
   return applyEdits(plan, [edit]);
 }
 
 /** Several edits as one: all are made, or none. */
-export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<AppliedEdit, EditFault> {
+export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<AppliedEdit, RefusedEdits> {
   for (const edit of edits) {
     const issue = planEditSchema.safeParse(edit).error?.issues[0];
     if (issue !== undefined) {
       return fail({
         code: 'not-allowed',
         message: told('{path} {fault}.', { path: pathText(issue.path), fault: issue.message }),
+        plan,
       });
     }
   }
@@ -128,13 +132,14 @@ export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<Appli
         apply === undefined ? { code: 'not-allowed', message: 'Unknown edit.' } : apply(draft, edit);
     }
   });
-  if (refused.fault !== null) return fail(refused.fault);
+  if (refused.fault !== null) return fail({ ...refused.fault, plan: next });
   if (edits.some((edit) => MAY_DANGLE.test(edit.kind))) {
     const [first] = findReferenceFaults(next);
-    if (first !== undefined) return fail({ code: 'not-allowed', message: first.message });
+    if (first !== undefined) return fail({ code: 'not-allowed', message: first.message, plan: next });
   }
   const fresh = findFreshContradiction(plan, next);
-  if (fresh !== undefined) return fail({ code: 'not-allowed', message: contradictionTold(fresh) });
+  if (fresh !== undefined)
+    return fail({ code: 'not-allowed', message: contradictionTold(fresh), plan: next });
   return ok({ plan: next, patches, inverse });
 }
 

@@ -5,7 +5,7 @@ import { dropFrom, findHolder, LISTS, type ListKey } from '../lists.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema } from '../values.ts';
 
-/** Why an edit may not be made. The plan is then as it was. */
+/** Why an edit may not be made. */
 export type EditFault = {
   readonly code: 'missing' | 'taken' | 'not-allowed';
   readonly message: string | Told;

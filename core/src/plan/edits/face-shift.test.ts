@@ -125,7 +125,7 @@ function realPlaces(of: Plan, from: string): Map<string, readonly number[]> {
 
 function edited(of: Plan, edit: PlanEdit): Plan {
   const applied = applyEdits(of, [edit]);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value.plan;
 }
 

@@ -11,7 +11,7 @@ const base = honeyHouse();
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(base, edits);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value.plan;
 }
 
@@ -105,7 +105,7 @@ describe('taking a face out', () => {
       links: [{ id: 'j', kind: 'back-to-back', a: { placement: 'array-box' }, b: { placement: 'load-centre' }, xMm: 1, yMm: 1, tradeSize: '1' }], // prettier-ignore
     };
     const applied = applyEdits(joined, [{ kind: 'remove-face', face: 'roof-underside' }]);
-    if (!applied.ok) throw new Error(JSON.stringify(applied.fault));
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     expect(applied.value.plan.links).toEqual([]);
   });
 

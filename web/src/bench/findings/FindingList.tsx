@@ -2,8 +2,9 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
 import type { Finding } from '@zarnel/core/checks';
 import type { Plan } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
+import { subjectName, type Reader, type Telling } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
+import { useTelling } from '../use-telling.ts';
 import { FindingCard } from './FindingCard.tsx';
 
 type Props = { readonly findings: readonly Finding[]; readonly plan: Plan; readonly reader: Reader };
@@ -19,7 +20,8 @@ const USUAL_PX = 150;
 
 /** Findings grouped by what they are about. */
 export function FindingList({ findings, plan, reader }: Props) {
-  const rows = useMemo(() => rowsOf(findings, plan), [findings, plan]);
+  const telling = useTelling(reader);
+  const rows = useMemo(() => rowsOf(findings, plan, telling), [findings, plan, telling]);
   return (
     <section aria-label="Findings">
       {findings.length > MOST_DRAWN ? (
@@ -75,7 +77,7 @@ function RowView({ row, reader }: { readonly row: Row; readonly reader: Reader }
   return <FindingCard finding={row.finding} reader={reader} />;
 }
 
-function rowsOf(findings: readonly Finding[], plan: Plan): Row[] {
+function rowsOf(findings: readonly Finding[], plan: Plan, telling: Telling): Row[] {
   const { prepared } = derivedOf(plan);
   const groups = new Map<string, { readonly heading: string; readonly findings: Finding[] }>();
   for (const finding of findings) {
@@ -85,7 +87,7 @@ function rowsOf(findings: readonly Finding[], plan: Plan): Row[] {
     const group = groups.get(key);
     if (group !== undefined) group.findings.push(finding);
     else {
-      const heading = subject === undefined ? plan.name : prepared.nameOf(subject);
+      const heading = subject === undefined ? plan.name : telling.nameOf(subjectName(subject));
       groups.set(key, { heading, findings: [finding] });
     }
   }

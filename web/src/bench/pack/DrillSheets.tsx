@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { getCheckMeta, type Finding } from '@zarnel/core/checks';
 import { cautionsOf, type Evaluation } from '@zarnel/core/figures';
 import {
@@ -26,6 +26,10 @@ type Props = {
 /** The drill sheets as they print: each surface, seen from one side, with its holes from one datum. */
 export function DrillSheets({ evaluation, jobName, reader }: Props) {
   const telling = useTelling(reader);
+  const sheets = useMemo(
+    () => (evaluation?.sheets ?? []).map((sheet) => sheetInWords(sheet, telling)),
+    [evaluation, telling],
+  );
   const isReady = evaluation !== null;
   useEffect(() => {
     if (!isReady) return undefined;
@@ -42,7 +46,6 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
   }
   // What is not cleared yet stands beside the holes it is about, on paper too.
   const { findings } = evaluation;
-  const sheets = evaluation.sheets.map((sheet) => sheetInWords(sheet, telling));
   if (sheets.length === 0) {
     return <p className="p-6">Nothing to drill yet: hang gear at Mount, or add a hole at Route.</p>;
   }
