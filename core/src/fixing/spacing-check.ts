@@ -1,3 +1,5 @@
+import { query } from '../derive/query.ts';
+import type { Member } from '../site/members.ts';
 import { gearName } from '../plan/names.ts';
 import {
   checkOf,
@@ -56,6 +58,8 @@ type Spot = {
   readonly hole: BracketHole;
   readonly at: PointMm;
   readonly shankMm: number;
+  /** What holds it, where it hangs on no board. */
+  readonly member: Member | null;
 };
 
 function checkItem(prepared: Prepared, item: Hung): Found[] {
@@ -64,10 +68,10 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
   const others = gearNear(prepared, growBox(item.body, LOOK_MM), item).filter(
     ({ id, placement }) => id > item.id && placement.on === item.placement.on,
   );
-  const mine = spotsOf(item);
+  const mine = spotsOf(prepared, item.id);
   const worst = new Map<string, Found>();
   for (const other of [item, ...others]) {
-    const theirs = other === item ? mine : spotsOf(other);
+    const theirs = other === item ? mine : spotsOf(prepared, other.id);
     mine.forEach((a, index) => {
       for (const b of other === item ? theirs.slice(index + 1) : theirs) {
         const finding = pairFinding(prepared, a, b);
@@ -84,23 +88,26 @@ function lack({ measured, required }: Finding): number {
   return (required?.value ?? 0) - (measured?.value ?? 0);
 }
 
-function spotsOf(item: Hung): Spot[] {
-  return item.type.bracketHoles.map((hole) => ({
-    item,
-    hole,
-    at: [item.placement.xMm + hole.xMm, item.placement.yMm + hole.yMm],
-    shankMm: mmFromInch(screwFor(hole.pilotMm).shankIn),
-  }));
-}
+/** The bracket holes of a piece, found once for all that hangs near it. */
+const spotsOf = query((model: Prepared, id: string): readonly Spot[] => {
+  const item = model.hung.get(id);
+  if (item === undefined) return [];
+  return item.type.bracketHoles.map((hole) => {
+    const at: PointMm = [item.placement.xMm + hole.xMm, item.placement.yMm + hole.yMm];
+    const shankMm = mmFromInch(screwFor(hole.pilotMm).shankIn);
+    const member = item.board === null ? (memberAt(item, at, shankMm)?.member ?? null) : null;
+    return { item, hole, at, shankMm, member };
+  });
+});
 
 function pairFinding(prepared: Prepared, a: Spot, b: Spot): Found | null {
   const apartMm = Math.hypot(a.at[0] - b.at[0], a.at[1] - b.at[1]);
   if (apartMm >= LOOK_MM) return null;
   const shankMm = Math.max(a.shankMm, b.shankMm);
   const isOnBoard = a.item.board !== null;
-  const member = isOnBoard ? null : memberAt(a.item, a.at, a.shankMm)?.member;
-  const other = isOnBoard ? null : memberAt(b.item, b.at, b.shankMm)?.member;
-  const isOneMember = member != null && member.framingId === other?.framingId && member.index === other.index;
+  const { member } = a;
+  const isOneMember =
+    member !== null && member.framingId === b.member?.framingId && member.index === b.member.index;
   const holding = groundOf(prepared, a.item)?.holding;
   const isInWood = isOneMember || (isOnBoard && holding === 'wood-screw');
   if (!isInWood && holding !== 'masonry-anchor') return null;
