@@ -1,3 +1,5 @@
+import { GLOBAL_OBJECTS } from './scripts/lib/jest-transform.mjs';
+
 /** Tests of one room need no database; those that do are named for it, and `npm run unit:database` runs them. */
 const isWithDatabase = process.env.ZARNEL_TESTS === 'database';
 
@@ -11,8 +13,12 @@ export default {
   testMatch: [isWithDatabase ? '**/*.database.test.ts' : '**/*.test.ts'],
   testPathIgnorePatterns: isWithDatabase ? [] : ['\\.database\\.test\\.ts$'],
   transform: {
-    '\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: false } } }],
+    '\\.tsx?$': [
+      '<rootDir>/scripts/lib/jest-transform.mjs',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: false } } },
+    ],
   },
+  sandboxInjectedGlobals: GLOBAL_OBJECTS,
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {
     '^@zarnel/core/(\\w+)$': '<rootDir>/core/src/doors/$1.ts',

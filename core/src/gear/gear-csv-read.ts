@@ -1,4 +1,5 @@
 import { parseLength } from '../quantity/parse-length.ts';
+import { Refusal } from '../refusal.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { MOST_CSV_CHARS, readCsvRows } from '../csv-rows.ts';
 import { slugOf } from '../plan/slug.ts';
@@ -7,9 +8,6 @@ import { offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
 import { columnOf, ENTRY, FIELD, GEAR_CSV_COLUMNS, RATINGS, SOLAR } from './gear-csv-columns.ts';
 
 const MOST_ROWS = 20_000;
-
-/** What a cell said that could not be read. */
-class CellError extends Error {}
 
 /**
  * Reads gear types from CSV with a header row. Lengths are as people write them, bare numbers in mm. A bad row is
@@ -168,7 +166,7 @@ class RowReader {
     try {
       return read();
     } catch (error) {
-      if (!(error instanceof CellError)) throw error;
+      if (!(error instanceof Refusal)) throw error;
       this.faults.push({ column, message: error.message });
       return null;
     }
@@ -205,10 +203,10 @@ class RowReader {
 function ruleOf(fields: readonly string[]): unknown {
   const [id, side, counterpart, distance = '', where = '', from = '', ...source] = fields;
   const amount = /^(\d+(?:\.\d+)?)\s*(mm|in)$/u.exec(distance);
-  if (amount === null) throw new CellError(`“${distance}” is not a distance such as 6 in or 150 mm.`);
+  if (amount === null) throw new Refusal(`“${distance}” is not a distance such as 6 in or 150 mm.`);
   const threshold = /^(-?\d+(?:\.\d+)?)\s*([CF])$/u.exec(from);
   if (from !== '' && threshold === null)
-    throw new CellError(`“${from}” is not a temperature such as 77 F or 25 C.`);
+    throw new Refusal(`“${from}” is not a temperature such as 77 F or 25 C.`);
   return {
     id,
     side,
@@ -237,13 +235,13 @@ function sourceOf([
 
 function lengthIn(text = ''): number {
   const parsed = parseLength(text, 'mm');
-  if (!parsed.ok) throw new CellError(parsed.fault.message);
+  if (!parsed.ok) throw new Refusal(parsed.fault.message);
   return parsed.value.mm;
 }
 
 function numberIn(text = ''): number {
   if (!/^-?\d+(?:\.\d+)?$/u.test(text))
-    throw new CellError(`“${text}” is not a number; write decimals with a point.`);
+    throw new Refusal(`“${text}” is not a number; write decimals with a point.`);
   return Number(text);
 }
 

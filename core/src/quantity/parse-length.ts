@@ -1,4 +1,5 @@
 import Fraction from 'fraction.js';
+import { Refusal } from '../refusal.ts';
 import { fail, ok, type Result } from '../result.ts';
 
 export type LengthUnit = 'in' | 'ft' | 'mm' | 'cm' | 'm';
@@ -68,6 +69,23 @@ const VULGAR: Record<string, readonly [number, number]> = {
   '⅒': [1, 10],
 };
 
+/** What keyboards and papers write for a mark that is read. */
+const PLAIN: Readonly<Record<string, string>> = {
+  '″': '"',
+  '“': '"',
+  '”': '"',
+  '′': "'",
+  '‘': "'",
+  '’': "'",
+  '⁄': '/',
+  '−': '-',
+  '–': '-',
+};
+
+function plainChar(char: string): string {
+  return PLAIN[char] ?? (char.trim() === '' ? ' ' : char.toLowerCase());
+}
+
 /** More digits than any wall needs, few enough that no sum grows without bound. */
 const MAX_DIGITS = 12;
 
@@ -84,14 +102,14 @@ export function parseLength(text: string, bareUnit: LengthUnit): Result<ParsedLe
     const exactMm = reader.readSum();
     return ok({ mm: exactMm.valueOf(), exactMm });
   } catch (error) {
-    if (error instanceof LengthSyntaxError) {
+    if (error instanceof LengthRefusal) {
       return fail({ code: error.code, at: error.at, message: error.message });
     }
     throw error;
   }
 }
 
-class LengthSyntaxError extends Error {
+class LengthRefusal extends Refusal {
   constructor(
     readonly code: LengthFaultCode,
     readonly at: number,
@@ -128,15 +146,7 @@ class LengthReader {
     private readonly bareUnit: LengthUnit,
   ) {
     // One character for one, so that positions stay those of the typed text.
-    this.chars = Array.from(text).map((char) =>
-      char
-        .replace(/[″“”]/u, '"')
-        .replace(/[′‘’]/u, "'")
-        .replace('⁄', '/')
-        .replace(/[−–]/u, '-')
-        .replace(/\s/u, ' ')
-        .toLowerCase(),
-    );
+    this.chars = Array.from(text, plainChar);
   }
 
   readSum(): Fraction {
@@ -144,7 +154,7 @@ class LengthReader {
     const isSum = this.peek() === '=';
     if (isSum) this.at++;
     this.skipSpaces();
-    if (this.atEnd()) throw new LengthSyntaxError('empty', 0, 'Type a length, such as 24 7/8 or 702mm.');
+    if (this.atEnd()) throw new LengthRefusal('empty', 0, 'Type a length, such as 24 7/8 or 702mm.');
     let total = this.readSigned();
     const terms = [this.lastTerm];
     for (;;) {
@@ -160,7 +170,7 @@ class LengthReader {
       this.at++;
       const term = this.readTerm();
       if (sign === '-' && !isSum && couldBeJoined(before, this.lastTerm)) {
-        throw new LengthSyntaxError(
+        throw new LengthRefusal(
           'ambiguous',
           signAt,
           'This can be read two ways. Leave out the spaces to join, as in 8\'-6"; begin with = to subtract.',
@@ -176,7 +186,7 @@ class LengthReader {
     const bare = terms.find(({ unit }) => unit === null);
     const other = terms.find(({ unit }) => unit !== null && unit !== this.bareUnit);
     if (bare === undefined || other?.unit == null) return;
-    throw new LengthSyntaxError(
+    throw new LengthRefusal(
       'ambiguous',
       bare.at,
       `This can be read two ways: give each number its unit, as in 8' + 3" or 8' + 3mm.`,
@@ -244,7 +254,7 @@ class LengthReader {
     const start = this.at;
     const whole = this.readDigits();
     if (this.peek() === ',') {
-      throw new LengthSyntaxError('decimal-comma', this.at, 'Write decimals with a point: 702.5, not 702,5.');
+      throw new LengthRefusal('decimal-comma', this.at, 'Write decimals with a point: 702.5, not 702,5.');
     }
     if (this.peek() === '.') {
       this.lastTerm = { ...this.lastTerm, shape: 'other' };
@@ -298,14 +308,10 @@ class LengthReader {
     const digits = this.readDigits() || this.refuseUnfinished();
     const denominator = BigInt(digits);
     if (denominator === 0n) {
-      throw new LengthSyntaxError(
-        'zero-denominator',
-        slashAt + 1,
-        'A fraction cannot have 0 below the line.',
-      );
+      throw new LengthRefusal('zero-denominator', slashAt + 1, 'A fraction cannot have 0 below the line.');
     }
     if (mustBeProper && numerator >= denominator) {
-      throw new LengthSyntaxError(
+      throw new LengthRefusal(
         'improper-fraction',
         slashAt,
         `${numerator}/${denominator} is not less than 1, so it cannot follow a whole number.`,
@@ -318,7 +324,7 @@ class LengthReader {
     const start = this.at;
     while (isDigit(this.peek())) this.at++;
     if (this.at - start > MAX_DIGITS) {
-      throw new LengthSyntaxError('too-many-digits', start, `More than ${MAX_DIGITS} digits in one number.`);
+      throw new LengthRefusal('too-many-digits', start, `More than ${MAX_DIGITS} digits in one number.`);
     }
     return this.chars.slice(start, this.at).join('');
   }
@@ -340,7 +346,7 @@ class LengthReader {
     // `in.`, `ft.`: the point of the short word.
     if (unit !== undefined && /[a-z]$/u.test(word) && this.peek() === '.') this.at++;
     if (unit === undefined) {
-      throw new LengthSyntaxError(
+      throw new LengthRefusal(
         'unexpected',
         start,
         `“${word}” is not a unit of length; use in, ft, mm, cm or m.`,
@@ -364,11 +370,11 @@ class LengthReader {
   private refuse(at = this.at): never {
     const char = this.chars[at];
     if (char === undefined) this.refuseUnfinished();
-    throw new LengthSyntaxError('unexpected', at, `“${char}” was not understood at character ${at + 1}.`);
+    throw new LengthRefusal('unexpected', at, `“${char}” was not understood at character ${at + 1}.`);
   }
 
   private refuseUnfinished(): never {
-    throw new LengthSyntaxError('unfinished', this.at, `A number is missing at character ${this.at + 1}.`);
+    throw new LengthRefusal('unfinished', this.at, `A number is missing at character ${this.at + 1}.`);
   }
 }
 
