@@ -283,7 +283,7 @@ test('joins two enclosures: which knockouts meet, the move that brings them toge
 
   await bench(page).getByRole('button', { name: 'Join them' }).click();
   await expectSaved(page);
-  expect((await savedPlan(request, id)).links).toEqual([
+  expect((await savedPlan(request, id)).joins).toEqual([
     {
       id: 'join-1',
       kind: 'side-by-side',
@@ -294,11 +294,11 @@ test('joins two enclosures: which knockouts meet, the move that brings them toge
   // Moved apart they are found, with the move that brings them together.
   await bench(page).getByLabel('Up from datum').fill('51"');
   await bench(page).getByLabel('Up from datum').press('Enter');
-  const finding = bench(page).locator('[data-check="wireway.link"]').first();
+  const finding = bench(page).locator('[data-check="wireway.join"]').first();
   await expect(finding).toContainText('a side and b side miss each other by');
   await finding.getByRole('button', { name: 'Move a so that side meets side' }).click();
-  await expect(bench(page).locator('[data-check="wireway.link"]')).toHaveCount(0);
+  await expect(bench(page).locator('[data-check="wireway.join"]')).toHaveCount(0);
   await bench(page).getByRole('button', { name: 'Take the join out' }).click();
   await expectSaved(page);
-  expect((await savedPlan(request, id)).links).toEqual([]);
+  expect((await savedPlan(request, id)).joins).toEqual([]);
 });

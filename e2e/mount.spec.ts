@@ -124,7 +124,7 @@ test('hangs a new inverter over the wireway at a 3 in gap and joins its knockout
   await bench(page).getByRole('button', { name: 'Join dc, ac, data to Wireway' }).click();
   await expect(bench(page).getByText('cut 2 3⁄4″')).toHaveCount(3);
   await expectSaved(page);
-  expect((await savedPlan(request, id)).joints).toHaveLength(11);
+  expect((await savedPlan(request, id)).nipples).toHaveLength(11);
 });
 
 test('asks for more room when the site is warm, in the reader’s own units', async ({ page, request }) => {

@@ -126,6 +126,47 @@ describe('zarnel holes', () => {
   });
 });
 
+describe('zarnel wire', () => {
+  type Wiring = {
+    circuits: {
+      name: string;
+      deviceA: number;
+      size: { size: string };
+      lengthMm: number;
+      way: { kind: string; lengthMm: number }[];
+    }[];
+    conductors: { words: string; lengthMm: number }[];
+    labels: { text: string; count: number }[];
+  };
+
+  test('sizes every circuit, with its way, and says what to buy and to label', () => {
+    const { code, out } = run('wire', 'demo.json', '--json');
+    expect(code).toBe(0);
+    const { circuits, conductors, labels } = JSON.parse(out) as Wiring;
+    const feed = circuits.find(({ name }) => name === 'Inverter A to load centre');
+    // 8 kW at 240 V: 33.3 A · 1.25 = 41.6 A: 45 A, and #8 at terminals of 75 °C.
+    expect([feed?.deviceA, feed?.size.size, feed?.way[0]?.kind]).toEqual([45, '8', 'wireway']);
+    for (const { lengthMm, way } of circuits)
+      expect(way.reduce((sum, part) => sum + part.lengthMm, 0)).toBeCloseTo(lengthMm, 6);
+    const metres = circuits.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
+    // Each of the two feeds has three conductors and earth, each of the two strings two and earth.
+    expect(conductors.reduce((sum, { lengthMm }) => sum + lengthMm, 0)).toBeGreaterThan(3 * metres);
+    expect(labels.map(({ text }) => text)).toContain('SOLAR PV DC CIRCUIT');
+  });
+
+  test('as text and as CSV; exit code 1 while something is not known', () => {
+    const { code, out } = run('wire', 'demo.json');
+    expect(code).toBe(0);
+    expect(out).toContain('8 AWG + 10 AWG, 45 A');
+    expect(run('wire', 'demo.json', '--csv').out.split('\r\n')[0]).toMatch(/^circuit,carries,from,to/u);
+    const demo = honeyHouse();
+    const [first, ...others] = demo.circuits;
+    if (first === undefined) throw new Error('The demo has no circuits.');
+    files.set('open.json', writePlan({ ...demo, circuits: [{ ...first, carries: 'unsaid' }, ...others] }));
+    expect(run('wire', 'open.json').code).toBe(1);
+  });
+});
+
 describe('zarnel arrange', () => {
   test('prints layouts that break nothing, as text and as JSON', () => {
     const { code, out } = run('arrange', 'demo.json');

@@ -1,6 +1,11 @@
 import { CHECKS, findingsOf, getCheckMeta, type Finding, type Found } from '@zarnel/core/checks';
 import {
   arrangePlan,
+  circuitLine,
+  conductorWords,
+  drumLines,
+  sizeWords,
+  wireLabels,
   drillSheets,
   evaluatePlan,
   mostUsedWireway,
@@ -9,9 +14,13 @@ import {
   USUAL_WEIGHTS,
   USUAL_GAP_MM,
 } from '@zarnel/core/figures';
-import { holesCsv } from '@zarnel/core/files';
+import { circuitsCsv, holesCsv } from '@zarnel/core/files';
 import { openPlanText, PLAN_TOO_LARGE, type Plan } from '@zarnel/core/plan';
 import {
+  CARRIES_WORDS,
+  countText,
+  formatLength,
+  lengthToBuy,
   fixLabelOf,
   gearName,
   formatQuantity,
@@ -39,6 +48,7 @@ export type ReadText = (path: string) => string | null;
 const USAGE = `Use:
   zarnel check FILE [--json]          findings; exit code 1 when one is “stop” or “fix”
   zarnel holes FILE [--csv | --json]  the hole schedule
+  zarnel wire FILE [--csv | --json]   every circuit with its conductors, device, length and way; what to buy and to label
   zarnel arrange FILE [--face=ID] [--json]  proposes layouts for the gear of a face (its root’s, where none is named)
   zarnel explain FILE FINDING         how a finding was worked out, by its id or a part of it
   zarnel time FILE                    how long each check, the routes and the sheets take
@@ -48,7 +58,13 @@ FILE is a job file, NAME.zarnel.json. Exit code 2: the file or the command was n
 /** Tells the time, in milliseconds. */
 export type Clock = () => number;
 
-const OUTPUTS = { check: ['--json'], holes: ['--csv', '--json'], arrange: ['--json'], time: [] } as const;
+const OUTPUTS = {
+  check: ['--json'],
+  holes: ['--csv', '--json'],
+  wire: ['--csv', '--json'],
+  arrange: ['--json'],
+  time: [],
+} as const;
 type Command = keyof typeof OUTPUTS;
 const FACE_FLAG = '--face=';
 
@@ -69,6 +85,7 @@ export function runCli(args: readonly string[], readText: ReadText, now: Clock =
   if (typeof opened === 'string') return refuse(opened);
   if (command === 'arrange') return layouts(opened, face?.slice(FACE_FLAG.length) ?? opened.rootFace, flag);
   if (command === 'time') return time(opened, now);
+  if (command === 'wire') return wire(opened, flag);
   return command === 'check' ? check(opened, flag) : holes(opened, flag);
 }
 
@@ -109,6 +126,54 @@ function holes(plan: Plan, flag: string | undefined): CliResult {
     return { code: 0, out: `${JSON.stringify({ plan: plan.name, sheets: inWords }, null, 2)}\n`, err: '' };
   }
   return { code: 0, out: inWords.map((sheet) => sheetText(sheet, telling.reader)).join('\n'), err: '' };
+}
+
+/** Every circuit as it is sized. Exit code 1 where one is not sized that carries something, or has no way. */
+function wire(plan: Plan, flag: string | undefined): CliResult {
+  const prepared = prepare(plan);
+  const telling = tellingTo(plan);
+  const lines = plan.circuits.flatMap(({ id }) => circuitLine(prepared, id) ?? []);
+  const nameOf = new Map(plan.circuits.map(({ id, name }) => [id, name]));
+  const isOpen = lines.some(
+    ({ carries, size, lengthMm }) =>
+      carries === 'unsaid' ||
+      (carries !== 'data' && carries !== 'bond' && size === null) ||
+      lengthMm === null,
+  );
+  const code = isOpen ? 1 : 0;
+  if (flag === '--csv') return { code, out: circuitsCsv(plan, lines, telling), err: '' };
+  const conductors = drumLines(plan.circuits, lines).map((drum) => ({
+    ...drum,
+    words: conductorWords(drum),
+  }));
+  const labels = wireLabels(plan, lines);
+  if (flag === '--json') {
+    const circuits = lines.map(({ parts, ...line }) => ({
+      name: nameOf.get(line.circuit),
+      ...line,
+      way: parts.map(({ in: where, ...part }) => ({ ...where, ...part })),
+    }));
+    const report = { plan: plan.name, circuits, conductors, labels };
+    return { code, out: `${JSON.stringify(report, null, 2)}\n`, err: '' };
+  }
+  const { reader } = telling;
+  const rows = lines.map(({ circuit, carries, size, earth, deviceA, lengthMm, dropPct }) => {
+    const conductor = size === null ? 'size not known' : sizeWords(size);
+    const withEarth = earth === null ? '' : ` + ${sizeWords(earth)}`;
+    return [
+      `${(nameOf.get(circuit) ?? circuit).padEnd(30)} ${CARRIES_WORDS[carries].padEnd(14)} ${conductor}${withEarth}`,
+      deviceA === null ? '' : `, ${deviceA} A`,
+      lengthMm === null ? ', no way yet' : `, ${formatLength(lengthMm, reader)} each`,
+      dropPct === null ? '' : `, ${formatQuantity({ value: dropPct, unit: 'percent' }, reader)} lost`,
+      '\n',
+    ].join('');
+  });
+  const bought = conductors.map(
+    ({ words, lengthMm }) => `  ${words.padEnd(34)} ${lengthToBuy(lengthMm, reader)}\n`,
+  );
+  const count = labels.reduce((sum, label) => sum + label.count, 0);
+  const out = `${plan.name}: ${countText(lines.length, 'circuit', 'circuits')}\n${rows.join('')}to buy\n${bought.join('')}${countText(count, 'label', 'labels')}\n`;
+  return { code, out, err: '' };
 }
 
 /** The program’s own layouts of a face. Exit code 1 where there is none. */

@@ -1,4 +1,5 @@
 import { CLEARANCE_CASES } from './clearance/clearance.cases.ts';
+import { CONDUCTOR_CASES } from './conductor/conductor.cases.ts';
 import { FIXING_CASES } from './fixing/fixing.cases.ts';
 import { PACK_CASES } from './pack/pack.cases.ts';
 import { ROUTE_CASES } from './route/route.cases.ts';
@@ -37,6 +38,7 @@ const CLEAN: PlanEdit[] = [
 
 const CASES: Readonly<Record<string, CheckCases>> = {
   ...CLEARANCE_CASES,
+  ...CONDUCTOR_CASES,
   ...FIXING_CASES,
   ...PACK_CASES,
   ...ROUTE_CASES,
@@ -62,12 +64,13 @@ describe('the registry of checks', () => {
   const ids = CHECKS.map(({ meta }) => meta.id);
 
   test('lists every check file once, sorted', () => {
-    const files = ['clearance', 'fixing', 'pack', 'route', 'seal', 'survey', 'wireway'].flatMap((folder) =>
-      readdirSync(`core/src/${folder}`)
-        .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
-        .filter((file) =>
-          /export const \w+: (?:Item)?Check = /u.test(readFileSync(`core/src/${folder}/${file}`, 'utf8')),
-        ),
+    const files = ['clearance', 'conductor', 'fixing', 'pack', 'route', 'seal', 'survey', 'wireway'].flatMap(
+      (folder) =>
+        readdirSync(`core/src/${folder}`)
+          .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+          .filter((file) =>
+            /export const \w+: (?:Item)?Check = /u.test(readFileSync(`core/src/${folder}/${file}`, 'utf8')),
+          ),
     );
     expect(files.length).toBe(ids.length);
     expect(ids).toEqual([...ids].sort());

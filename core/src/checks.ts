@@ -1,6 +1,7 @@
 import type { Family, StepId } from './check/family.ts';
 import type { Check, CheckMeta, Finding } from './check/finding.ts';
 import { CLEARANCE } from './clearance/family.ts';
+import { CONDUCTOR } from './conductor/family.ts';
 import { FIXING } from './fixing/family.ts';
 import { PACK } from './pack/family.ts';
 import { ROUTE } from './route/family.ts';
@@ -9,7 +10,7 @@ import { SURVEY } from './survey/family.ts';
 import { WIREWAY } from './wireway/family.ts';
 
 /** The families of the trade, sorted by id. */
-export const FAMILIES: readonly Family[] = [CLEARANCE, FIXING, PACK, ROUTE, SEAL, SURVEY, WIREWAY];
+export const FAMILIES: readonly Family[] = [CLEARANCE, CONDUCTOR, FIXING, PACK, ROUTE, SEAL, SURVEY, WIREWAY];
 
 /** Every check, by its family. */
 export const CHECKS: readonly Check[] = FAMILIES.flatMap(({ checks }) => checks);

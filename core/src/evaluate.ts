@@ -4,7 +4,7 @@ import { runChecks, sortedFindings } from './check/run-checks.ts';
 import { FindingBook } from './check/finding-book.ts';
 import type { Model } from './model/model.ts';
 import { ValueBook, type ValueChanges } from './model/value-book.ts';
-import type { Run } from './plan/run.ts';
+import { circuitLine, circuitWorkings, type CircuitLine } from './conductor/schedule.ts';
 import type { Working } from './working/working.ts';
 import { CHECKS, CHECKS_OF_PLACES } from './checks.ts';
 import { arrange, type ArrangeAnswer, type ArrangeProgress } from './arrange/arrange.ts';
@@ -19,6 +19,7 @@ export type Evaluation<Any extends Finding = Finding> = {
   readonly findings: readonly Any[];
   readonly routes: Routes;
   readonly sheets: readonly DrillSheet[];
+  readonly circuits: readonly CircuitLine[];
 };
 
 /** More pieces than this are not laid out as one. */
@@ -61,6 +62,7 @@ export function evaluatePlan(plan: Plan): Evaluation<Found> {
     findings: runChecks(prepared, CHECKS),
     routes: routeAll(prepared),
     sheets: drillSheets(prepared),
+    circuits: prepared.circuits.ids.flatMap((id) => circuitLine(prepared, id) ?? []),
   };
 }
 
@@ -69,6 +71,7 @@ export type EvaluationChanges = {
   readonly findings: { readonly set: readonly Finding[]; readonly gone: readonly string[] };
   readonly routes: ValueChanges<RouteOutcome>;
   readonly sheets: ValueChanges<DrillSheet>;
+  readonly circuits: ValueChanges<CircuitLine>;
   /** In which order sheets lie, where that changed. */
   readonly sheetOrder: readonly string[] | null;
 };
@@ -82,6 +85,7 @@ export class LiveEvaluation {
   private readonly findings: FindingBook;
   private readonly routes: ValueBook<RouteOutcome>;
   private readonly sheets: ValueBook<DrillSheet>;
+  private readonly circuits: ValueBook<CircuitLine>;
   private toldOrder: readonly string[] = [];
 
   constructor(plan: Plan) {
@@ -89,6 +93,7 @@ export class LiveEvaluation {
     this.findings = new FindingBook(this.model, CHECKS);
     this.routes = new ValueBook(this.model, ({ runs }) => runs.ids, routeOf);
     this.sheets = new ValueBook(this.model, sheetIds, sheetOf);
+    this.circuits = new ValueBook(this.model, ({ circuits }) => circuits.ids, circuitLine);
   }
 
   /** Takes the plan as it is now; parts that are the same object as before are unchanged. */
@@ -105,6 +110,7 @@ export class LiveEvaluation {
       findings: this.findings.takeChanges(),
       routes: this.routes.takeChanges(),
       sheets: this.sheets.takeChanges(),
+      circuits: this.circuits.takeChanges(),
       sheetOrder: isSameOrder ? null : order,
     };
   }
@@ -115,10 +121,16 @@ export class LiveEvaluation {
     return found === undefined ? null : { fixes: found.fixes, working: found.working };
   }
 
+  /** How the figures of a circuit were found. */
+  workingsOfCircuit(id: string): readonly Working[] {
+    return circuitWorkings(this.model, id);
+  }
+
   close(): void {
     this.findings.close();
     this.routes.close();
     this.sheets.close();
+    this.circuits.close();
   }
 }
 
@@ -127,7 +139,9 @@ export const NO_EVALUATION: KeptEvaluation = {
   findings: [],
   routes: { routed: [], faults: [] },
   sheets: [],
+  circuits: [],
   outcomes: new Map(),
+  circuitsById: new Map(),
   sheetsById: new Map(),
   sheetOrder: [],
 };
@@ -136,17 +150,19 @@ export const NO_EVALUATION: KeptEvaluation = {
 export type KeptEvaluation = Evaluation & {
   readonly outcomes: ReadonlyMap<string, RouteOutcome>;
   readonly sheetsById: ReadonlyMap<string, DrillSheet>;
+  readonly circuitsById: ReadonlyMap<string, CircuitLine>;
   readonly sheetOrder: readonly string[];
 };
 
-/** An evaluation with its changes made; what they leave alone is the same object as before. `runs` gives the order of routes. */
+/** An evaluation with its changes made; what they leave alone is the same object as before. The plan gives the order of routes and circuits. */
 export function withEvaluationChanges(
   before: KeptEvaluation,
-  { findings, routes, sheets, sheetOrder }: EvaluationChanges,
-  runs: readonly Pick<Run, 'id'>[],
+  { findings, routes, sheets, circuits, sheetOrder }: EvaluationChanges,
+  plan: { readonly [Key in 'runs' | 'circuits']: readonly Pick<Plan[Key][number], 'id'>[] },
 ): KeptEvaluation {
   const outcomes = changedMap(before.outcomes, routes);
   const sheetsById = changedMap(before.sheetsById, sheets);
+  const circuitsById = changedMap(before.circuitsById, circuits);
   const order = sheetOrder ?? before.sheetOrder;
   const isSameSheets = sheetsById === before.sheetsById && order === before.sheetOrder;
   return {
@@ -154,9 +170,14 @@ export function withEvaluationChanges(
     routes:
       outcomes === before.outcomes
         ? before.routes
-        : routesOf(runs.flatMap(({ id }) => outcomes.get(id) ?? [])),
+        : routesOf(plan.runs.flatMap(({ id }) => outcomes.get(id) ?? [])),
     sheets: isSameSheets ? before.sheets : order.flatMap((id) => sheetsById.get(id) ?? []),
+    circuits:
+      circuitsById === before.circuitsById
+        ? before.circuits
+        : plan.circuits.flatMap(({ id }) => circuitsById.get(id) ?? []),
     outcomes,
+    circuitsById,
     sheetsById,
     sheetOrder: order,
   };

@@ -375,7 +375,7 @@ type Trial = { readonly plan: Plan; readonly model: Model; readonly book: Findin
 
 function isAbout(kind: string, id: string, moved: ReadonlySet<string>, plan: Plan): boolean {
   if (kind === 'placement') return moved.has(id);
-  if (kind !== 'joint') return false;
-  const joint = plan.joints.find((each) => each.id === id);
-  return joint !== undefined && moved.has(joint.from.placement);
+  if (kind !== 'nipple') return false;
+  const nipple = plan.nipples.find((each) => each.id === id);
+  return nipple !== undefined && moved.has(nipple.from.placement);
 }

@@ -8,7 +8,7 @@ import { knockoutAt } from '../gear/new-gear.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import { beside, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { cables, beside, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { problemOfPlan } from './problem-of-plan.ts';
 import { USUAL_WEIGHTS, type ArrangeRequest } from './request.ts';
 
@@ -63,7 +63,7 @@ describe('the layout problem of a plan', () => {
   test('keeps a unit at the side of the wireway it is joined to', () => {
     const both = site(
       { knockouts: [knockoutAt('low', 'bottom', 100, 60, '1'), knockoutAt('high', 'top', 300, 60, '1')] },
-      { joints: [{ id: 'j', from: { placement: 'a', knockout: 'high' }, wireway: 'ww', playMm: 6 }] },
+      { nipples: [{ id: 'j', from: { placement: 'a', knockout: 'high' }, wireway: 'ww', playMm: 6 }] },
     );
     const { problem } = problemOfPlan(
       prepare(both),
@@ -134,7 +134,7 @@ describe('the layout problem of a plan', () => {
       slackEachEndMm: 0,
     };
     const { problem } = problemOfPlan(
-      prepare(site({ knockouts }, { runs: [run] })),
+      prepare(site({ knockouts }, cables([run]))),
       request(['a'], { connections: [['a', 'ww']] }),
     );
     expect(problem.wires).toEqual([

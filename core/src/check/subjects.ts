@@ -1,7 +1,8 @@
 import { idsOfKind, type Hung, type Model } from '../model/model.ts';
+import type { Circuit } from '../plan/circuit.ts';
 import type { Face } from '../plan/face.ts';
 import type { GearType } from '../plan/gear-type.ts';
-import type { Joint, Link } from '../plan/placement.ts';
+import type { Nipple, Join } from '../plan/placement.ts';
 import type { Pass, Run } from '../plan/run.ts';
 import type { SiteFace } from '../site/site.ts';
 
@@ -43,16 +44,22 @@ export const RUNS: Subjects<Run> = {
   find: ({ runs }, id) => runs.get(id),
 };
 
-export const NIPPLES: Subjects<Joint> = {
-  kind: 'nipple',
-  idsOf: ({ joints }) => joints.ids,
-  find: ({ joints }, id) => joints.get(id),
+export const CIRCUITS: Subjects<Circuit> = {
+  kind: 'circuit',
+  idsOf: ({ circuits }) => circuits.ids,
+  find: ({ circuits }, id) => circuits.get(id),
 };
 
-export const JOINS: Subjects<Link> = {
+export const NIPPLES: Subjects<Nipple> = {
+  kind: 'nipple',
+  idsOf: ({ nipples }) => nipples.ids,
+  find: ({ nipples }, id) => nipples.get(id),
+};
+
+export const JOINS: Subjects<Join> = {
   kind: 'join',
-  idsOf: ({ links }) => links.ids,
-  find: ({ links }, id) => links.get(id),
+  idsOf: ({ joins }) => joins.ids,
+  find: ({ joins }, id) => joins.get(id),
 };
 
 /** Faces as the document has them, for what is told of them before anything is worked out. */

@@ -12,7 +12,7 @@ import { USUAL_WEIGHTS } from '../arrange/request.ts';
 import { routeAll } from '../route/route.ts';
 import { routeCheck } from '../route/route-check.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
-import { boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { cables, boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
 
 const keep = (edge: number, distanceMm: number): Setback => ({
   edge,
@@ -81,7 +81,7 @@ describe('a setback', () => {
         ],
         gearTypes: [unit],
         placements: [hang('a', 'u', 'w', 1000, 1000), hang('b', 'u', 'w', 3000, 1000)],
-        runs: [
+        ...cables([
           {
             id: 'r',
             name: 'Run',
@@ -90,7 +90,7 @@ describe('a setback', () => {
             cableDiameterMm: 6,
             slackEachEndMm: 0,
           },
-        ],
+        ]),
       });
     // Over the post at 1900 the way keeps below 2000; over one of 2200 it cannot.
     const [low] = routeAll(prepare(between(1900))).routed;
@@ -109,7 +109,7 @@ describe('a setback', () => {
     const front = wall('w', rectangle(4000, 2500), { setbacks: [keep(3, 300)] });
     const of = plan({
       faces: [front, reverseOf(front, 'back', 'Back')],
-      passes: [{ id: 'p', name: 'Hole', face: 'w', xMm: 250, yMm: 1000, gland: 'M20' }],
+      passes: [{ id: 'p', name: 'Hole', face: 'w', xMm: 250, yMm: 1000, gland: 'M20', glandCount: 1 }],
     });
     expect(evaluatePlan(of).findings.map(({ message }) => message)).toContain('setback');
     expect(
@@ -138,7 +138,7 @@ describe('a run between faces', () => {
       folds: [foldOf('hip', ['w', 1], ['v', 3], 30)],
       gearTypes: [unit],
       placements: [hang('a', 'u', 'w', 1000, 1000), hang('b', 'u', 'v', 3300, 1000)],
-      runs: [run],
+      ...cables([run]),
     });
     expect(codes(of)).toEqual(['slanting-fold']);
   });
@@ -149,7 +149,7 @@ describe('a run between faces', () => {
       faces: [front, reverseOf(front, 'back', 'Back'), wall('far', rectangle(1000, 1000))],
       gearTypes: [unit],
       placements: [hang('a', 'u', 'w', 1000, 1000), hang('b', 'u', 'back', 3000, 1000)],
-      runs: [run],
+      ...cables([run]),
     });
     expect(codes(of)).toEqual(['no-pass']);
     const apart = of.placements.map((each) => (each.id === 'b' ? hang('b', 'u', 'far', 500, 500) : each));

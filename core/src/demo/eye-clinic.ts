@@ -1,3 +1,4 @@
+import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
 import type { Placement } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import {
@@ -197,8 +198,47 @@ export function eyeClinic(): Plan {
       onBoard('battery', 'Battery', 'lithium-battery-24v', 330, 252),
       hungAtMm('gland-box', 'Roof gland box', 'roof-gland-box', 'roof-outside', 3100, 620),
     ],
+    circuits: [
+      newCircuit('iec', {
+        id: 'array-leads',
+        name: 'Array to disconnect',
+        carries: 'array',
+        from: { at: 'modules', type: 'solar-module-210w', series: 3, parallel: 2 },
+        to: atGear('disconnect'),
+        // Two strings side by side need no fuse of their own.
+        protection: { by: 'none' },
+        // Down the wardrobe and under the floor, where nothing is drawn.
+        lengthMm: 6800,
+      }),
+      newCircuit('iec', {
+        id: 'array-in',
+        name: 'Disconnect to controller',
+        carries: 'array',
+        from: atGear('disconnect'),
+        to: atGear('controller', 'all'),
+        protection: { by: 'none' },
+      }),
+      newCircuit('iec', {
+        id: 'inverter-battery',
+        name: 'Battery to inverter',
+        carries: 'battery',
+        from: atGear('battery', 'studs'),
+        to: atGear('inverter', 'dc'),
+        wire: { insulation: 'xlpe' },
+        // From the battery’s post to the main fuse.
+        lengthMm: 350,
+      }),
+    ],
     passes: [
-      { id: 'roof-entry', name: 'Roof entry', face: 'roof-outside', xMm: 3080, yMm: 480, gland: 'M16' },
+      {
+        id: 'roof-entry',
+        name: 'Roof entry',
+        face: 'roof-outside',
+        xMm: 3080,
+        yMm: 480,
+        gland: 'M16',
+        glandCount: 2,
+      },
     ],
     runs: [
       {
@@ -206,7 +246,8 @@ export function eyeClinic(): Plan {
         name: 'Disconnect to controller',
         from: { placement: 'disconnect', knockout: 'out' },
         to: { placement: 'controller', knockout: 'array' },
-        cableDiameterMm: 7.5,
+        ...NEW_RUN,
+        circuits: ['array-in'],
         slackEachEndMm: 100,
       },
       {
@@ -214,7 +255,8 @@ export function eyeClinic(): Plan {
         name: 'Main fuse to inverter',
         from: { placement: 'main-fuse', knockout: 'out' },
         to: { placement: 'inverter', knockout: 'dc' },
-        cableDiameterMm: 14,
+        ...NEW_RUN,
+        circuits: ['inverter-battery'],
         slackEachEndMm: 100,
       },
     ],

@@ -1,3 +1,4 @@
+import { atGear, newCircuit } from '../conductor/new-circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import {
   boxObstacle,
@@ -120,6 +121,14 @@ const floor = faceOf({
   thicknessMm: 150,
 });
 
+/** By gang: from the nearest module of its strings, and to the combiner, m, paced out on the roof and along the walls. */
+const GANGS = [
+  { gang: 1, stringM: 18, feedM: 7 },
+  { gang: 2, stringM: 21, feedM: 5 },
+  { gang: 3, stringM: 30, feedM: 24 },
+  { gang: 4, stringM: 33, feedM: 26 },
+];
+
 /** The nursery’s packing hall, as sketched: two gangs inside at the cool-room gap though it is warm. Invented. */
 export function glasshouses(): Plan {
   return planOf({
@@ -157,5 +166,27 @@ export function glasshouses(): Plan {
       hungAtMm('gang-3', 'Gang 3', 'gang-inverter-3', 'packing-wall-outside', 24_000, 2150),
       hungAtMm('gang-4', 'Gang 4', 'gang-inverter-3', 'packing-wall-outside', 25_650, 2150),
     ],
+    circuits: GANGS.flatMap(({ gang, stringM, feedM }) => [
+      ...[1, 2, 3].map((string) =>
+        newCircuit('iec', {
+          id: `string-${gang}-${string}`,
+          name: `String ${gang}.${string}`,
+          carries: 'array',
+          from: { at: 'modules', type: 'solar-module-440w', series: 15, parallel: 1 },
+          to: atGear(`gang-${gang}`, 'dc'),
+          protection: { by: 'none' },
+          lengthMm: 1000 * (stringM + 6 * string),
+        }),
+      ),
+      newCircuit('iec', {
+        id: `feed-${gang}`,
+        name: `Gang ${gang} to combiner`,
+        carries: 'ac-out',
+        from: atGear(`gang-${gang}`, 'ac'),
+        to: atGear('combiner'),
+        wire: { insulation: 'xlpe', count: 4, carrying: 3 },
+        lengthMm: 1000 * feedM,
+      }),
+    ]),
   });
 }

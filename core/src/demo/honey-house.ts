@@ -1,6 +1,6 @@
+import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
-import type { WireSize } from '../reference/wireways.ts';
-import type { Joint } from '../plan/placement.ts';
+import type { Nipple } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { NEW_PLAY_MM } from '../wireway/nipple.ts';
@@ -234,7 +234,7 @@ export function honeyHouse(): Plan {
       hung('battery-b', 'Battery cabinet B', 'battery-cabinet-10kwh', 'north-wall', 90, 45),
       hung('transfer-switch', 'Transfer switch', 'transfer-switch-200a', 'north-wall', 128, 68),
     ],
-    joints: [
+    nipples: [
       nipple('a-dc', 'inverter-a', 'dc'),
       nipple('a-ac', 'inverter-a', 'ac'),
       nipple('a-data', 'inverter-a', 'data'),
@@ -245,10 +245,10 @@ export function honeyHouse(): Plan {
       nipple('disconnect-out', 'disconnect', 'bottom'),
     ],
     circuits: [
-      feed('a-feed', 'Inverter A to load centre', 'a-ac', 'load-feed', '8', 4, 2),
-      feed('b-feed', 'Inverter B to load centre', 'b-ac', 'load-feed', '8', 4, 2),
-      feed('a-array', 'Array to inverter A', 'disconnect-out', 'a-dc', '10', 3, 2),
-      feed('b-array', 'Array to inverter B', 'disconnect-out', 'b-dc', '10', 3, 2),
+      feed('a-feed', 'Inverter A to load centre', 'inverter-a', 'a-ac'),
+      feed('b-feed', 'Inverter B to load centre', 'inverter-b', 'b-ac'),
+      string('a-array', 'Array to inverter A', 'inverter-a', 'a-dc'),
+      string('b-array', 'Array to inverter B', 'inverter-b', 'b-dc'),
     ],
     passes: [
       {
@@ -258,6 +258,7 @@ export function honeyHouse(): Plan {
         xMm: inch(96),
         yMm: inch(30),
         gland: 'M20',
+        glandCount: 6,
       },
     ],
     runs: [
@@ -266,8 +267,8 @@ export function honeyHouse(): Plan {
         name: 'Array run',
         from: { placement: 'disconnect', knockout: 'top' },
         to: { placement: 'array-box', knockout: 'bottom' },
-        cableDiameterMm: 6.6,
-        slackEachEndMm: inch(12),
+        circuits: ['a-array', 'b-array'],
+        ...NEW_RUN,
       },
     ],
   });
@@ -277,18 +278,35 @@ function hung(id: string, name: string, type: string, face: string, xIn: number,
   return hungAtMm(id, name, type, face, inch(xIn), inch(yIn));
 }
 
-function feed(
-  id: string,
-  name: string,
-  from: string,
-  to: string,
-  size: WireSize,
-  count: number,
-  currentCarryingCount: number,
-): Circuit {
-  return { id, name, from, to, wire: { kind: 'table', size }, count, currentCarryingCount };
+function feed(id: string, name: string, inverter: string, nippleId: string): Circuit {
+  return newCircuit('us', {
+    id,
+    name,
+    carries: 'ac-out',
+    from: atGear(inverter, 'ac'),
+    to: atGear('load-centre', 'breakers'),
+    // Two lines and a balanced neutral.
+    wire: { count: 3 },
+    stretches: [{ from: nippleId, to: 'load-feed' }],
+  });
 }
 
-function nipple(id: string, placement: string, knockout: string): Joint {
+/** A string of twelve down through the roof to the disconnect, and on in the wireway. */
+function string(id: string, name: string, inverter: string, nippleId: string): Circuit {
+  return newCircuit('us', {
+    id,
+    name,
+    carries: 'array',
+    from: { at: 'modules', type: 'solar-module-400w', series: 12, parallel: 1 },
+    to: atGear(inverter, 'dc'),
+    stretches: [{ from: 'disconnect-out', to: nippleId }],
+    // Under the modules to the box on the roof.
+    lengthMm: inch(14 * 12),
+    // One string alone can feed no fault that its wire cannot carry.
+    protection: { by: 'none' },
+  });
+}
+
+function nipple(id: string, placement: string, knockout: string): Nipple {
   return { id, from: { placement, knockout }, wireway: 'wireway', playMm: NEW_PLAY_MM };
 }

@@ -1,3 +1,4 @@
+import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
@@ -136,6 +137,47 @@ export function surveyLaunch(): Plan {
         inch(14),
       ),
       hungAtMm('disconnect', 'Array disconnect', 'dc-disconnect-60a', 'locker-bulkhead', inch(30), inch(24)),
+    ],
+    circuits: [
+      newCircuit('us', {
+        id: 'array-leads',
+        name: 'Arch to disconnect',
+        carries: 'array',
+        from: { at: 'modules', type: 'solar-module-175w', series: 1, parallel: 2 },
+        to: atGear('disconnect', 'lines'),
+        protection: { by: 'none' },
+        // Down a tube of the arch and along under the side deck.
+        lengthMm: inch(19 * 12),
+      }),
+      newCircuit('us', {
+        id: 'array-in',
+        name: 'Disconnect to controller',
+        carries: 'array',
+        from: atGear('disconnect', 'lines'),
+        to: atGear('controller', 'all'),
+        protection: { by: 'none' },
+      }),
+      newCircuit('us', {
+        id: 'battery-out',
+        name: 'Controller to house loads',
+        carries: 'dc-load',
+        from: atGear('controller', 'all'),
+        to: { at: 'outside', what: 'loads' },
+        currentA: 30,
+        voltageV: 12.8,
+        mostDropPct: 3,
+        lengthMm: inch(6 * 12),
+      }),
+    ],
+    runs: [
+      {
+        id: 'array-link',
+        name: 'Array link',
+        from: { placement: 'disconnect', knockout: 'bottom' },
+        to: { placement: 'controller', knockout: 'bottom' },
+        ...NEW_RUN,
+        circuits: ['array-in'],
+      },
     ],
   });
 }

@@ -55,9 +55,10 @@ export {
 export { GLAND_SIZES } from '../reference/glands.ts';
 export { KNOCKOUT_SIZES, type KnockoutSize, sizeText } from '../reference/knockouts.ts';
 export { RAILS, RAIL_KINDS, type RailKind } from '../reference/rails.ts';
-export { WIRE_SIZES } from '../reference/wireways.ts';
+export { AWG_SIZES, INSULATION_KINDS, MM2_SIZES } from '../reference/conductors.ts';
+export { CONDUIT_SIZES } from '../reference/wireways.ts';
 export { boardCableHoles, boardTies } from '../route/board-cables.ts';
-export { NEW_RUN, routeAll, type RoutedRun, type Routes } from '../route/route.ts';
+export { routeAll, type RoutedRun, type Routes } from '../route/route.ts';
 export { passSpot } from '../seal/pass-spot.ts';
 export { asTaped } from '../site/as-taped.ts';
 export { edgeName, foldsOf, freeEdges, pitchText } from '../site/fold-list.ts';
@@ -76,23 +77,39 @@ export { usableOutlines } from '../site/usable.ts';
 export { type SurveyLine, surveyLines } from '../survey/readings.ts';
 export { surveyEdit } from '../survey/survey-edit.ts';
 export { type SurveyItem, surveyItems } from '../survey/survey-items.ts';
-export { fillSections, wireAreaMm2 } from '../wireway/fill.ts';
+export { type CircuitWay, type WayPart } from '../conductor/circuit-way.ts';
+export { type SizedCircuit, cablesOf, sizedCircuit } from '../conductor/circuit-sizing.ts';
+export {
+  type CircuitLine,
+  type DrumLine,
+  type SizeStep,
+  type WireLabel,
+  circuitLine,
+  circuitWorkings,
+  conductorWords,
+  drumLines,
+  wireLabels,
+} from '../conductor/schedule.ts';
+export { sizeWords } from '../conductor/sizing-working.ts';
+export { type Candidate, type Requirement } from '../conductor/sizing.ts';
+export { type ConductorSize } from '../conductor/code-tables.ts';
+export { fillSections } from '../wireway/fill.ts';
 export { hangSpot } from '../placing/hang-spot.ts';
 export { type WirewayHole, wirewayHoles } from '../wireway/hole-pattern.ts';
 export {
-  type Join,
-  type LinkEnds,
+  type Adjoining,
+  type JoinEnds,
   type Meeting,
   canBeScrewed,
-  findLink,
+  findJoin,
+  adjoiningOf,
+  joinEnds,
   joinOf,
-  linkEnds,
-  linkOf,
   meetEdit,
   screwWindow,
 } from '../wireway/joined.ts';
 export { type LineUp, lineUpEdits } from '../wireway/line-up.ts';
-export { NEW_PLAY_MM, isFittingSize, nippleOf } from '../wireway/nipple.ts';
+export { NEW_PLAY_MM, isFittingSize, nippleCut } from '../wireway/nipple.ts';
 export { USUAL_GAP_MM, hookLineAway, hookLineForGap, hookLineStack } from '../wireway/hook-line.ts';
 export {
   type WirewaySide,

@@ -1,7 +1,15 @@
 // The document: what a plan is made of, its edits, reading and writing it.
 
 export { newGearType } from '../gear/new-gear.ts';
-export type { Circuit } from '../plan/circuit.ts';
+export { atGear, newCircuit, NEW_RUN, usualInsulation, usualWire } from '../conductor/new-circuit.ts';
+export {
+  type Circuit,
+  type CircuitEnd,
+  type CircuitKind,
+  type CircuitWire,
+  CIRCUIT_KINDS,
+  OUTSIDES,
+} from '../plan/circuit.ts';
 export { type ConditionKey, type Conditions, type Travel } from '../plan/conditions.ts';
 export { type PlanDifference, changesInWords, diffPlans } from '../plan/diff-plans.ts';
 export {
@@ -40,10 +48,10 @@ export {
   writePlan,
   writePlanCompact,
 } from '../plan/open-plan.ts';
-export type { Joint, Link, Placement, Port } from '../plan/placement.ts';
+export type { Nipple, Join, Placement, Port } from '../plan/placement.ts';
 export { type PlanChanges, planChanges, withPlanChanges } from '../plan/plan-changes.ts';
-export { type LoadFactors, type Plan } from '../plan/plan.ts';
-export type { Pass, Run } from '../plan/run.ts';
+export { FORMAT_VERSION, type LoadFactors, type Plan } from '../plan/plan.ts';
+export { MOST_GLANDS, type Laid, type Pass, type Run } from '../plan/run.ts';
 export type { PointMm } from '../plan/values.ts';
 export type { Result } from '../result.ts';
 export { SAMPLE_MATERIALS } from '../site/materials.ts';

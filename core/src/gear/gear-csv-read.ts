@@ -115,6 +115,7 @@ class RowReader {
         minMm2: optionalNumberIn(fields[2]),
         maxMm2: optionalNumberIn(fields[3]),
         torqueNm: optionalNumberIn(fields[4]),
+        ...((fields[5] ?? '') === '' ? {} : { ratedC: numberIn(fields[5]) }),
       })),
       ratings: Object.fromEntries(
         Object.entries(RATINGS).map(([column, field]) => [field, this.number(column, null)]),

@@ -47,12 +47,13 @@ export function writeGearCsv(gear: readonly GearType[]): string {
         mm(pilotMm),
         blank(torqueNm),
       ]),
-      terminals: join(type.terminals, ({ id, name, minMm2, maxMm2, torqueNm }) => [
+      terminals: join(type.terminals, ({ id, name, minMm2, maxMm2, torqueNm, ratedC }) => [
         id,
         name,
         blank(minMm2),
         blank(maxMm2),
         blank(torqueNm),
+        ...(ratedC === undefined ? [] : [String(ratedC)]),
       ]),
       max_ambient_c: blank(type.maxAmbientC),
       cover: join(type.cover === null ? [] : [type.cover], ({ hinge, leafMm }) => [hinge, mm(leafMm)]),

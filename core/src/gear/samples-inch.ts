@@ -46,8 +46,8 @@ export const INCH_SAMPLES: readonly GearType[] = [
       bracketHole('right', inch(8), 0, inch(0.1875), 12),
     ],
     terminals: [
-      { id: 'dc', name: 'DC, each pole', minMm2: 3.3, maxMm2: 13.3, torqueNm: 2.8 },
-      { id: 'ac', name: 'AC lines and neutral', minMm2: 8.4, maxMm2: 21.1, torqueNm: 3.4 },
+      { id: 'dc', name: 'DC, each pole', minMm2: 3.3, maxMm2: 13.4, torqueNm: 2.8, ratedC: 75 },
+      { id: 'ac', name: 'AC lines and neutral', minMm2: 8.3, maxMm2: 21.2, torqueNm: 3.4, ratedC: 75 },
     ],
     ratings: {
       ...NO_RATINGS,
@@ -101,7 +101,10 @@ export const INCH_SAMPLES: readonly GearType[] = [
       knockout('bottom-right', 'bottom', 10.5, 2, '1'),
     ],
     bracketHoles: fourHoles(inch(12), inch(21), inch(0.125)),
-    terminals: [{ id: 'main', name: 'Main lugs', minMm2: 13.3, maxMm2: 53.5, torqueNm: 5.6 }],
+    terminals: [
+      { id: 'main', name: 'Main lugs', minMm2: 13.3, maxMm2: 53.5, torqueNm: 5.6, ratedC: 75 },
+      { id: 'breakers', name: 'Branch breakers', minMm2: 2, maxMm2: 33.7, torqueNm: 3.4, ratedC: 75 },
+    ],
     ratings: { ...NO_RATINGS, maxVoltageV: 240, voltsToGroundV: 120, maxCurrentA: 125 },
   }),
   newGearType('array-junction-box', 'Array junction box', 'junction-box', {

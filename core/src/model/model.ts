@@ -6,7 +6,7 @@ import type { Face, Fold } from '../plan/face.ts';
 import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
 import { LIST_KEYS, type ItemOf, type ListKey, type Ref } from '../plan/lists.ts';
 import type { Material } from '../plan/material.ts';
-import type { Joint, Link, Placement, Port } from '../plan/placement.ts';
+import type { Nipple, Join, Placement, Port } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Pass, Run } from '../plan/run.ts';
 import type { Frame } from '../geometry/frame.ts';
@@ -49,8 +49,8 @@ export class Model implements Keeper {
   readonly folds = new Entities<Fold>();
   readonly gearTypes = new Entities<GearType>();
   readonly placements = new Entities<Placement>();
-  readonly joints = new Entities<Joint>();
-  readonly links = new Entities<Link>();
+  readonly nipples = new Entities<Nipple>();
+  readonly joins = new Entities<Join>();
   readonly circuits = new Entities<Circuit>();
   readonly passes = new Entities<Pass>();
   readonly runs = new Entities<Run>();
@@ -62,8 +62,8 @@ export class Model implements Keeper {
     folds: this.folds,
     gearTypes: this.gearTypes,
     placements: this.placements,
-    joints: this.joints,
-    links: this.links,
+    nipples: this.nipples,
+    joins: this.joins,
     circuits: this.circuits,
     passes: this.passes,
     runs: this.runs,
@@ -75,14 +75,20 @@ export class Model implements Keeper {
   readonly placementsOnFace = this.placements.groupBy(({ face }) => [face]);
   readonly placementsOnBoard = this.placements.groupBy(({ on }) => (on === undefined ? [] : [on]));
   readonly placementsOfType = this.placements.groupBy(({ type }) => [type]);
-  readonly jointsOfWireway = this.joints.groupBy(({ wireway }) => [wireway]);
-  readonly jointsOfPort = this.joints.groupBy(({ from }) => [portKey(from)]);
-  readonly jointsOfUnit = this.joints.groupBy(({ from }) => [from.placement]);
-  readonly linksOfPort = this.links.groupBy((link) =>
-    link.kind === 'side-by-side' ? [...new Set([portKey(link.a), portKey(link.b)])] : [],
+  readonly nipplesOfWireway = this.nipples.groupBy(({ wireway }) => [wireway]);
+  readonly nipplesOfPort = this.nipples.groupBy(({ from }) => [portKey(from)]);
+  readonly nipplesOfUnit = this.nipples.groupBy(({ from }) => [from.placement]);
+  readonly joinsOfPort = this.joins.groupBy((join) =>
+    join.kind === 'side-by-side' ? [...new Set([portKey(join.a), portKey(join.b)])] : [],
   );
-  readonly linksOfGear = this.links.groupBy(({ a, b }) => [...new Set([a.placement, b.placement])]);
-  readonly circuitsOfNipple = this.circuits.groupBy(({ from, to }) => [...new Set([from, to])]);
+  readonly joinsOfGear = this.joins.groupBy(({ a, b }) => [...new Set([a.placement, b.placement])]);
+  readonly circuitsOfNipple = this.circuits.groupBy(({ stretches }) => [
+    ...new Set(stretches.flatMap(({ from, to }) => [from, to])),
+  ]);
+  readonly circuitsOfGear = this.circuits.groupBy(({ from, to }) => [
+    ...new Set([from, to].flatMap((end) => (end.at === 'gear' ? [end.placement] : []))),
+  ]);
+  readonly runsOfCircuit = this.runs.groupBy(({ circuits }) => circuits);
   readonly passesOnFace = this.passes.groupBy(({ face }) => [face]);
   readonly runsOfGear = this.runs.groupBy(({ from, to }) => [...new Set([from.placement, to.placement])]);
 
@@ -122,7 +128,7 @@ export class Model implements Keeper {
 
   /** What a person takes something for: a nipple is its unit’s own affair. */
   ownerOf(subject: Ref): Ref {
-    const unit = subject.kind === 'joint' ? this.joints.get(subject.id)?.from.placement : undefined;
+    const unit = subject.kind === 'nipple' ? this.nipples.get(subject.id)?.from.placement : undefined;
     return unit === undefined ? subject : { kind: 'placement', id: unit };
   }
 

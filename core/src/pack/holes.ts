@@ -14,7 +14,7 @@ import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import { mirrored, type SiteFace } from '../site/site.ts';
 import { cutMm, sawnKnockout } from '../drill/hole-saw.ts';
-import { joinOf } from '../wireway/joined.ts';
+import { adjoiningOf } from '../wireway/joined.ts';
 import { wirewayHoles } from '../wireway/hole-pattern.ts';
 import type { WirewaySide } from '../wireway/unit-at-wireway.ts';
 import { CAUTIONS, type CautionId } from './cautions.ts';
@@ -120,8 +120,8 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
         subject: { kind: 'pass', id: pass.id },
       })),
   );
-  const links = linkHoles(prepared, face);
-  const holes = sorted([...brackets, ...passes, ...links]);
+  const joins = joinHoles(prepared, face);
+  const holes = sorted([...brackets, ...passes, ...joins]);
   return {
     id: face.id,
     surface: faceName(face.id),
@@ -138,7 +138,7 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     cautions: [
       'hidden-services',
       ...(passes.length > 0 ? (['hole-saw', 'live-modules'] as const) : []),
-      ...(passes.length === 0 && links.length > 0 ? (['hole-saw', 'debris'] as const) : []),
+      ...(passes.length === 0 && joins.length > 0 ? (['hole-saw', 'debris'] as const) : []),
       ...(face.face.kind === 'roof' && face.face.side === 'outside' ? (['fall'] as const) : []),
     ],
   };
@@ -150,23 +150,23 @@ function asSeen(purpose: Told, isHere: boolean): Told {
 }
 
 /** The holes through a face that join enclosures back to back, as this side of it has them. */
-function linkHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
-  const links = new Set(
-    (prepared.onFace.get(face.id) ?? []).flatMap(({ id }) => prepared.linksOfGear.get(id)),
+function joinHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
+  const joins = new Set(
+    (prepared.onFace.get(face.id) ?? []).flatMap(({ id }) => prepared.joinsOfGear.get(id)),
   );
-  return [...links].flatMap((link): DrillHole[] => {
-    if (link.kind !== 'back-to-back') return [];
-    const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
+  return [...joins].flatMap((join): DrillHole[] => {
+    if (join.kind !== 'back-to-back') return [];
+    const [a, b] = [prepared.hung.get(join.a.placement), prepared.hung.get(join.b.placement)];
     // A hole behind backs that no longer lie over each other is not drilled: the join is found instead.
-    if (a === undefined || b === undefined || joinOf(a, b)?.kind !== 'back-to-back') return [];
+    if (a === undefined || b === undefined || adjoiningOf(a, b)?.kind !== 'back-to-back') return [];
     if (a.face.id !== face.id && b.face.id !== face.id) return [];
     const isHere = a.face.id === face.id;
-    const at: PointMm = isHere ? [link.xMm, link.yMm] : mirrored(a.face, [link.xMm, link.yMm]);
-    const hole = sawnKnockout(link.tradeSize);
-    const size = sizeText(link.tradeSize);
+    const at: PointMm = isHere ? [join.xMm, join.yMm] : mirrored(a.face, [join.xMm, join.yMm]);
+    const hole = sawnKnockout(join.tradeSize);
+    const size = sizeText(join.tradeSize);
     return [
       {
-        id: `${link.id}@${face.id}`,
+        id: `${join.id}@${face.id}`,
         purpose: asSeen(
           told('{a} to {b}, {size} nipple through the wall', { a: gearName(a.id), b: gearName(b.id), size }),
           isHere,
@@ -301,7 +301,7 @@ function wirewaySheet(prepared: Prepared, wireway: Hung, { ending, side, from }:
       wirewayHoles(prepared, wireway.id)
         .filter((hole) => hole.side === side)
         .map((hole) => ({
-          id: `${hole.joint.id}@${from}`,
+          id: `${hole.nipple.id}@${from}`,
           purpose: told('{unit}, {knockout}, {size} nipple', {
             unit: gearName(hole.unit.id),
             knockout: hole.knockout.id,
@@ -315,7 +315,7 @@ function wirewaySheet(prepared: Prepared, wireway: Hung, { ending, side, from }:
           playMm: hole.playMm,
           isOtherSide: false,
           taped: { aboveFloorMm: null, fromLeftMm: null },
-          subject: { kind: 'joint', id: hole.joint.id },
+          subject: { kind: 'nipple', id: hole.nipple.id },
         })),
     ),
     cautions: ['hole-saw', 'debris', 'lifting'],

@@ -42,7 +42,7 @@ describe('findWirewayAt', () => {
     const wireway = demo.hung.get('wireway');
     if (unit === undefined || box === undefined || wireway === undefined) throw new Error('demo');
     expect(findWirewayAt(demo, unit)).toMatchObject({ wireway: { id: 'wireway' }, side: 'top' });
-    const unjoined = prepare({ ...honeyHouse(), joints: [] });
+    const unjoined = prepare({ ...honeyHouse(), nipples: [] });
     expect(findWirewayAt(unjoined, unit)).toMatchObject({ wireway: { id: 'wireway' }, side: 'top' });
     expect(findWirewayAt(unjoined, wireway)).toBeNull();
     expect(findWirewayAt(demo, box)).toBeNull();

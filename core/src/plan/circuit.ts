@@ -1,23 +1,116 @@
-import { WIRE_SIZES } from '../reference/wireways.ts';
+import { AWG_SIZES, INSULATIONS, MM2_SIZES } from '../reference/conductors.ts';
 import { z } from '../zod.ts';
 import { idSchema, nameSchema, sizeMmSchema } from './values.ts';
 
-/** Conductors that lie in a wireway from one of its nipples to another. */
-export const circuitSchema = z.strictObject({
-  id: idSchema,
-  name: nameSchema,
-  from: idSchema.describe('The nipple where they come in'),
-  to: idSchema.describe('The nipple where they leave, of the same wireway'),
-  wire: z.discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('table'), size: z.enum(WIRE_SIZES) }),
-    z.strictObject({ kind: z.literal('measured'), diameterMm: sizeMmSchema.max(200) }),
-  ]),
-  count: z.number().int().min(1).max(200),
-  currentCarryingCount: z
+/** What a circuit carries; `unsaid` until somebody says it. */
+export const CIRCUIT_KINDS = [
+  'unsaid',
+  'array',
+  'battery',
+  'dc-load',
+  'ac-in',
+  'ac-out',
+  'bond',
+  'data',
+] as const;
+export type CircuitKind = (typeof CIRCUIT_KINDS)[number];
+
+/** What stands outside of the plan and a circuit leads to. */
+export const OUTSIDES = ['supply', 'loads', 'earth', 'data'] as const;
+
+const countSchema = z.number().int().min(1).max(200);
+
+/** Where a circuit begins or ends. */
+export const circuitEndSchema = z.discriminatedUnion('at', [
+  z.strictObject({
+    at: z.literal('gear'),
+    placement: idSchema,
+    terminal: idSchema.nullable().describe('The terminal of its type; null where none was chosen'),
+  }),
+  z.strictObject({
+    at: z.literal('modules'),
+    type: idSchema.describe('The gear type of the modules'),
+    series: countSchema.describe('Modules in one string'),
+    parallel: countSchema.describe('Strings side by side'),
+  }),
+  z.strictObject({ at: z.literal('outside'), what: z.enum(OUTSIDES) }),
+]);
+export type CircuitEnd = z.infer<typeof circuitEndSchema>;
+
+/** The conductors of a circuit: they make its fill, its cables and its glands. */
+export const wireSchema = z.strictObject({
+  made: z
+    .discriminatedUnion('as', [
+      z.strictObject({ as: z.literal('singles') }),
+      z.strictObject({ as: z.literal('cable'), diameterMm: sizeMmSchema.max(200) }),
+    ])
+    .describe('Single conductors, or one cable with a sheath round all of them'),
+  count: countSchema.describe('Conductors, without an earth conductor of its own'),
+  carrying: z
     .number()
     .int()
     .min(0)
     .max(200)
-    .describe('Of them, as the code counts: no earth, no balanced neutral'),
+    .describe('Of them, those that count as carrying current: no earth, no balanced neutral'),
+  hasEarth: z.boolean().describe('Whether an earth conductor goes with it, sized by its protection'),
+  material: z.enum(['copper', 'aluminium']),
+  insulation: z.enum(INSULATIONS),
+  size: z
+    .discriminatedUnion('by', [
+      z.strictObject({ by: z.literal('program') }),
+      z.strictObject({ by: z.literal('awg'), size: z.enum(AWG_SIZES) }),
+      z.strictObject({ by: z.literal('mm2'), size: z.enum(MM2_SIZES) }),
+      z.strictObject({ by: z.literal('measured'), diameterMm: sizeMmSchema.max(200) }),
+    ])
+    .describe('Typed, or chosen by the program; `measured` where only the outside of a conductor is known'),
+});
+export type CircuitWire = z.infer<typeof wireSchema>;
+
+/** Where conductors lie in a wireway: from one of its nipples to another. */
+export const stretchSchema = z.strictObject({
+  from: idSchema.describe('The nipple where they come in'),
+  to: idSchema.describe('The nipple where they leave, of the same wireway'),
+});
+export type Stretch = z.infer<typeof stretchSchema>;
+
+/** What one circuit carries, by what, and how it is protected. Runs say which circuits they carry. */
+export const circuitSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  carries: z.enum(CIRCUIT_KINDS),
+  from: circuitEndSchema,
+  to: circuitEndSchema,
+  currentA: z
+    .number()
+    .positive('must be more than 0')
+    .max(10_000)
+    .nullable()
+    .describe('As a person says; null where it follows from what it joins'),
+  voltageV: z
+    .number()
+    .positive('must be more than 0')
+    .max(2_000)
+    .nullable()
+    .describe('In operation, as a person says; null where it follows from what it joins'),
+  isContinuous: z.boolean().describe('Whether it carries its current for three hours or more'),
+  wire: wireSchema,
+  protection: z.discriminatedUnion('by', [
+    z.strictObject({ by: z.literal('program') }),
+    z.strictObject({
+      by: z.literal('rating'),
+      ratingA: z.number().positive('must be more than 0').max(10_000),
+    }),
+    z.strictObject({ by: z.literal('none') }),
+  ]),
+  mostDropPct: z
+    .number()
+    .positive('must be more than 0')
+    .max(50)
+    .nullable()
+    .describe('Voltage drop allowed; null for the usual of its kind'),
+  stretches: z.array(stretchSchema).max(20),
+  lengthMm: sizeMmSchema
+    .nullable()
+    .describe('One way, as taped, of what no run or wireway is drawn for; null where all is drawn'),
 });
 export type Circuit = z.infer<typeof circuitSchema>;

@@ -32,8 +32,8 @@ const closed = (heightMm: number, diameterMm: number) => ({
 
 /** What an old file may hold, each with the code it is found by. */
 const HELD: readonly (readonly [string, Plan])[] = [
-  ['nipple-elsewhere', { ...base, joints: base.joints.map((joint) => (joint.id === 'a-dc' ? { ...joint, from: { placement: 'battery-a', knockout: 'bottom' } } : joint)), gearTypes: base.gearTypes.map((type) => (type.id === 'battery-cabinet-10kwh' ? { ...type, knockouts: [{ id: 'bottom', edge: 'bottom', alongMm: 70, fromBackMm: 70, tradeSize: '1' }] } : type)) }], // prettier-ignore
-  ['knockout-twice', { ...base, joints: [...base.joints, { ...base.joints[0]!, id: 'again' }] }], // eslint-disable-line @typescript-eslint/no-non-null-assertion
+  ['nipple-elsewhere', { ...base, nipples: base.nipples.map((nipple) => (nipple.id === 'a-dc' ? { ...nipple, from: { placement: 'battery-a', knockout: 'bottom' } } : nipple)), gearTypes: base.gearTypes.map((type) => (type.id === 'battery-cabinet-10kwh' ? { ...type, knockouts: [{ id: 'bottom', edge: 'bottom', alongMm: 70, fromBackMm: 70, tradeSize: '1' }] } : type)) }], // prettier-ignore
+  ['knockout-twice', { ...base, nipples: [...base.nipples, { ...base.nipples[0]!, id: 'again' }] }], // eslint-disable-line @typescript-eslint/no-non-null-assertion
   ['run-to-itself', { ...base, runs: base.runs.map((run) => ({ ...run, to: run.from })) }],
   ['board-radius', { ...base, gearTypes: [...base.gearTypes, roundBoard] }],
   ['framing-extent', withFace('plant-wall', ({ shape }) => (shape.kind === 'outline' ? { shape: { ...shape, framing: shape.framing.map((each) => ({ ...each, extent: { fromMm: 900, toMm: 100 } })) } } : {}))], // prettier-ignore
@@ -52,7 +52,7 @@ describe('what a plan says that cannot be', () => {
     if (!opened.ok) throw new Error(opened.fault[0]?.message);
     const found = findContradictions(opened.value);
     expect(found.map((each) => each.code)).toContain(code);
-    expect(found[0]?.path).toMatch(/^(?:site|faces|gearTypes|joints|links|runs)/u);
+    expect(found[0]?.path).toMatch(/^(?:site|faces|gearTypes|nipples|joins|runs)/u);
     const stops = evaluatePlan(opened.value).findings.filter(
       ({ check }) => check === 'survey.contradictions',
     );
@@ -62,9 +62,9 @@ describe('what a plan says that cannot be', () => {
   test('is not drilled, routed or cut to length', () => {
     const [elsewhere, twice, looped] = [HELD[0]?.[1], HELD[1]?.[1], HELD[2]?.[1]];
     if (elsewhere === undefined || twice === undefined || looped === undefined) throw new Error('no plans');
-    const joints = (of: Plan) => wirewayHoles(prepare(of), 'wireway').map(({ joint }) => joint.id);
-    expect(joints(elsewhere)).not.toContain('a-dc');
-    expect(joints(twice).filter((id) => id === 'again' || id === base.joints[0]?.id)).toEqual([]);
+    const nipples = (of: Plan) => wirewayHoles(prepare(of), 'wireway').map(({ nipple }) => nipple.id);
+    expect(nipples(elsewhere)).not.toContain('a-dc');
+    expect(nipples(twice).filter((id) => id === 'again' || id === base.nipples[0]?.id)).toEqual([]);
     expect(evaluatePlan(looped).routes).toEqual({ routed: [], faults: [] });
   });
 

@@ -7,7 +7,7 @@ import type { GearType } from './gear-type.ts';
 import type { Ref } from './lists.ts';
 import type { Plan } from './plan.ts';
 import type { Face } from './face.ts';
-import type { Joint, Link, Placement, Port } from './placement.ts';
+import type { Nipple, Join, Placement, Port } from './placement.ts';
 import type { Run } from './run.ts';
 
 /**
@@ -30,7 +30,7 @@ export type ContradictionCode = keyof typeof CONTRADICTION_WORDS;
 
 export type PlanContradiction = {
   readonly code: ContradictionCode;
-  /** Where in the document, by ids: `joints.a-dc`. */
+  /** Where in the document, by ids: `nipples.a-dc`. */
   readonly path: string;
   readonly names: { readonly a: ToldValue; readonly b: ToldValue };
   readonly subject: Ref | null;
@@ -43,8 +43,8 @@ export type PlanLookup = {
   /** The first that hangs of a type. */
   readonly hungOf: (type: string) => Placement | undefined;
   /** In the plan’s order. */
-  readonly jointsAt: (port: Port) => readonly Joint[];
-  readonly linksAt: (port: Port) => readonly Link[];
+  readonly nipplesAt: (port: Port) => readonly Nipple[];
+  readonly joinsAt: (port: Port) => readonly Join[];
 };
 
 /** Every contradiction of a plan whose references hold. */
@@ -54,8 +54,8 @@ export function findContradictions(plan: Plan): PlanContradiction[] {
     ...siteContradictions(plan.site.conditions, plan.rootFace),
     ...plan.faces.flatMap((face) => faceContradictions(face, plan.site.conditions)),
     ...plan.gearTypes.flatMap((type) => typeContradictions(type, lookup)),
-    ...plan.joints.flatMap((joint) => nippleContradictions(joint, lookup)),
-    ...plan.links.flatMap((link) => joinContradictions(link, lookup)),
+    ...plan.nipples.flatMap((nipple) => nippleContradictions(nipple, lookup)),
+    ...plan.joins.flatMap((join) => joinContradictions(join, lookup)),
     ...plan.runs.flatMap(runContradictions),
   ];
 }
@@ -84,8 +84,8 @@ export function findFreshContradiction(before: Plan, after: Plan): PlanContradic
 function ofGear(before: Plan, after: Plan): PlanContradiction[] {
   const isSame =
     before.gearTypes === after.gearTypes &&
-    before.joints === after.joints &&
-    before.links === after.links &&
+    before.nipples === after.nipples &&
+    before.joins === after.joins &&
     before.placements.length === after.placements.length &&
     after.placements.every((each, index) => {
       const was = before.placements[index];
@@ -95,8 +95,8 @@ function ofGear(before: Plan, after: Plan): PlanContradiction[] {
   const lookup = lookupIn(after);
   return [
     ...after.gearTypes.flatMap((type) => typeContradictions(type, lookup)),
-    ...after.joints.flatMap((joint) => nippleContradictions(joint, lookup)),
-    ...after.links.flatMap((link) => joinContradictions(link, lookup)),
+    ...after.nipples.flatMap((nipple) => nippleContradictions(nipple, lookup)),
+    ...after.joins.flatMap((join) => joinContradictions(join, lookup)),
   ];
 }
 
@@ -109,27 +109,27 @@ function changedIn<Item extends { readonly id: string }>(
   return after.filter((item) => !known.has(item));
 }
 
-function lookupIn({ placements, gearTypes, joints, links }: Plan): PlanLookup {
+function lookupIn({ placements, gearTypes, nipples, joins }: Plan): PlanLookup {
   const byId = new Map(placements.map((placement) => [placement.id, placement]));
   const types = new Map(gearTypes.map((type) => [type.id, type]));
   const hung = new Map([...placements].reverse().map((placement) => [placement.type, placement]));
   const keyOf = ({ placement, knockout }: Port) => `${placement}/${knockout}`;
-  const jointsBy = groupBy(joints, ({ from }) => keyOf(from));
-  const ends = links.flatMap((link) =>
-    link.kind === 'side-by-side'
+  const nipplesBy = groupBy(nipples, ({ from }) => keyOf(from));
+  const ends = joins.flatMap((join) =>
+    join.kind === 'side-by-side'
       ? [
-          { key: keyOf(link.a), link },
-          { key: keyOf(link.b), link },
+          { key: keyOf(join.a), join },
+          { key: keyOf(join.b), join },
         ]
       : [],
   );
-  const linksBy = groupBy(ends, ({ key }) => key);
+  const joinsBy = groupBy(ends, ({ key }) => key);
   return {
     placement: (id) => byId.get(id),
     gearType: (id) => types.get(id),
     hungOf: (type) => hung.get(type),
-    jointsAt: (port) => jointsBy.get(keyOf(port)) ?? [],
-    linksAt: (port) => (linksBy.get(keyOf(port)) ?? []).map(({ link }) => link),
+    nipplesAt: (port) => nipplesBy.get(keyOf(port)) ?? [],
+    joinsAt: (port) => (joinsBy.get(keyOf(port)) ?? []).map(({ join }) => join),
   };
 }
 
@@ -217,32 +217,32 @@ export function typeContradictions(
 }
 
 export function nippleContradictions(
-  { id, from, wireway }: Joint,
-  { placement, gearType, jointsAt }: PlanLookup,
+  { id, from, wireway }: Nipple,
+  { placement, gearType, nipplesAt }: PlanLookup,
 ): PlanContradiction[] {
   const [unit, way] = [placement(from.placement), placement(wireway)];
   const a = gearName(from.placement);
   const found: PlanContradiction[] = [];
   const put = (code: ContradictionCode, b: ToldValue) =>
-    found.push({ code, path: `joints.${id}`, names: { a, b }, subject: { kind: 'joint', id } });
+    found.push({ code, path: `nipples.${id}`, names: { a, b }, subject: { kind: 'nipple', id } });
   if (from.placement === wireway) put('nipple-to-itself', gearName(wireway));
   else if (unit !== undefined && way !== undefined && unit.face !== way.face)
     put('nipple-elsewhere', gearName(way.id));
   const edge = gearType(unit?.type ?? '')?.knockouts.find((each) => each.id === from.knockout)?.edge;
   if (edge === 'left' || edge === 'right') put('nipple-from-side', from.knockout);
-  if (jointsAt(from)[0]?.id !== id) put('knockout-twice', from.knockout);
+  if (nipplesAt(from)[0]?.id !== id) put('knockout-twice', from.knockout);
   return found;
 }
 
-export function joinContradictions(link: Link, { jointsAt, linksAt }: PlanLookup): PlanContradiction[] {
-  if (link.kind !== 'side-by-side') return [];
+export function joinContradictions(join: Join, { nipplesAt, joinsAt }: PlanLookup): PlanContradiction[] {
+  if (join.kind !== 'side-by-side') return [];
   return (['a', 'b'] as const).flatMap((end): PlanContradiction[] => {
-    const port = link[end];
-    if (jointsAt(port).length === 0 && linksAt(port)[0]?.id === link.id) return [];
+    const port = join[end];
+    if (nipplesAt(port).length === 0 && joinsAt(port)[0]?.id === join.id) return [];
     return [
       {
         code: 'knockout-twice',
-        path: `links.${link.id}.${end}`,
+        path: `joins.${join.id}.${end}`,
         names: { a: gearName(port.placement), b: port.knockout },
         subject: { kind: 'placement', id: port.placement },
       },

@@ -18,8 +18,8 @@ describe('freshId', () => {
     const circuits = plan.circuits.map((circuit, index) => ({ ...circuit, id: `feed-${index + 1}` }));
     expect(freshId({ ...plan, circuits }, 'feed')).toBe(`feed-${circuits.length + 1}`);
     const ends = { a: { placement: 'inverter-a' }, b: { placement: 'load-centre' } };
-    const link = { id: 'join-1', kind: 'back-to-back', ...ends, xMm: 0, yMm: 0, tradeSize: '1' } as const;
-    expect(freshId({ ...plan, links: [link] }, 'join')).toBe('join-2');
+    const join = { id: 'join-1', kind: 'back-to-back', ...ends, xMm: 0, yMm: 0, tradeSize: '1' } as const;
+    expect(freshId({ ...plan, joins: [join] }, 'join')).toBe('join-2');
   });
 
   test('stays within the length an id may have', () => {

@@ -60,7 +60,12 @@ const terminalSchema = z.strictObject({
   minMm2: positive(2_000).describe('Smallest conductor it takes'),
   maxMm2: positive(2_000).describe('Largest conductor it takes'),
   torqueNm: torqueNmSchema,
+  ratedC: z
+    .union([z.literal(60), z.literal(75), z.literal(90)])
+    .optional()
+    .describe('Temperature it is marked for; left out where it is not marked'),
 });
+export type Terminal = z.infer<typeof terminalSchema>;
 
 const ratingsSchema = z.strictObject({
   maxVoltageV: positive(2_000),

@@ -18,14 +18,14 @@ type Reference<Item> = {
   readonly path: string;
   /** As a person calls what is missing: “There is no board …”. */
   readonly word: string;
-  /** Null where this one has none. */
-  readonly idOf: (item: Item) => string | null;
+  /** None where this one has none. */
+  readonly idsOf: (item: Item) => readonly string[];
   /**
    * What becomes of it when the other goes: it goes too, it lets go, or the other may not go. The last two say how.
    */
   readonly whenGone:
     | { readonly does: 'goes-too' }
-    | { readonly does: 'lets-go'; readonly letGo: (item: Draft<Item>) => void }
+    | { readonly does: 'lets-go'; readonly letGo: (item: Draft<Item>, gone: ReadonlySet<string>) => void }
     | { readonly does: 'holds'; readonly why: string };
 };
 
@@ -47,7 +47,7 @@ function portOf<Item>(end: string, placementOf: (item: Item) => string): Referen
     to: 'placements',
     path: `${end}.placement`,
     word: 'gear',
-    idOf: placementOf,
+    idsOf: (item) => [placementOf(item)],
     whenGone: GOES_TOO,
   };
 }
@@ -67,14 +67,14 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
         to: 'materials',
         path: 'material',
         word: 'material',
-        idOf: ({ material }) => material,
+        idsOf: ({ material }) => [material],
         whenGone: { does: 'holds', why: 'is made of it.' },
       },
       {
         to: 'faces',
         path: 'shape.of',
         word: 'face',
-        idOf: ({ shape }) => (shape.kind === 'reverse' ? shape.of : null),
+        idsOf: ({ shape }) => (shape.kind === 'reverse' ? [shape.of] : []),
         whenGone: GOES_TOO,
       },
     ],
@@ -89,7 +89,7 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
       to: 'faces',
       path: `${end}.face`,
       word: 'face',
-      idOf: (fold) => fold[end].face,
+      idsOf: (fold) => [fold[end].face],
       whenGone: GOES_TOO,
     })),
     placedOn: null,
@@ -104,15 +104,15 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
         to: 'gearTypes',
         path: 'type',
         word: 'gear type',
-        idOf: ({ type }) => type,
+        idsOf: ({ type }) => [type],
         whenGone: { does: 'holds', why: 'is of this type; take it down first.' },
       },
-      { to: 'faces', path: 'face', word: 'face', idOf: ({ face }) => face, whenGone: GOES_TOO },
+      { to: 'faces', path: 'face', word: 'face', idsOf: ({ face }) => [face], whenGone: GOES_TOO },
       {
         to: 'placements',
         path: 'on',
         word: 'board',
-        idOf: ({ on }) => on ?? null,
+        idsOf: ({ on }) => (on === undefined ? [] : [on]),
         // What was fixed to a board hangs on the face.
         whenGone: {
           does: 'lets-go',
@@ -124,7 +124,7 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
     ],
     placedOn: ({ face }) => ({ face }),
   },
-  joints: {
+  nipples: {
     one: 'Nipple',
     many: 'nipples',
     word: 'nipple',
@@ -134,48 +134,87 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
         to: 'placements',
         path: 'wireway',
         word: 'gear',
-        idOf: ({ wireway }) => wireway,
+        idsOf: ({ wireway }) => [wireway],
         whenGone: GOES_TOO,
       },
     ],
     placedOn: null,
   },
-  links: {
+  joins: {
     one: 'Join',
     many: 'joins',
     word: 'join',
     refersTo: [portOf('a', ({ a }) => a.placement), portOf('b', ({ b }) => b.placement)],
     // The hole of a join through the wall is told on the face of its first end.
-    placedOn: (link, { placements }) =>
-      link.kind === 'back-to-back'
-        ? { face: placements.find(({ id }) => id === link.a.placement)?.face }
+    placedOn: (join, { placements }) =>
+      join.kind === 'back-to-back'
+        ? { face: placements.find(({ id }) => id === join.a.placement)?.face }
         : null,
   },
   circuits: {
-    one: 'Conductors',
+    one: 'Circuit',
     many: 'circuits',
-    word: 'set of conductors',
-    refersTo: (['from', 'to'] as const).map((end) => ({
-      to: 'joints',
-      path: end,
-      word: 'nipple',
-      idOf: (circuit) => circuit[end],
-      whenGone: GOES_TOO,
-    })),
+    word: 'circuit',
+    refersTo: [
+      ...(['from', 'to'] as const).flatMap((side): Reference<ItemOf<'circuits'>>[] => [
+        {
+          to: 'placements',
+          path: `${side}.placement`,
+          word: 'gear',
+          idsOf: (circuit) => (circuit[side].at === 'gear' ? [circuit[side].placement] : []),
+          whenGone: GOES_TOO,
+        },
+        {
+          to: 'gearTypes',
+          path: `${side}.type`,
+          word: 'gear type',
+          idsOf: (circuit) => (circuit[side].at === 'modules' ? [circuit[side].type] : []),
+          whenGone: { does: 'holds', why: 'comes from modules of this type.' },
+        },
+      ]),
+      {
+        to: 'nipples',
+        path: 'stretches',
+        word: 'nipple',
+        idsOf: ({ stretches }) => stretches.flatMap(({ from, to }) => [from, to]),
+        // What a circuit carries stays, without its way through that wireway.
+        whenGone: {
+          does: 'lets-go',
+          letGo: (circuit, gone) => {
+            circuit.stretches = circuit.stretches.filter(({ from, to }) => !gone.has(from) && !gone.has(to));
+          },
+        },
+      },
+    ],
     placedOn: null,
   },
   passes: {
     one: 'Hole',
     many: 'holes',
     word: 'hole',
-    refersTo: [{ to: 'faces', path: 'face', word: 'face', idOf: ({ face }) => face, whenGone: GOES_TOO }],
+    refersTo: [{ to: 'faces', path: 'face', word: 'face', idsOf: ({ face }) => [face], whenGone: GOES_TOO }],
     placedOn: ({ face }) => ({ face }),
   },
   runs: {
     one: 'Run',
     many: 'runs',
     word: 'run',
-    refersTo: [portOf('from', ({ from }) => from.placement), portOf('to', ({ to }) => to.placement)],
+    refersTo: [
+      portOf('from', ({ from }) => from.placement),
+      portOf('to', ({ to }) => to.placement),
+      {
+        to: 'circuits',
+        path: 'circuits',
+        word: 'circuit',
+        idsOf: ({ circuits }) => circuits,
+        whenGone: {
+          does: 'lets-go',
+          letGo: (run, gone) => {
+            run.circuits = run.circuits.filter((id) => !gone.has(id));
+          },
+        },
+      },
+    ],
     placedOn: null,
   },
   rules: { one: 'Rule', many: 'rules', word: 'rule', refersTo: [], placedOn: null },
@@ -185,9 +224,10 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
 export const SUBJECT_LISTS = {
   face: 'faces',
   placement: 'placements',
-  joint: 'joints',
+  nipple: 'nipples',
   pass: 'passes',
   run: 'runs',
+  circuit: 'circuits',
 } as const satisfies Record<string, ListKey>;
 
 /** Something of a plan that is spoken of. */
@@ -212,9 +252,9 @@ export function findHolder(
   id: string,
 ): { readonly name: ToldValue; readonly why: string } | null {
   for (const { key, kind, items } of listsOf(plan)) {
-    for (const { to, idOf, whenGone } of kind.refersTo) {
+    for (const { to, idsOf, whenGone } of kind.refersTo) {
       if (to !== list || whenGone.does !== 'holds') continue;
-      const holder = items.find((item) => idOf(item) === id);
+      const holder = items.find((item) => idsOf(item).includes(id));
       if (holder !== undefined) return { name: { named: key, id: holder.id }, why: whenGone.why };
     }
   }
@@ -229,13 +269,12 @@ export function dropFrom(draft: Draft<Plan>, list: ListKey, gone: ReadonlySet<st
   for (const key of LIST_KEYS) {
     const kind = LISTS[key] as unknown as AnyKind;
     const goesToo = new Set<string>();
-    for (const { to, idOf, whenGone } of kind.refersTo) {
+    for (const { to, idsOf, whenGone } of kind.refersTo) {
       if (to !== list) continue;
       for (const item of lists[key]) {
-        const id = idOf(item);
-        if (id === null || !gone.has(id)) continue;
+        if (!idsOf(item).some((id) => gone.has(id))) continue;
         if (whenGone.does === 'goes-too') goesToo.add(item.id);
-        else if (whenGone.does === 'lets-go') whenGone.letGo(item);
+        else if (whenGone.does === 'lets-go') whenGone.letGo(item, gone);
       }
     }
     dropFrom(draft, key, goesToo);

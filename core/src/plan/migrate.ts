@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../result.ts';
 import type { PlanFault } from './fault.ts';
 import { siteAndGear } from './migrations/0001-site-and-gear.ts';
+import { circuitsAndNames } from './migrations/0003-circuits-and-names.ts';
 import { linksAndLoads } from './migrations/0002-links-and-loads.ts';
 
 /** Raises raw JSON of version `from` to `from + 1`. Frozen once released; imports none of today’s types. */
@@ -14,6 +15,7 @@ export type Migration = {
 export const MIGRATIONS: readonly Migration[] = [
   { from: 1, name: 'site-and-gear', up: siteAndGear },
   { from: 2, name: 'links-and-loads', up: linksAndLoads },
+  { from: 3, name: 'circuits-and-names', up: circuitsAndNames },
 ];
 
 /**

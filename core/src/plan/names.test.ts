@@ -7,13 +7,13 @@ import { faceName, framingName, gearName, obstacleName, subjectName, tellingOf }
 
 describe('what things are called', () => {
   const plan = honeyHouse();
-  const [joint] = plan.joints;
-  const unit = plan.placements.find(({ id }) => id === joint?.from.placement);
+  const [nipple] = plan.nipples;
+  const unit = plan.placements.find(({ id }) => id === nipple?.from.placement);
 
   test('is what the plan calls them: a nipple by its unit, framing from either side of its face', () => {
     const { nameOf } = tellingOf(METRIC_READER, plan);
     expect(nameOf(gearName('inverter-a'))).toBe('Inverter A');
-    expect(nameOf(subjectName({ kind: 'joint', id: joint?.id ?? '' }))).toBe(unit?.name);
+    expect(nameOf(subjectName({ kind: 'nipple', id: nipple?.id ?? '' }))).toBe(unit?.name);
     expect(nameOf(subjectName({ kind: 'run', id: plan.runs[0]?.id ?? '' }))).toBe(plan.runs[0]?.name);
     const reverse = plan.faces.find(({ shape }) => shape.kind === 'reverse');
     const front = plan.faces.find(({ id }) => reverse?.shape.kind === 'reverse' && id === reverse.shape.of);
@@ -25,10 +25,10 @@ describe('what things are called', () => {
   });
 
   test('of what was just taken out is as it was called before, and its id where nobody knows it', () => {
-    const bare = { ...plan, placements: [], joints: [] };
+    const bare = { ...plan, placements: [], nipples: [] };
     const { nameOf } = tellingOf(METRIC_READER, bare, plan);
     expect(nameOf(gearName('inverter-a'))).toBe('Inverter A');
-    expect(nameOf(subjectName({ kind: 'joint', id: joint?.id ?? '' }))).toBe(unit?.name);
+    expect(nameOf(subjectName({ kind: 'nipple', id: nipple?.id ?? '' }))).toBe(unit?.name);
     expect(nameOf(faceName('nowhere'))).toBe('nowhere');
     expect(nameOf(obstacleName('nowhere', 'nothing'))).toBe('nothing');
   });

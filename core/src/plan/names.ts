@@ -53,8 +53,8 @@ export function tellingOf(reader: Reader, ...plans: readonly Plan[]): Telling {
 }
 
 function findName(plan: Plan, { named, id, on }: Named): string | undefined {
-  if (named === SUBJECT_LISTS.joint) {
-    const unit = plan.joints.find((joint) => joint.id === id)?.from.placement;
+  if (named === SUBJECT_LISTS.nipple) {
+    const unit = plan.nipples.find((nipple) => nipple.id === id)?.from.placement;
     return unit === undefined ? undefined : findName(plan, gearName(unit));
   }
   if (on === undefined) return namesIn(plan[named as NamedList]).get(id);

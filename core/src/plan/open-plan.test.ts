@@ -67,11 +67,23 @@ describe('openPlan', () => {
     ['an unknown field', ['placements', 1, 'colour'], 'red', 'invalid', 'placements[1]'],
     ['a dangling gear type', ['placements', 2, 'type'], 'gone', 'dangling', 'placements[2].type'],
     ['a dangling face', ['placements', 0, 'face'], 'gone', 'dangling', 'placements[0].face'],
-    ['a dangling knockout', ['joints', 0, 'from', 'knockout'], 'gone', 'dangling', 'joints[0].from.knockout'],
+    [
+      'a dangling knockout',
+      ['nipples', 0, 'from', 'knockout'],
+      'gone',
+      'dangling',
+      'nipples[0].from.knockout',
+    ],
     ['a dangling port', ['runs', 0, 'to', 'placement'], 'gone', 'dangling', 'runs[0].to.placement'],
     ['a dangling root', ['rootFace'], 'gone', 'dangling', 'rootFace'],
     ['an edge that is not there', ['folds', 0, 'b', 'edge'], 9, 'dangling', 'folds[0].b.edge'],
-    ['a joint to what is no wireway', ['joints', 0, 'wireway'], 'inverter-b', 'invalid', 'joints[0].wireway'],
+    [
+      'a nipple to what is no wireway',
+      ['nipples', 0, 'wireway'],
+      'inverter-b',
+      'invalid',
+      'nipples[0].wireway',
+    ],
     ['an id used twice', ['runs', 0, 'id'], 'wireway', 'duplicate-id', 'runs[0].id'],
     ['a hole in a face without a reverse', ['passes', 0, 'face'], 'plant-wall', 'invalid', 'passes[0].face'],
     ['a reverse of a reverse', ['faces', 3], reverseOfReverse, 'invalid', 'faces[3].shape.of'],
@@ -126,14 +138,23 @@ describe('a kept file of version 1', () => {
   const { value } = opened;
 
   test('opens, with everything where it was', () => {
-    const old = JSON.parse(text) as { placements: unknown; joints: unknown; passes: unknown; runs: unknown };
-    const { placements, joints, passes, runs } = value;
-    expect({ placements, joints, passes, runs }).toEqual({
+    type Old = {
+      placements: unknown;
+      joints: unknown;
+      passes: object[];
+      runs: { id: string; cableDiameterMm: number }[];
+    };
+    const old = JSON.parse(text) as Old;
+    const { placements, nipples, passes, runs, circuits } = value;
+    expect({ placements, nipples, passes }).toEqual({
       placements: old.placements,
-      joints: old.joints,
-      passes: old.passes,
-      runs: old.runs,
+      nipples: old.joints,
+      passes: old.passes.map((pass) => ({ ...pass, glandCount: 1 })),
     });
+    const cableOf = (id: string | undefined) => circuits.find((circuit) => circuit.id === id)?.wire.made;
+    expect(runs.map(({ id, circuits: [circuit] }) => [id, cableOf(circuit)])).toEqual(
+      old.runs.map(({ id, cableDiameterMm }) => [id, { as: 'cable', diameterMm: cableDiameterMm }]),
+    );
     expect(value.formatVersion).toBe(FORMAT_VERSION);
   });
 
@@ -186,10 +207,10 @@ describe('changesInWords', () => {
         ...plan,
         name: 'Another',
         placements: plan.placements.map((p) => (p.id === 'inverter-a' ? { ...p, xMm: 1 } : p)).slice(0, -1),
-        joints: [],
+        nipples: [],
       })),
     ).toBe(
-      `Changed job name; moved gear Inverter A; removed gear Transfer switch; removed ${honeyHouse().joints.length} nipples`,
+      `Changed job name; moved gear Inverter A; removed gear Transfer switch; removed ${honeyHouse().nipples.length} nipples`,
     );
     expect(said((plan) => ({ ...plan, name: 'Another', rootFace: 'roof' }), 30)).toBe(
       'Changed job name; and 1 more',

@@ -19,16 +19,16 @@ export const portSchema = z.strictObject({ placement: idSchema, knockout: idSche
 export type Port = z.infer<typeof portSchema>;
 
 /** A nipple from a unit’s bottom knockout down into the top of a wireway, or from its top knockout up into the bottom. */
-export const jointSchema = z.strictObject({
+export const nippleSchema = z.strictObject({
   id: idSchema,
   from: portSchema,
   wireway: idSchema.describe('The wireway’s placement'),
   playMm: lengthMmSchema.describe('How much shorter than the gap the conduit is cut'),
 });
-export type Joint = z.infer<typeof jointSchema>;
+export type Nipple = z.infer<typeof nippleSchema>;
 
 /** Two enclosures joined directly: by knockouts that meet beside each other, or by one hole through the wall. */
-export const linkSchema = z.discriminatedUnion('kind', [
+export const joinSchema = z.discriminatedUnion('kind', [
   z.strictObject({ id: idSchema, kind: z.literal('side-by-side'), a: portSchema, b: portSchema }),
   z.strictObject({
     id: idSchema,
@@ -40,4 +40,4 @@ export const linkSchema = z.discriminatedUnion('kind', [
     tradeSize: z.enum(KNOCKOUT_SIZES),
   }),
 ]);
-export type Link = z.infer<typeof linkSchema>;
+export type Join = z.infer<typeof joinSchema>;

@@ -4,12 +4,12 @@ import { conditionsSchema, travelSchema } from './conditions.ts';
 import { faceSchema, foldSchema } from './face.ts';
 import { clearanceRuleSchema, gearTypeSchema } from './gear-type.ts';
 import { materialSchema } from './material.ts';
-import { jointSchema, linkSchema, placementSchema } from './placement.ts';
+import { nippleSchema, joinSchema, placementSchema } from './placement.ts';
 import { passSchema, runSchema } from './run.ts';
 import { idSchema, nameSchema } from './values.ts';
 
 export const PLAN_FORMAT = 'zarnel-plan';
-export const FORMAT_VERSION = 3;
+export const FORMAT_VERSION = 4;
 
 const factor = z.number().min(0, 'must not be negative').max(50);
 export const loadFactorsSchema = z.strictObject({
@@ -39,9 +39,9 @@ export const planSchema = z.strictObject({
   folds: z.array(foldSchema).max(1000),
   gearTypes: z.array(gearTypeSchema).max(500),
   placements: z.array(placementSchema).max(5000),
-  joints: z.array(jointSchema).max(5000),
-  links: z.array(linkSchema).max(5000).describe('Enclosures joined directly to each other'),
-  circuits: z.array(circuitSchema).max(2000).describe('Conductors in wireways'),
+  nipples: z.array(nippleSchema).max(5000),
+  joins: z.array(joinSchema).max(5000).describe('Enclosures joined directly to each other'),
+  circuits: z.array(circuitSchema).max(2000),
   passes: z.array(passSchema).max(1000),
   runs: z.array(runSchema).max(1000),
   rules: z.array(clearanceRuleSchema).max(200).describe('The user’s own rules, for all gear'),

@@ -4,6 +4,7 @@ import { findUnbuildable } from './gear-faults.ts';
 import { findOutlineFault, outlineFaultText } from './outline.ts';
 import { listsOf } from './lists.ts';
 import type { Plan } from './plan.ts';
+import { INSULATION_KINDS } from '../reference/conductors.ts';
 import type { Port } from './placement.ts';
 
 /**
@@ -106,32 +107,56 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     }
   };
 
-  plan.joints.forEach((joint, index) => {
-    checkPort(joint.from, `joints[${index}].from`);
-    const path = `joints[${index}].wireway`;
-    const wireway = placements.get(joint.wireway);
+  plan.nipples.forEach((nipple, index) => {
+    checkPort(nipple.from, `nipples[${index}].from`);
+    const path = `nipples[${index}].wireway`;
+    const wireway = placements.get(nipple.wireway);
     if (wireway !== undefined && types.get(wireway.type)?.kind !== 'wireway') {
       faults.push({ code: 'invalid', path, message: `“${wireway.name}” is not a wireway.` });
     }
   });
 
-  plan.links.forEach((link, index) => {
-    const path = `links[${index}]`;
+  plan.joins.forEach((join, index) => {
+    const path = `joins[${index}]`;
     for (const end of ['a', 'b'] as const) {
-      if (link.kind === 'side-by-side') checkPort(link[end], `${path}.${end}`);
+      if (join.kind === 'side-by-side') checkPort(join[end], `${path}.${end}`);
     }
-    if (link.a.placement === link.b.placement) {
+    if (join.a.placement === join.b.placement) {
       faults.push({ code: 'invalid', path, message: 'An enclosure cannot be joined to itself.' });
     }
   });
 
-  const wirewayOf = new Map(plan.joints.map(({ id, wireway }) => [id, wireway]));
-  plan.circuits.forEach(({ from, to, name, count, currentCarryingCount }, index) => {
+  const wirewayOf = new Map(plan.nipples.map(({ id, wireway }) => [id, wireway]));
+  plan.circuits.forEach((circuit, index) => {
     const path = `circuits[${index}]`;
-    const invalid = (message: string) => faults.push({ code: 'invalid', path, message });
-    if (from === to) invalid(`“${name}” comes in and leaves by the same nipple.`);
-    else if (wirewayOf.get(from) !== wirewayOf.get(to)) invalid(`“${name}” has its ends in two wireways.`);
-    if (currentCarryingCount > count) invalid(`“${name}” has fewer conductors than it says carry current.`);
+    const invalid = (at: string, message: string) =>
+      faults.push({ code: 'invalid', path: `${path}.${at}`, message });
+    const { name, stretches, wire } = circuit;
+    stretches.forEach(({ from, to }, at) => {
+      const place = `stretches[${at}]`;
+      if (from === to) invalid(place, `“${name}” comes in and leaves by the same nipple.`);
+      else if (wirewayOf.get(from) !== wirewayOf.get(to))
+        invalid(place, `“${name}” has its ends in two wireways.`);
+    });
+    if (wire.carrying > wire.count)
+      invalid('wire', `“${name}” has fewer conductors than it says carry current.`);
+    const sizes = INSULATION_KINDS.rows[wire.insulation].sizes;
+    if ((wire.size.by === 'awg' || wire.size.by === 'mm2') && wire.size.by !== sizes) {
+      const { words } = INSULATION_KINDS.rows[wire.insulation];
+      invalid('wire.size', `“${name}” has ${words} of a size it is not made in.`);
+    }
+    for (const side of ['from', 'to'] as const) {
+      const end = circuit[side];
+      if (end.at === 'modules') {
+        const type = types.get(end.type);
+        if (type !== undefined && type.solarModule === null)
+          invalid(`${side}.type`, `“${type.name}” is no solar module.`);
+      } else if (end.at === 'gear' && end.terminal !== null) {
+        const type = types.get(placements.get(end.placement)?.type ?? '');
+        if (type !== undefined && !type.terminals.some(({ id }) => id === end.terminal))
+          dangling(`${path}.${side}.terminal`, `terminal on “${type.name}” called`, end.terminal);
+      }
+    }
   });
 
   plan.passes.forEach((pass, index) => {
@@ -149,6 +174,10 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
   plan.runs.forEach((run, index) => {
     checkPort(run.from, `runs[${index}].from`);
     checkPort(run.to, `runs[${index}].to`);
+    if (new Set(run.circuits).size < run.circuits.length) {
+      const message = `“${run.name}” carries one circuit twice.`;
+      faults.push({ code: 'invalid', path: `runs[${index}].circuits`, message });
+    }
   });
   return faults;
 }
@@ -191,12 +220,14 @@ function findDangling(plan: Plan): PlanFault[] {
   const known = new Map(listsOf(plan).map(({ key, items }) => [key, new Set(items.map(({ id }) => id))]));
   return listsOf(plan).flatMap(({ key, kind, items }) =>
     items.flatMap((item, index) =>
-      kind.refersTo.flatMap(({ to, path, word, idOf }): PlanFault[] => {
-        const id = idOf(item);
-        if (id === null || known.get(to)?.has(id) === true) return [];
-        const message = `There is no ${word} “${id}” in this plan.`;
-        return [{ code: 'dangling', path: `${key}[${index}].${path}`, message }];
-      }),
+      kind.refersTo.flatMap(({ to, path, word, idsOf }) =>
+        idsOf(item)
+          .filter((id) => known.get(to)?.has(id) !== true)
+          .map((id): PlanFault => {
+            const message = `There is no ${word} “${id}” in this plan.`;
+            return { code: 'dangling', path: `${key}[${index}].${path}`, message };
+          }),
+      ),
     ),
   );
 }

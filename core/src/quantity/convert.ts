@@ -29,3 +29,7 @@ export const M_PER_FT = 0.3048;
 
 /** A cubic foot for each minute. */
 export const CFM_PER_M3_PER_H = 1 / (M_PER_FT ** 3 * 60);
+
+export function mmFromFeet(feet: number): number {
+  return mmFromInch(12 * feet);
+}

@@ -74,6 +74,8 @@ export const UNITS = {
   W: { allowance: 1e-6, ...alike(0, ' W') },
   A: { allowance: 1e-6, ...alike(1, ' A') },
   V: { allowance: 1e-6, ...alike(1, ' V') },
+  section: { allowance: 1e-3, ...alike(2, ' mm²') },
+  ohm: { allowance: 1e-9, ...alike(3, ' Ω') },
   ratio: { allowance: 1e-6, ...alike(2, '') },
   percent: { allowance: 1e-4, ...alike(1, ' %') },
 } as const satisfies Record<string, Unit>;

@@ -1,5 +1,5 @@
 import { published, type ReferenceTable } from './source.ts';
-import type { WireSize } from './wireways.ts';
+import type { AwgSize } from './conductors.ts';
 
 export const STANDARD_RATINGS: ReferenceTable<readonly number[]> = {
   title: 'Standard ampere ratings of fuses and inverse-time breakers, A',
@@ -12,35 +12,8 @@ export const STANDARD_RATINGS: ReferenceTable<readonly number[]> = {
   ],
 };
 
-export const AMPACITY_75C: ReferenceTable<Readonly<Record<WireSize, number>>> = {
-  title: 'Ampacity of copper conductors rated and terminated at 75 °C, at most three in a raceway, 30 °C, A',
-  basis: 'us',
-  source: published('NEC (NFPA 70)', 'Table 310.16', '2023'),
-  confidence: { level: 'high', doubted: [] },
-  rows: {
-    '14': 20,
-    '12': 25,
-    '10': 35,
-    '8': 50,
-    '6': 65,
-    '4': 85,
-    '3': 100,
-    '2': 115,
-    '1': 130,
-    '1/0': 150,
-    '2/0': 175,
-    '3/0': 200,
-    '4/0': 230,
-    '250': 255,
-    '300': 285,
-    '350': 310,
-    '400': 335,
-    '500': 380,
-  },
-};
-
 /** Of the smallest sizes the breaker is limited, whatever the ampacity, A. */
-export const SMALL_CONDUCTORS: ReferenceTable<Readonly<Partial<Record<WireSize, number>>>> = {
+export const SMALL_CONDUCTORS: ReferenceTable<Readonly<Partial<Record<AwgSize, number>>>> = {
   title: 'Largest overcurrent protection of small copper conductors, A',
   basis: 'us',
   source: published('NEC (NFPA 70)', '240.4(D)', '2023'),

@@ -4,7 +4,7 @@ import { knockoutAt } from '../gear/new-gear.ts';
 import type { Board } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { drillSheets } from '../pack/holes.ts';
-import { gear, getHung, hang, plan } from '../test/plans.ts';
+import { cables, gear, getHung, hang, plan } from '../test/plans.ts';
 import { boardCableHoles, boardTies } from './board-cables.ts';
 import { routeAll } from './route.ts';
 
@@ -19,7 +19,7 @@ const made: Board = {
 };
 
 /** A board of 2000 × 1200 from (500, 400), with two units on it, their facing sides joined by a cable. */
-function withCable(cables: Board['cables'], cableDiameterMm = 10): Plan {
+function withCable(where: Board['cables'], cableDiameterMm = 10): Plan {
   return plan({
     gearTypes: [
       gear('board', {
@@ -28,7 +28,7 @@ function withCable(cables: Board['cables'], cableDiameterMm = 10): Plan {
         heightMm: 1200,
         depthMm: 12,
         dropMm: 1200,
-        board: { ...made, cables },
+        board: { ...made, cables: where },
       }),
       gear('unit', {
         knockouts: [knockoutAt('out', 'right', 300, 50, 'M20'), knockoutAt('in', 'left', 300, 50, 'M20')],
@@ -39,7 +39,7 @@ function withCable(cables: Board['cables'], cableDiameterMm = 10): Plan {
       { ...hang('left', 'unit', 'w', 900, 1400), on: 'b' },
       { ...hang('right', 'unit', 'w', 2100, 1400), on: 'b' },
     ],
-    runs: [
+    ...cables([
       {
         id: 'run',
         name: 'Link',
@@ -48,7 +48,7 @@ function withCable(cables: Board['cables'], cableDiameterMm = 10): Plan {
         cableDiameterMm,
         slackEachEndMm: 0,
       },
-    ],
+    ]),
   });
 }
 

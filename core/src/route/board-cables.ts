@@ -4,6 +4,8 @@ import { knockoutOnFace } from '../gear/body.ts';
 import type { Port } from '../plan/placement.ts';
 import { TIE_BASES } from '../reference/board-cables.ts';
 import { sawnGrommet, type SawnHole } from '../drill/hole-saw.ts';
+import { cablesOf } from '../conductor/circuit-sizing.ts';
+import { bundleMm } from '../conductor/bundle.ts';
 import type { RouteFault, Routes } from './route.ts';
 
 /** Where a cable goes through its board to run behind it: below or beside the knockout it enters by. */
@@ -40,7 +42,10 @@ export function boardCableHoles(prepared: Prepared, board: Hung): BoardHole[] {
       const place = item === undefined ? null : outOf(item, port);
       if (item === undefined || place === null) return [];
       const [rightMm, upMm] = [place[0] - board.body.minX, place[1] - board.body.minY];
-      const hole = sawnGrommet(run.cableDiameterMm);
+      const cables = cablesOf(prepared, run);
+      // Where no outside is known no hole can be sawn yet.
+      if (cables === null || cables.length === 0) return [];
+      const hole = sawnGrommet(bundleMm(cables.map(({ diameterMm }) => diameterMm)));
       return [{ run: run.id, gear: item.id, rightMm, upMm, hole }];
     }),
   );

@@ -6,7 +6,7 @@ import { honeyHouse } from '../demo/honey-house.ts';
 import type { Plan } from '../plan/plan.ts';
 import { inchFromMm } from '../quantity/convert.ts';
 import { asLibraryGraph, GOAL } from '../test/library-graph.ts';
-import { boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
+import { cables, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import type { PointMm } from '../plan/values.ts';
 import { graphOfFace } from './graph.ts';
 import { nodeAt, pointUm, UP, type Direction, type FaceGrid } from './grid.ts';
@@ -178,7 +178,7 @@ describe('routeAll', () => {
     return plan({
       gearTypes: [gear('t', { kind: 'other', widthMm: 100, heightMm: 100, dropMm: 100, knockouts })],
       placements: [hang('a', 't', 'w', 500, 800), hang('b', 't', 'w', 2500, 800)],
-      runs: [
+      ...cables([
         {
           id: 'r',
           name: 'Run',
@@ -187,7 +187,7 @@ describe('routeAll', () => {
           cableDiameterMm: 6,
           slackEachEndMm: 0,
         },
-      ],
+      ]),
       ...more,
     });
   }

@@ -8,7 +8,6 @@ import { fact, query, single } from '../derive/query.ts';
 import type { Port } from '../plan/placement.ts';
 import type { Run } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
-import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
 import { findPassPlaces } from '../site/pass-places.ts';
 import { foldsAt } from '../site/folds.ts';
@@ -43,9 +42,6 @@ import { findPath, type FoundPath, type SearchEnd } from './search.ts';
 
 /** How far cables keep from gear they do not enter (practice): room for a strap and a hand. */
 export const CABLE_CLEAR_MM = 25;
-
-/** What a new run starts from: a common array cable, and a foot left at each end (practice). */
-export const NEW_RUN = { cableDiameterMm: 6.6, slackEachEndMm: mmFromInch(12) } as const;
 
 /** A straight piece of a run on one face. */
 export type Leg = { readonly face: string; readonly from: PointMm; readonly to: PointMm };

@@ -2,6 +2,7 @@ import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
+import { cables } from '../test/plans.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Pass } from '../plan/run.ts';
 import { inchFromMm, mmFromInch } from '../quantity/convert.ts';
@@ -42,7 +43,7 @@ describe('passFramingCheck', () => {
 describe('passSpot', () => {
   test('finds the clear spot nearest to the middle, off trusses and vents on both sides', () => {
     const prepared = prepare({ ...honeyHouse(), passes: [] });
-    const pass = { id: 'new', name: 'New', face: 'roof-underside', gland: 'M20' } as const;
+    const pass = { id: 'new', name: 'New', face: 'roof-underside', gland: 'M20', glandCount: 1 } as const;
     const [xMm, yMm] = passSpot(prepared, pass);
     const sides = findPassSides(prepared, { ...pass, xMm, yMm });
     if (sides === null) throw new Error('no other side');
@@ -55,8 +56,8 @@ describe('passSpot', () => {
 describe('glandCheck', () => {
   const found = (plan: Plan) => findingsOf(glandCheck, prepare(plan)).map(({ message }) => message);
   const withCable = (cableDiameterMm: number): Plan => {
-    const demo = withPass({ xMm: mmFromInch(108) });
-    return { ...demo, runs: demo.runs.map((run) => ({ ...run, cableDiameterMm })) };
+    const demo = withPass({ xMm: mmFromInch(108), glandCount: 1 });
+    return { ...demo, ...cables(demo.runs.map((run) => ({ ...run, cableDiameterMm }))) };
   };
 
   test('accepts a cable at the ends of the clamping range and refuses one beyond', () => {
@@ -74,5 +75,10 @@ describe('glandCheck', () => {
     expect(found({ ...demo, runs: [] })).toEqual(['unused']);
     const second = demo.runs.map((run) => ({ ...run, id: 'second' }));
     expect(found({ ...demo, runs: [...demo.runs, ...second] })).toEqual(['shared']);
+    // Two glands hold them; of three one is left, which wants a plug.
+    const glands = (glandCount: number) => demo.passes.map((pass) => ({ ...pass, glandCount }));
+    expect(found({ ...demo, passes: glands(2), runs: [...demo.runs, ...second] })).toEqual([]);
+    expect(found({ ...demo, passes: glands(3), runs: [...demo.runs, ...second] })).toEqual(['spare']);
+    expect(found({ ...demo, runs: demo.runs.map((run) => ({ ...run, circuits: [] })) })).toEqual(['unknown']);
   });
 });

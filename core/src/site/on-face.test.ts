@@ -291,7 +291,7 @@ describe('reshaping a face', () => {
     ],
     gearTypes: [gear('t')],
     placements: [hang('a', 't', 'w', 1500, 1800), hang('z', 't', 'back', 700, 1500)],
-    passes: [{ id: 'p', name: 'P', face: 'back', xMm: 400, yMm: 300, gland: 'M20' }],
+    passes: [{ id: 'p', name: 'P', face: 'back', xMm: 400, yMm: 300, gland: 'M20', glandCount: 1 }],
   });
 
   /** Where things are on the real wall: from its right edge, which stays, and from its top. */

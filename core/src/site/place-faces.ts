@@ -31,7 +31,7 @@ export type PlacedFaces = {
 };
 
 /**
- * Breadth first from the root over folds and reverses, so that every face stands by the fewest joints; then from
+ * Breadth first from the root over folds and reverses, so that every face stands by the fewest nipples; then from
  * each face that has a stand of its own and nothing else places. Folds that would place a face a second time are
  * compared with where it stands: a ring of faces that does not close says by how much.
  */
@@ -111,7 +111,7 @@ export function standFrame(stand: Stand): Frame {
   return { origin: stand.originMm, ...standAxes(stand) };
 }
 
-/** How far apart the two ends of a joint are, and by what angle its second face is off. */
+/** How far apart the two ends of a nipple are, and by what angle its second face is off. */
 function closureGap(
   wanted: Frame,
   known: Frame,

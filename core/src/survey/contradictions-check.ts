@@ -31,15 +31,15 @@ const meta: CheckMeta = {
   source: practice('What cannot be built is not drilled'),
   parameters: [],
   messages: CONTRADICTION_WORDS,
-  fixMessages: { 'remove-joint': 'Take the nipple out', 'remove-run': 'Take {a} out' },
+  fixMessages: { 'remove-nipple': 'Take the nipple out', 'remove-run': 'Take {a} out' },
 };
 
 /** Taking out what leads nowhere clears it; everything else is for a person to say. */
-const REMEDIES: { readonly [Code in ContradictionCode]?: 'remove-joint' | 'remove-run' } = {
-  'nipple-elsewhere': 'remove-joint',
-  'nipple-to-itself': 'remove-joint',
-  'nipple-from-side': 'remove-joint',
-  'knockout-twice': 'remove-joint',
+const REMEDIES: { readonly [Code in ContradictionCode]?: 'remove-nipple' | 'remove-run' } = {
+  'nipple-elsewhere': 'remove-nipple',
+  'nipple-to-itself': 'remove-nipple',
+  'nipple-from-side': 'remove-nipple',
+  'knockout-twice': 'remove-nipple',
   'run-to-itself': 'remove-run',
 };
 
@@ -49,8 +49,8 @@ function lookupIn(model: Model): PlanLookup {
     placement: (id) => model.placements.get(id),
     gearType: (id) => model.gearTypes.get(id),
     hungOf: (type) => model.placementsOfType.get(type)[0],
-    jointsAt: (port) => model.jointsOfPort.get(portKey(port)),
-    linksAt: (port) => model.linksOfPort.get(portKey(port)),
+    nipplesAt: (port) => model.nipplesOfPort.get(portKey(port)),
+    joinsAt: (port) => model.joinsOfPort.get(portKey(port)),
   };
 }
 
@@ -68,8 +68,8 @@ function told(contradictions: readonly PlanContradiction[]): Found[] {
 
 function fixesOf({ code, subject, names }: PlanContradiction): Fix[] {
   const remedy = REMEDIES[code];
-  if (remedy === 'remove-joint' && subject?.kind === 'joint')
-    return [{ message: remedy, data: {}, edits: [{ kind: remedy, joint: subject.id }] }];
+  if (remedy === 'remove-nipple' && subject?.kind === 'nipple')
+    return [{ message: remedy, data: {}, edits: [{ kind: remedy, nipple: subject.id }] }];
   if (remedy === 'remove-run' && subject?.kind === 'run')
     return [{ message: remedy, data: { a: names.a }, edits: [{ kind: remedy, run: subject.id }] }];
   return [];
@@ -79,7 +79,7 @@ export const contradictionsCheck: Check = checkOf(meta, [
   lookAt(SITE, ({ plan }) => told(siteContradictions(plan.site.conditions, plan.rootFace))),
   lookAt(PLAN_FACES, ({ plan }, face) => told(faceContradictions(face, plan.site.conditions))),
   lookAt(GEAR_TYPES, (model, type) => told(typeContradictions(type, lookupIn(model)))),
-  lookAt(NIPPLES, (model, joint) => told(nippleContradictions(joint, lookupIn(model)))),
-  lookAt(JOINS, (model, link) => told(joinContradictions(link, lookupIn(model)))),
+  lookAt(NIPPLES, (model, nipple) => told(nippleContradictions(nipple, lookupIn(model)))),
+  lookAt(JOINS, (model, join) => told(joinContradictions(join, lookupIn(model)))),
   lookAt(RUNS, (_, run) => told(runContradictions(run))),
 ]);

@@ -8,7 +8,14 @@ export const SURVEY: Family = {
   about: 'Whether the faces fit together, and whether the plan contradicts itself',
   step: 'site',
   // What the plan contradicts itself in is cleared where the thing it is about is put up.
-  stepOf: { face: 'site', placement: 'mount', joint: 'mount', pass: 'route', run: 'route' },
+  stepOf: {
+    face: 'site',
+    placement: 'mount',
+    nipple: 'mount',
+    pass: 'route',
+    run: 'route',
+    circuit: 'route',
+  },
   decidesPlaces: false,
   checks: [contradictionsCheck, siteCheck],
 };

@@ -229,38 +229,38 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const placement = chance.oneOf(placements);
     return placement === undefined ? null : { kind: 'remove-placement', placement: placement.id };
   },
-  'add-joint': (plan, chance) => {
+  'add-nipple': (plan, chance) => {
     const ways = plan.placements.filter(({ type }) => plan.gearTypes.find(({ id }) => id === type)?.kind === 'wireway');
     const wireway = chance.oneOf(ways);
     const unit = chance.oneOf(plan.placements.filter(({ face }) => face === wireway?.face));
     const knockout = chance.oneOf(plan.gearTypes.find(({ id }) => id === unit?.type)?.knockouts ?? []);
     if (wireway === undefined || unit === undefined || knockout === undefined) return null;
     const from = { placement: unit.id, knockout: knockout.id };
-    return { kind: 'add-joint', joint: { id: freshId(plan, 'joint'), from, wireway: wireway.id, playMm: 5 } };
+    return { kind: 'add-nipple', nipple: { id: freshId(plan, 'nipple'), from, wireway: wireway.id, playMm: 5 } };
   },
-  'set-joint-play': ({ joints }, chance) => {
-    const joint = chance.oneOf(joints);
-    return joint === undefined ? null : { kind: 'set-joint-play', joint: joint.id, playMm: chance.between(0, 20) };
+  'set-nipple-play': ({ nipples }, chance) => {
+    const nipple = chance.oneOf(nipples);
+    return nipple === undefined ? null : { kind: 'set-nipple-play', nipple: nipple.id, playMm: chance.between(0, 20) };
   },
-  'remove-joint': ({ joints }, chance) => {
-    const joint = chance.oneOf(joints);
-    return joint === undefined ? null : { kind: 'remove-joint', joint: joint.id };
+  'remove-nipple': ({ nipples }, chance) => {
+    const nipple = chance.oneOf(nipples);
+    return nipple === undefined ? null : { kind: 'remove-nipple', nipple: nipple.id };
   },
-  'set-link': (plan, chance) => {
-    const link = chance.oneOf(plan.links);
-    if (link?.kind === 'back-to-back' && chance.isLikely(0.5))
-      return { kind: 'set-link', link: { ...link, xMm: link.xMm + chance.between(-30, 30) } };
+  'set-join': (plan, chance) => {
+    const join = chance.oneOf(plan.joins);
+    if (join?.kind === 'back-to-back' && chance.isLikely(0.5))
+      return { kind: 'set-join', join: { ...join, xMm: join.xMm + chance.between(-30, 30) } };
     const [a, b] = [chance.oneOf(plan.placements), chance.oneOf(plan.placements)];
     const portOf = (placement: typeof a) => {
       const knockout = chance.oneOf(plan.gearTypes.find(({ id }) => id === placement?.type)?.knockouts ?? []);
       return placement === undefined || knockout === undefined ? null : { placement: placement.id, knockout: knockout.id };
     };
     const [from, to] = [portOf(a), portOf(b)];
-    return from === null || to === null ? null : { kind: 'set-link', link: { id: freshId(plan, 'link'), kind: 'side-by-side', a: from, b: to } };
+    return from === null || to === null ? null : { kind: 'set-join', join: { id: freshId(plan, 'join'), kind: 'side-by-side', a: from, b: to } };
   },
-  'remove-link': ({ links }, chance) => {
-    const link = chance.oneOf(links);
-    return link === undefined ? null : { kind: 'remove-link', link: link.id };
+  'remove-join': ({ joins }, chance) => {
+    const join = chance.oneOf(joins);
+    return join === undefined ? null : { kind: 'remove-join', join: join.id };
   },
   'add-pass': (plan, chance) => {
     const pass = chance.oneOf(plan.passes);
@@ -274,6 +274,10 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const pass = chance.oneOf(passes);
     return pass === undefined ? null : { kind: 'set-pass-gland', pass: pass.id, gland: chance.oneOf(['M16', 'M25'] as const) ?? 'M16' };
   },
+  'set-pass-gland-count': ({ passes }, chance) => {
+    const pass = chance.oneOf(passes);
+    return pass === undefined ? null : { kind: 'set-pass-gland-count', pass: pass.id, glandCount: Math.round(chance.between(1, 6)) };
+  },
   'remove-pass': ({ passes }, chance) => {
     const pass = chance.oneOf(passes);
     return pass === undefined ? null : { kind: 'remove-pass', pass: pass.id };
@@ -282,6 +286,12 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const run = chance.oneOf(plan.runs);
     const other = chance.oneOf(plan.runs);
     return run === undefined || other === undefined ? null : { kind: 'add-run', run: { ...run, id: freshId(plan, 'run'), to: other.from } };
+  },
+  'set-run': ({ runs, circuits }, chance) => {
+    const [run, circuit] = [chance.oneOf(runs), chance.oneOf(circuits)];
+    if (run === undefined || circuit === undefined) return null;
+    const laid = chance.isLikely(0.5) ? ({ as: 'clipped' } as const) : ({ as: 'conduit', size: null } as const);
+    return { kind: 'set-run', run: { ...run, circuits: [...new Set([...run.circuits, circuit.id])], laid, raisedMm: chance.isLikely(0.5) ? 0 : 40 } };
   },
   'set-run-slack': ({ runs }, chance) => {
     const run = chance.oneOf(runs);
@@ -299,7 +309,7 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
   },
   'set-circuit': ({ circuits }, chance) => {
     const circuit = chance.oneOf(circuits);
-    return circuit === undefined ? null : { kind: 'set-circuit', circuit: { ...circuit, count: Math.round(chance.between(2, 40)), currentCarryingCount: 2 } };
+    return circuit === undefined ? null : { kind: 'set-circuit', circuit: { ...circuit, currentA: chance.isLikely(0.3) ? null : chance.between(1, 120), wire: { ...circuit.wire, count: Math.round(chance.between(2, 40)), carrying: 2 } } };
   },
   'remove-circuit': ({ circuits }, chance) => {
     const circuit = chance.oneOf(circuits);

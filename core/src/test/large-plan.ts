@@ -1,3 +1,5 @@
+import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import type { Circuit } from '../plan/circuit.ts';
 import { foldOf, hungAtMm, planOf, reverseOf } from '../demo/parts.ts';
 import { knockoutAt, newGearType, fourHoles } from '../gear/new-gear.ts';
 import { GEAR_KINDS, NO_RATINGS, type GearType } from '../plan/gear-type.ts';
@@ -52,8 +54,8 @@ export function largePlan(roomCount: number): Plan {
       boardType(),
     ],
     placements: rooms.flatMap(gearOfRoom),
-    joints: rooms.flatMap((room) => wallsOf(room).flatMap((wall) => jointsOfWall(room, wall))),
-    links: rooms.map((room) => ({
+    nipples: rooms.flatMap((room) => wallsOf(room).flatMap((wall) => nipplesOfWall(room, wall))),
+    joins: rooms.map((room) => ({
       id: `join-${room}`,
       kind: 'back-to-back',
       a: { placement: unitId(room, 0, 0) },
@@ -62,19 +64,22 @@ export function largePlan(roomCount: number): Plan {
       yMm: 1800,
       tradeSize: '1',
     })),
-    circuits: rooms.flatMap((room) =>
-      wallsOf(room).flatMap((wall) =>
+    circuits: rooms.flatMap((room) => [
+      ...runsOfRoom(room).map(cableCircuit),
+      ...wallsOf(room).flatMap((wall) =>
         Array.from({ length: wall === 0 ? 7 : 6 }, (_, index) => ({
           id: `circuit-${room}-${wall}-${index}`,
           name: `Circuit ${room + 1}.${wall + 1}.${index + 1}`,
-          from: nippleId(room, wall, index, 'a'),
-          to: nippleId(room, wall, index + 4, 'b'),
-          wire: { kind: 'table', size: index % 2 === 0 ? '8' : '4' } as const,
-          count: 3,
-          currentCarryingCount: 2,
-        })),
+          stretches: [{ from: nippleId(room, wall, index, 'a'), to: nippleId(room, wall, index + 4, 'b') }],
+          from: atGear(unitId(room, wall, index)),
+          to: atGear(unitId(room, wall, index + 4)),
+          // Every other is sized by what it carries, as long as it turns out to be.
+          ...(index % 2 === 0
+            ? { wire: { count: 3, size: { by: 'awg', size: '8' } as const } }
+            : { wire: { count: 3 }, currentA: 30 + (index % 5), voltageV: 240 }),
+        })).map((each) => newCircuit('us', { carries: 'ac-out', ...each })),
       ),
-    ),
+    ]),
     passes: rooms.flatMap((room) =>
       [0, 1].map((index) => ({
         id: passId(room, index),
@@ -83,6 +88,7 @@ export function largePlan(roomCount: number): Plan {
         xMm: 1010 + index * 1950 + (room % 5) * 9,
         yMm: 2700,
         gland: 'M20',
+        glandCount: 1,
       })),
     ),
     runs: rooms.flatMap(runsOfRoom),
@@ -294,7 +300,7 @@ function boardType(): GearType {
 }
 
 /** Two from each unit: from its bottom down into the wireway, or from its top up into it. */
-function jointsOfWall(room: number, wall: number): Plan['joints'] {
+function nipplesOfWall(room: number, wall: number): Plan['nipples'] {
   return Array.from({ length: UNITS_IN_ROW * 2 }, (_, index) => index).flatMap((index) =>
     (['a', 'b'] as const).map((end) => ({
       id: nippleId(room, wall, index, end),
@@ -309,6 +315,18 @@ function jointsOfWall(room: number, wall: number): Plan['joints'] {
 }
 
 /** Eight on the walls, from unit to unit beside or around the corner, and two through the holes to the outside. */
+/** The cable that a run carries. */
+function cableCircuit({ name, from, to, circuits: [id = ''] }: Plan['runs'][number]): Circuit {
+  return newCircuit('us', {
+    id,
+    name: `Cable of ${name}`,
+    carries: 'data',
+    from: atGear(from.placement),
+    to: atGear(to.placement),
+    wire: { made: { as: 'cable', diameterMm: 9 } },
+  });
+}
+
 function runsOfRoom(room: number): Plan['runs'] {
   const on = (wall: number, index: number, knockout: string) => ({
     placement: unitId(room, wall, index),
@@ -319,7 +337,8 @@ function runsOfRoom(room: number): Plan['runs'] {
     name: `Run ${room + 1}.${index + 1}`,
     from,
     to,
-    cableDiameterMm: 9,
+    ...NEW_RUN,
+    circuits: [`cable-${room}-${index}`],
     slackEachEndMm: 300,
   });
   return [

@@ -1,3 +1,5 @@
+import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import type { Run } from '../plan/run.ts';
 import { METRIC_READER } from '../quantity/format.ts';
 import { toldText, type Told } from '../quantity/told.ts';
 import { tellingOf } from '../plan/names.ts';
@@ -66,8 +68,8 @@ export function plan(more: Partial<Plan>): Plan {
     folds: [],
     gearTypes: [],
     placements: [],
-    joints: [],
-    links: [],
+    nipples: [],
+    joins: [],
     circuits: [],
     passes: [],
     runs: [],
@@ -85,4 +87,31 @@ export function getHung(prepared: Prepared, id: string): Hung {
 /** Why an edit was refused, as a person in metric units is told. */
 export function refusalText(message: string | Told, plan: Plan): string {
   return toldText(message, tellingOf(METRIC_READER, plan));
+}
+
+/** Runs that each carry one cable of a diameter, with the circuits of those cables. */
+export function cables(
+  runs: readonly (Omit<Run, 'circuits' | 'laid' | 'raisedMm'> & { readonly cableDiameterMm: number })[],
+): Pick<Plan, 'runs' | 'circuits'> {
+  return {
+    runs: runs.map(({ id, name, from, to, slackEachEndMm }) => ({
+      ...NEW_RUN,
+      id,
+      name,
+      from,
+      to,
+      slackEachEndMm,
+      circuits: [`${id}-cable`],
+    })),
+    circuits: runs.map(({ id, name, from, to, cableDiameterMm }) =>
+      newCircuit('iec', {
+        id: `${id}-cable`,
+        name,
+        carries: 'data',
+        from: atGear(from.placement),
+        to: atGear(to.placement),
+        wire: { made: { as: 'cable', diameterMm: cableDiameterMm } },
+      }),
+    ),
+  };
 }

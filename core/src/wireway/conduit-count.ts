@@ -1,22 +1,25 @@
-import { CONDUIT_FILL, EMT_INSIDE, WIRE_AREAS, type WireSize } from '../reference/wireways.ts';
+import { THHN_DIMENSIONS, type AwgSize } from '../reference/conductors.ts';
+import { CONDUIT_FILL, EMT_INSIDE, type ConduitSize } from '../reference/wireways.ts';
 
 /**
  * How many conductors of one size a conduit of a trade size takes, at 40 % of its inside area (NEC Chapter 9, Table 1,
  * Note 7; Informative Annex C). From the inside diameter, not from the rounded areas printed beside it. One conductor
  * may fill 53 %, two 31 %.
  */
-export function conductorsInEmt(tradeSize: string, size: WireSize): number {
+export function conductorsInEmt(tradeSize: ConduitSize, size: AwgSize): number {
   const insideIn = EMT_INSIDE.rows[tradeSize];
-  if (insideIn === undefined) throw new Error(`There is no conduit of trade size ${tradeSize}.`);
   const areaIn2 = (Math.PI / 4) * insideIn ** 2;
-  const { areaIn2: wireIn2 } = WIRE_AREAS.rows[size];
-  // Note 7: a part of 0.8 or more counts as one more.
-  const whole = (pct: number) =>
-    Math.floor((areaIn2 * pct) / 100 / wireIn2 + (1 - CONDUIT_FILL.roundUpFrom) + ROUNDING);
+  const { areaIn2: wireIn2 } = THHN_DIMENSIONS.rows[size];
+  const whole = (pct: number) => wholeConductors(areaIn2, wireIn2, pct);
   const many = whole(CONDUIT_FILL.overTwoPct);
   if (many > 2) return many;
   if (whole(CONDUIT_FILL.twoPct) >= 2) return 2;
   return whole(CONDUIT_FILL.onePct) >= 1 ? 1 : 0;
+}
+
+/** How many of one size fill a part of a conduit’s inside; areas in one unit (Note 7: a part of 0.8 or more counts as one more). */
+export function wholeConductors(insideArea: number, eachArea: number, pct: number): number {
+  return Math.floor((insideArea * pct) / 100 / eachArea + (1 - CONDUIT_FILL.roundUpFrom) + ROUNDING);
 }
 
 const ROUNDING = 1e-9;

@@ -1,7 +1,7 @@
 import type { Family } from '../check/family.ts';
 import { wirewayFillCheck } from './fill-check.ts';
 import { wirewayHolesCheck } from './holes-check.ts';
-import { linkCheck } from './join-check.ts';
+import { joinCheck } from './join-check.ts';
 import { nippleCheck } from './nipple-check.ts';
 import { wirewaySupportsCheck } from './supports-check.ts';
 
@@ -11,5 +11,5 @@ export const WIREWAY: Family = {
   about: 'Nipples, joins, holes and conductors of wireways and joined enclosures',
   step: 'mount',
   decidesPlaces: true,
-  checks: [wirewayFillCheck, wirewayHolesCheck, linkCheck, nippleCheck, wirewaySupportsCheck],
+  checks: [wirewayFillCheck, wirewayHolesCheck, joinCheck, nippleCheck, wirewaySupportsCheck],
 };

@@ -19,6 +19,8 @@ const meta: CheckMeta = {
     full: 'Conductors cover {measured} of {wireway} between {from} and {to} from its left end; at most {required}.',
     count:
       '{measured} current-carrying {measured:conductor lies|conductors lie} in {wireway} at one place; above {required} their ampacity is adjusted.',
+    unknown:
+      '{circuit} lies in {wireway}, and how thick its conductors are is not known: they are not counted in its fill.',
     bend: '{circuit} deflects into {wireway} where it is {measured} wide; {required} is needed to bend it.',
   },
   fixMessages: {},
@@ -72,9 +74,9 @@ function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
     .map(({ hole, circuit, neededMm, hasMm }) =>
       findingOf(meta, {
         message: 'bend',
-        id: `${meta.id}/bend/${circuit.id}/${hole.joint.id}`,
+        id: `${meta.id}/bend/${circuit.id}/${hole.nipple.id}`,
         data: { circuit: circuitName(circuit.id), wireway: gearName(wireway.id) },
-        subjects: [{ kind: 'joint', id: hole.joint.id }, ...subjects],
+        subjects: [{ kind: 'nipple', id: hole.nipple.id }, ...subjects],
         at: place(hole.fromLeftMm),
         measured: { value: hasMm, unit: 'mm' },
         required: { value: neededMm, unit: 'mm' },
@@ -92,7 +94,15 @@ function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
         }),
       }),
     );
-  return [...full, ...crowded, ...bends];
+  const unknown = [...new Set(sections.flatMap((section) => section.unknown))].map((circuit) =>
+    findingOf(meta, {
+      message: 'unknown',
+      severity: 'ask',
+      data: { circuit: circuitName(circuit), wireway: gearName(wireway.id) },
+      subjects: [{ kind: 'circuit', id: circuit }, ...subjects],
+    }),
+  );
+  return [...full, ...crowded, ...unknown, ...bends];
 }
 
 export const wirewayFillCheck: Check = checkOf(meta, lookAt(WIREWAYS, checkWireway));

@@ -1,3 +1,5 @@
+import { atGear, newCircuit } from '../conductor/new-circuit.ts';
+import { CONDUIT_SIZES } from '../reference/wireways.ts';
 import { tellingOf } from '../plan/names.ts';
 import { toldText } from '../quantity/told.ts';
 import { findingsOf } from '../check/run-checks.ts';
@@ -9,19 +11,19 @@ import type { Circuit } from '../plan/circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { INCH_READER } from '../quantity/format.ts';
-import { WIRE_AREAS, WIRE_SIZES, type WireSize } from '../reference/wireways.ts';
+import { AWG_SIZES, THHN_DIMENSIONS, type AwgSize } from '../reference/conductors.ts';
 import { bracketHole } from '../gear/new-gear.ts';
 import { getHung } from '../test/plans.ts';
 import { allowedFillPct, conductorsInEmt } from './conduit-count.ts';
 import { wirewayFillCheck } from './fill-check.ts';
-import { deflections, fillSections, wireAreaMm2 } from './fill.ts';
+import { deflections, fillSections } from './fill.ts';
 import { lineUpEdits, type LineUp } from './line-up.ts';
 import { LONGEST_NIPPLE_MM } from './nipple.ts';
 import { wirewaySupportsCheck } from './supports-check.ts';
 
-const SIZES = ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2', '2-1/2', '3', '3-1/2', '4'];
+const SIZES = CONDUIT_SIZES;
 /** NEC Informative Annex C, Table C.1: THHN and THWN-2 in EMT, written from memory. */
-const ANNEX_C1: Record<WireSize, number[]> = {
+const ANNEX_C1: Record<AwgSize, number[]> = {
   '14': [12, 22, 35, 61, 84, 138, 241, 364, 476, 608],
   '12': [9, 16, 26, 45, 61, 101, 176, 266, 347, 443],
   '10': [5, 10, 16, 28, 38, 63, 111, 167, 219, 279],
@@ -44,7 +46,7 @@ const ANNEX_C1: Record<WireSize, number[]> = {
 
 describe('conductors in conduit', () => {
   test.each(
-    WIRE_SIZES.flatMap((size) =>
+    AWG_SIZES.flatMap((size) =>
       SIZES.map((trade, index) => [size, trade, ANNEX_C1[size][index] ?? NaN] as const),
     ),
   )('%s in %s″ EMT: %i', (size, trade, count) => {
@@ -59,32 +61,51 @@ describe('conductors in conduit', () => {
 
   test('have the area of their tabled diameter', () => {
     // Table 5 prints both; the area is that of the circle, to the digits printed.
-    for (const { diameterIn, areaIn2 } of Object.values(WIRE_AREAS.rows))
+    for (const { diameterIn, areaIn2 } of Object.values(THHN_DIMENSIONS.rows))
       expect(Math.abs((Math.PI / 4) * diameterIn ** 2 - areaIn2)).toBeLessThan(0.0006);
   });
 });
 
 function edited(...edits: PlanEdit[]): Plan {
-  const applied = applyEdits(honeyHouse(), edits);
+  const applied = applyEdits(typed(), edits);
   if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
   return applied.value.plan;
 }
-function circuit(more: Partial<Circuit>): PlanEdit {
-  const base: Circuit = {
+/** Conductors of a size from inverter A to the load centre, with the four circuits that are there. */
+function more(
+  wire: Partial<Circuit['wire']> & { readonly awg?: AwgSize },
+  stretch: Partial<Circuit['stretches'][number]> = {},
+): PlanEdit {
+  const { awg = '4/0', ...others } = wire;
+  const circuit = newCircuit('us', {
     id: 'more',
     name: 'More',
-    from: 'a-ac',
-    to: 'load-feed',
-    wire: { kind: 'table', size: '4/0' },
-    count: 4,
-    currentCarryingCount: 3,
+    carries: 'unsaid',
+    from: atGear('inverter-a'),
+    to: atGear('load-centre'),
+    wire: { size: { by: 'awg', size: awg }, count: 4, carrying: 3, hasEarth: false, ...others },
+    stretches: [{ from: 'a-ac', to: 'load-feed', ...stretch }],
+  });
+  return { kind: 'set-circuit', circuit };
+}
+
+/** The honey house with all its conductors typed: both feeds four of #8, both array pairs three of #10. */
+function typed(): Plan {
+  const demo = honeyHouse();
+  const wireOf = (id: string) => (id.endsWith('feed') ? (['8', 4] as const) : (['10', 3] as const));
+  return {
+    ...demo,
+    circuits: demo.circuits.map((circuit) => {
+      const [size, count] = wireOf(circuit.id);
+      const wire = { ...circuit.wire, insulation: 'thhn', hasEarth: false, count, carrying: 2 } as const;
+      return { ...circuit, wire: { ...wire, size: { by: 'awg', size } } };
+    }),
   };
-  return { kind: 'set-circuit', circuit: { ...base, ...more } };
 }
 
 describe('the fill of a wireway', () => {
   test('adds up, stretch by stretch, what lies between its nipples', () => {
-    const sections = fillSections(prepare(honeyHouse()), 'wireway');
+    const sections = fillSections(prepare(typed()), 'wireway');
     // From the left end: a-dc, a-ac, b-dc, b-ac, disconnect, load centre. Between b-ac and the disconnect lie both
     // feeds and both array pairs: 8 × #8 and 6 × #10.
     const areas = sections.map(({ areaMm2 }) => areaMm2 / mmFromInch(1) ** 2);
@@ -93,17 +114,19 @@ describe('the fill of a wireway', () => {
     expect(Math.max(...sections.map(({ fillPct }) => fillPct))).toBeCloseTo((most / 36) * 100, 9);
     expect(sections.map(({ fromMm, toMm }) => toMm > fromMm)).not.toContain(false);
     expect(Math.max(...sections.map(({ currentCarryingCount }) => currentCarryingCount))).toBe(8);
-    expect(wireAreaMm2({ wire: { kind: 'measured', diameterMm: 10 } })).toBeCloseTo(25 * Math.PI, 9);
+    const measured = edited(more({ count: 1, carrying: 1, size: { by: 'measured', diameterMm: 10 } }));
+    const [, thicker] = fillSections(prepare(measured), 'wireway');
+    const [, before] = fillSections(prepare(typed()), 'wireway');
+    expect((thicker?.areaMm2 ?? 0) - (before?.areaMm2 ?? 0)).toBeCloseTo(25 * Math.PI, 9);
   });
 
   test('is too much above 20 % of the section, and is asked about above 30 conductors', () => {
-    expect(findingsOf(wirewayFillCheck, prepare(honeyHouse()))).toEqual([]);
+    expect(findingsOf(wirewayFillCheck, prepare(typed()))).toEqual([]);
     // 36 in² take 7.2 in²: 22 of 4/0, 0.3237 in² each, with the 0.43 in² that are there.
-    const messages = (count: number, currentCarryingCount: number, size: WireSize = '4/0') =>
-      findingsOf(
-        wirewayFillCheck,
-        prepare(edited(circuit({ count, currentCarryingCount, wire: { kind: 'table', size } }))),
-      ).map(({ message }) => message);
+    const messages = (count: number, carrying: number, awg: AwgSize = '4/0') =>
+      findingsOf(wirewayFillCheck, prepare(edited(more({ count, carrying, awg })))).map(
+        ({ message }) => message,
+      );
     expect(messages(20, 4)).toEqual([]);
     expect(new Set(messages(22, 4))).toEqual(new Set(['full']));
     expect(messages(20, 20)).toEqual([]);
@@ -113,8 +136,8 @@ describe('the fill of a wireway', () => {
   });
 
   test('needs the width of Table 312.6(A) where conductors deflect', () => {
-    const of = (size: WireSize) =>
-      deflections(prepare(edited(circuit({ wire: { kind: 'table', size } }))), 'wireway')
+    const of = (awg: AwgSize) =>
+      deflections(prepare(edited(more({ awg }))), 'wireway')
         .filter((each) => each.circuit.id === 'more')
         .map(({ neededMm }) => neededMm);
     // 4/0: 4 in; 500 kcmil: 6 in, just what a 6 in wireway has; 14: none stated.
@@ -125,21 +148,29 @@ describe('the fill of a wireway', () => {
       type.kind === 'wireway' ? { ...type, heightMm: mmFromInch(4), dropMm: mmFromInch(4) } : type,
     );
     const shallow = {
-      ...edited(circuit({ wire: { kind: 'table', size: '500' }, count: 1, currentCarryingCount: 1 })),
+      ...edited(more({ awg: '500', count: 1, carrying: 1 })),
       gearTypes: types,
     };
     expect(findingsOf(wirewayFillCheck, prepare(shallow)).map(({ message }) => message)).toContain('bend');
   });
 
-  test('goes with its nipples, and is refused between two wireways or by one nipple', () => {
-    const without = edited({ kind: 'remove-joint', joint: 'load-feed' });
-    expect(without.circuits.map(({ id }) => id)).toEqual(['a-array', 'b-array']);
-    expect(edited({ kind: 'remove-placement', placement: 'wireway' }).circuits).toEqual([]);
-    expect(() => edited(circuit({ to: 'a-ac' }))).toThrow('comes in and leaves by the same nipple');
-    expect(() => edited(circuit({ currentCarryingCount: 5 }))).toThrow(
-      'fewer conductors than it says carry current',
-    );
-    expect(() => edited(circuit({ to: 'gone' }))).toThrow('There is no nipple “gone”');
+  test('loses its way with a nipple but not what it carries, and is refused between two wireways or by one nipple', () => {
+    const without = edited({ kind: 'remove-nipple', nipple: 'load-feed' });
+    expect(without.circuits.map(({ id, stretches }) => [id, stretches.length])).toEqual([
+      ['a-feed', 0],
+      ['b-feed', 0],
+      ['a-array', 1],
+      ['b-array', 1],
+    ]);
+    const bare = edited({ kind: 'remove-placement', placement: 'wireway' });
+    expect(bare.circuits.flatMap(({ stretches }) => stretches)).toEqual([]);
+    expect(
+      edited({ kind: 'remove-placement', placement: 'load-centre' }).circuits.map(({ id }) => id),
+    ).toEqual(['a-array', 'b-array']);
+    expect(() => edited(more({}, { to: 'a-ac' }))).toThrow('comes in and leaves by the same nipple');
+    expect(() => edited(more({ carrying: 5 }))).toThrow('fewer conductors than it says carry current');
+    expect(() => edited(more({}, { to: 'gone' }))).toThrow('There is no nipple “gone”');
+    expect(() => edited(more({ insulation: 'pvc' }))).toThrow('of a size it is not made in');
   });
 });
 
@@ -213,7 +244,7 @@ describe('units in line over a wireway', () => {
       /^DC disconnect would hang .* too short beside the others/u,
     );
     expect(inch(LONGEST_NIPPLE_MM)).toBe(24);
-    expect(lined('tops', 3, { ...short, joints: [], circuits: [] })).toMatch(
+    expect(lined('tops', 3, { ...short, nipples: [], circuits: [] })).toMatch(
       /^No nipple leads into Wireway yet/u,
     );
   });

@@ -4,9 +4,11 @@ import type { Prepared } from '../check/prepared.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import { BENDING_SPACE, WIRE_AREAS, WIREWAY_RULES } from '../reference/wireways.ts';
+import { BENDING_SPACE, WIREWAY_RULES } from '../reference/wireways.ts';
 import type { Working } from '../working/working.ts';
+import { lyingOfCircuit, sizedCircuit } from '../conductor/circuit-sizing.ts';
 import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
+import { carryingOf, circuitSpans } from './stretches.ts';
 
 /** A stretch of a wireway between two nipples next to each other, with all that lies in it. */
 export type FillSection = {
@@ -20,36 +22,28 @@ export type FillSection = {
   /** What part of the wireway’s own section it takes. */
   readonly fillPct: number;
   readonly currentCarryingCount: number;
+  /** Circuits there whose conductors have no known outside: they are not in the figures. */
+  readonly unknown: readonly string[];
   readonly working: Working;
 };
-
-/** What one conductor covers of a section, mm²: by the table, or of the circle it was measured as. */
-export function wireAreaMm2({ wire }: Pick<Circuit, 'wire'>): number {
-  return wire.kind === 'table'
-    ? WIRE_AREAS.rows[wire.size].areaIn2 * mmFromInch(1) ** 2
-    : (Math.PI / 4) * wire.diameterMm ** 2;
-}
 
 /** The stretches of a wireway that conductors lie in, from its left end (NEC 376.22). */
 export function fillSections(prepared: Prepared, wirewayId: string): FillSection[] {
   const wireway = prepared.hung.get(wirewayId);
   if (wireway === undefined) return [];
-  const at = new Map(
-    wirewayHoles(prepared, wirewayId).map(({ joint, fromLeftMm }) => [joint.id, fromLeftMm]),
-  );
-  const circuits = new Set([...at.keys()].flatMap((nipple) => prepared.circuitsOfNipple.get(nipple)));
-  const spans = [...circuits].flatMap((circuit) => {
-    const [a, b] = [at.get(circuit.from), at.get(circuit.to)];
-    return a === undefined || b === undefined ? [] : [{ circuit, from: Math.min(a, b), to: Math.max(a, b) }];
-  });
-  const stops = [...new Set(spans.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b);
+  const spans = circuitSpans(prepared, wirewayId);
+  const stops = [...new Set(spans.flatMap(({ fromMm, toMm }) => [fromMm, toMm]))].sort((a, b) => a - b);
   const ownMm2 = wireway.type.heightMm * wireway.type.depthMm;
   const mostMm2 = (ownMm2 * WIREWAY_RULES.fillPct) / 100;
   return stops.slice(1).flatMap((toMm, index): FillSection[] => {
     const fromMm = stops[index] ?? 0;
-    const inside = spans.filter(({ from, to }) => from <= fromMm && to >= toMm);
+    const inside = spans.filter((span) => span.fromMm <= fromMm && span.toMm >= toMm);
     if (inside.length === 0) return [];
-    const areaMm2 = inside.reduce((sum, { circuit }) => sum + circuit.count * wireAreaMm2(circuit), 0);
+    const lying = inside.map(({ circuit }) => ({ circuit, lying: lyingOfCircuit(prepared, circuit.id) }));
+    const known = lying.flatMap(({ circuit, lying: parts }) =>
+      (parts ?? []).map((part) => ({ circuit, ...part })),
+    );
+    const areaMm2 = known.reduce((sum, { count, areaMm2: each }) => sum + count * each, 0);
     const fillPct = (areaMm2 / ownMm2) * 100;
     return [
       {
@@ -59,16 +53,17 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
         mostMm2,
         isWithin: !isAbove(areaMm2, mostMm2, 'mm2'),
         fillPct,
-        currentCarryingCount: inside.reduce((sum, { circuit }) => sum + circuit.currentCarryingCount, 0),
+        currentCarryingCount: carryingOf(inside.map(({ circuit }) => circuit)),
+        unknown: lying.flatMap(({ circuit, lying: parts }) => (parts === null ? [circuit.id] : [])),
         get working(): Working {
           return {
             title: told('Fill of {wireway} along a stretch', { wireway: gearName(wireway.id) }),
             formula: 'fill = Σ count · area ÷ (height · depth)',
             inputs: [
-              ...inside.map(({ circuit }) => ({
-                symbol: `${circuit.count} ×`,
-                name: told('{circuit}, each', { circuit: circuitName(circuit.id) }),
-                value: { value: wireAreaMm2(circuit), unit: 'mm2' } as const,
+              ...known.map(({ circuit, count, what, areaMm2: each }) => ({
+                symbol: `${count} ×`,
+                name: told(LYING_WORDS[what], { circuit: circuitName(circuit.id) }),
+                value: { value: each, unit: 'mm2' } as const,
               })),
               {
                 symbol: 'section',
@@ -91,6 +86,12 @@ export function fillSections(prepared: Prepared, wirewayId: string): FillSection
   });
 }
 
+const LYING_WORDS = {
+  conductor: '{circuit}, each',
+  earth: 'Earth conductor of {circuit}',
+  cable: '{circuit}, its cable',
+} as const;
+
 /** Where conductors deflect into a wireway: the width they need there, and what it has (NEC 376.23, Table 312.6(A)). */
 export type Deflection = {
   readonly hole: WirewayHole;
@@ -101,8 +102,9 @@ export type Deflection = {
 
 export function deflections(prepared: Prepared, wirewayId: string): Deflection[] {
   return wirewayHoles(prepared, wirewayId).flatMap((hole): Deflection[] => {
-    return prepared.circuitsOfNipple.get(hole.joint.id).flatMap((circuit): Deflection[] => {
-      const needed = circuit.wire.kind === 'table' ? BENDING_SPACE.rows[circuit.wire.size] : null;
+    return prepared.circuitsOfNipple.get(hole.nipple.id).flatMap((circuit): Deflection[] => {
+      const size = sizedCircuit(prepared, circuit.id)?.size;
+      const needed = size?.by === 'awg' ? BENDING_SPACE.rows[size.size] : null;
       return needed === null
         ? []
         : [{ hole, circuit, neededMm: mmFromInch(needed), hasMm: hole.wireway.type.heightMm }];

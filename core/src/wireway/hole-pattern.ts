@@ -3,7 +3,7 @@ import type { Hung, Prepared } from '../check/prepared.ts';
 import { portKey } from '../model/model.ts';
 import { query } from '../derive/query.ts';
 import type { Knockout } from '../plan/gear-type.ts';
-import type { Joint } from '../plan/placement.ts';
+import type { Nipple } from '../plan/placement.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
   isMetricSize,
@@ -19,7 +19,7 @@ export const LOCKNUT_SPACING_MM = 3;
 
 /** A hole for a nipple in a wireway’s top, or in its bottom where the unit hangs under it. */
 export type WirewayHole = {
-  readonly joint: Joint;
+  readonly nipple: Nipple;
   readonly unit: Hung;
   readonly wireway: Hung;
   readonly knockout: Knockout;
@@ -40,12 +40,12 @@ export type WirewayHole = {
 export const wirewayHoles = query((prepared: Prepared, wirewayId: string): readonly WirewayHole[] => {
   const wireway = prepared.hung.get(wirewayId);
   if (wireway === undefined) return [];
-  return prepared.jointsOfWireway
+  return prepared.nipplesOfWireway
     .get(wirewayId)
-    .filter(({ from }) => prepared.jointsOfPort.get(portKey(from)).length === 1)
-    .flatMap((joint): WirewayHole[] => {
-      const unit = prepared.hung.get(joint.from.placement);
-      const knockout = unit?.type.knockouts.find(({ id }) => id === joint.from.knockout);
+    .filter(({ from }) => prepared.nipplesOfPort.get(portKey(from)).length === 1)
+    .flatMap((nipple): WirewayHole[] => {
+      const unit = prepared.hung.get(nipple.from.placement);
+      const knockout = unit?.type.knockouts.find(({ id }) => id === nipple.from.knockout);
       const side = knockout === undefined ? null : sideOfKnockout(knockout);
       // What cannot be joined is not drilled.
       if (unit === undefined || knockout === undefined || side === null) return [];
@@ -53,7 +53,7 @@ export const wirewayHoles = query((prepared: Prepared, wirewayId: string): reado
       const fromLeftMm = knockoutOnFace(unit.body, knockout).at[0] - wireway.body.minX;
       return [
         {
-          joint,
+          nipple,
           unit,
           wireway,
           knockout,
@@ -67,7 +67,7 @@ export const wirewayHoles = query((prepared: Prepared, wirewayId: string): reado
         },
       ];
     })
-    .sort((a, b) => a.fromLeftMm - b.fromLeftMm || (a.joint.id < b.joint.id ? -1 : 1));
+    .sort((a, b) => a.fromLeftMm - b.fromLeftMm || (a.nipple.id < b.nipple.id ? -1 : 1));
 });
 
 /** Across its lugs or corners, the largest of the typical range, mm. */

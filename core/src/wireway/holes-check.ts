@@ -95,7 +95,7 @@ function checkEdges(hole: WirewayHole): Found[] {
         // A hole off the wireway cannot be drilled at all.
         severity: edges[message] <= 0 ? 'stop' : 'fix',
         data: commonData(hole),
-        subjects: [{ kind: 'joint', id: hole.joint.id }],
+        subjects: [{ kind: 'nipple', id: hole.nipple.id }],
         at: pointOf(hole),
         measured: { value: edges[message], unit: 'mm' },
         required: { value: requiredMm, unit: 'mm' },
@@ -132,7 +132,7 @@ function checkAlong(hole: WirewayHole): Found[] {
       findingOf(meta, {
         message,
         data: commonData(hole),
-        subjects: [{ kind: 'joint', id: hole.joint.id }],
+        subjects: [{ kind: 'nipple', id: hole.nipple.id }],
         at: pointOf(hole),
         measured: { value: measuredMm, unit: 'mm' },
         required: { value: requiredMm, unit: 'mm' },
@@ -173,8 +173,8 @@ function checkPairs(holes: readonly WirewayHole[]): Found[] {
           message: 'conflict',
           data: { a: nameOf(a), b: nameOf(b) },
           subjects: [
-            { kind: 'joint', id: a.joint.id },
-            { kind: 'joint', id: b.joint.id },
+            { kind: 'nipple', id: a.nipple.id },
+            { kind: 'nipple', id: b.nipple.id },
           ],
           at: pointOf(a),
           measured: { value: measuredMm, unit: 'mm' },

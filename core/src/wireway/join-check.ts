@@ -11,18 +11,18 @@ import {
 } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { JOINS } from '../check/subjects.ts';
-import type { Link } from '../plan/placement.ts';
+import type { Join } from '../plan/placement.ts';
 import { isBelow } from '../quantity/compare.ts';
 import type { FittingSize } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { cutMm, sawnKnockout } from '../drill/hole-saw.ts';
 import { lengthInput } from '../working/working.ts';
-import { joinOf, MEET_MM, meetEdit, type Join, type Meeting } from './joined.ts';
+import { adjoiningOf, MEET_MM, meetEdit, type Adjoining, type Meeting } from './joined.ts';
 import { fittingFor, isFittingSize } from './nipple.ts';
 import { upgradeNeeds } from './upgrade.ts';
 
 const meta: CheckMeta = {
-  id: 'wireway.link',
+  id: 'wireway.join',
   looksAt:
     'Enclosures joined to each other: whether their knockouts still meet, the fitting between them, and what the larger unit asks of a panel',
   severity: 'fix',
@@ -55,16 +55,16 @@ const meta: CheckMeta = {
 /** Locknut beyond its hole, all round (practice). */
 const LOCKNUT_RIM_MM = 6;
 
-function checkJoin(prepared: Prepared, link: Link): Found[] {
-  const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
+function checkJoin(prepared: Prepared, join: Join): Found[] {
+  const [a, b] = [prepared.hung.get(join.a.placement), prepared.hung.get(join.b.placement)];
   return a === undefined || b === undefined
     ? []
-    : [...placeFindings(link, a, b), ...panelFindings(link, a, b)];
+    : [...placeFindings(join, a, b), ...panelFindings(join, a, b)];
 }
 
-function commonOf(link: Link, a: Hung, b: Hung) {
+function commonOf(join: Join, a: Hung, b: Hung) {
   return {
-    id: (message: string) => `${meta.id}/${message}/${link.id}`,
+    id: (message: string) => `${meta.id}/${message}/${join.id}`,
     subjects: [
       { kind: 'placement', id: a.id },
       { kind: 'placement', id: b.id },
@@ -74,14 +74,14 @@ function commonOf(link: Link, a: Hung, b: Hung) {
     takeApart: {
       message: 'take-apart',
       data: {},
-      edits: [{ kind: 'remove-link', link: link.id }],
+      edits: [{ kind: 'remove-join', join: join.id }],
     } satisfies Fix,
   };
 }
 
-function placeFindings(link: Link, a: Hung, b: Hung): Found[] {
-  const { id, subjects, at, names, takeApart } = commonOf(link, a, b);
-  const join = joinOf(a, b);
+function placeFindings(join: Join, a: Hung, b: Hung): Found[] {
+  const { id, subjects, at, names, takeApart } = commonOf(join, a, b);
+  const adjoining = adjoiningOf(a, b);
   const apart = () => [
     findingOf(meta, {
       message: 'apart',
@@ -92,10 +92,10 @@ function placeFindings(link: Link, a: Hung, b: Hung): Found[] {
       fixes: () => [takeApart],
     }),
   ];
-  if (join?.kind !== link.kind) return apart();
-  if (link.kind === 'back-to-back') return holeFindings(link, join, a, b);
-  const meeting = join.meetings.find(
-    ({ mine, theirs }) => mine.id === link.a.knockout && theirs.id === link.b.knockout,
+  if (adjoining?.kind !== join.kind) return apart();
+  if (join.kind === 'back-to-back') return holeFindings(join, adjoining, a, b);
+  const meeting = adjoining.meetings.find(
+    ({ mine, theirs }) => mine.id === join.a.knockout && theirs.id === join.b.knockout,
   );
   if (meeting === undefined) return apart();
   const data = { ...names, knockout: meeting.mine.id, otherKnockout: meeting.theirs.id };
@@ -121,7 +121,7 @@ function placeFindings(link: Link, a: Hung, b: Hung): Found[] {
           source: meta.source,
           notes: [],
         }),
-        fixes: () => [...meetFixes(join, meeting, a), takeApart],
+        fixes: () => [...meetFixes(adjoining, meeting, a), takeApart],
       }),
     ];
   }
@@ -134,13 +134,13 @@ function placeFindings(link: Link, a: Hung, b: Hung): Found[] {
       subjects,
       at,
       data,
-      measured: { value: join.gapMm, unit: 'mm' },
+      measured: { value: adjoining.gapMm, unit: 'mm' },
       required: { value: neededMm, unit: 'mm' },
       working: () => ({
         title: told('{a} to {b}', names),
         formula: 'required = 2 · fitting',
         inputs: [
-          lengthInput('gap', 'Wall to wall', join.gapMm),
+          lengthInput('gap', 'Wall to wall', adjoining.gapMm),
           lengthInput('fitting', 'One connector, face to open end (typical)', neededMm / 2),
         ],
         result: {
@@ -158,28 +158,33 @@ function twoFittingsMm(size: FittingSize): number {
   return 2 * fittingFor(size).lengthMm;
 }
 
-function meetFixes(join: Join, meeting: Meeting, a: Hung): Fix[] {
-  const edit = meetEdit({ ...join, meetings: [meeting] });
+function meetFixes(adjoining: Adjoining, meeting: Meeting, a: Hung): Fix[] {
+  const edit = meetEdit({ ...adjoining, meetings: [meeting] });
   if (edit === null) return [];
   const data = { gear: gearName(a.id), knockout: meeting.mine.id, otherKnockout: meeting.theirs.id };
   return [{ message: 'meet', data, edits: [edit] }];
 }
 
 /** One hole through the wall must lie behind both backs with its locknuts. */
-function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, a: Hung, b: Hung): Found[] {
+function holeFindings(
+  join: Join & { kind: 'back-to-back' },
+  { through }: Adjoining,
+  a: Hung,
+  b: Hung,
+): Found[] {
   if (through === null) return [];
-  const { id, subjects, names } = commonOf(link, a, b);
+  const { id, subjects, names } = commonOf(join, a, b);
   const { minX, maxX, minY, maxY } = through.within;
-  const insideMm = Math.min(link.xMm - minX, maxX - link.xMm, link.yMm - minY, maxY - link.yMm);
-  const requiredMm = cutMm(sawnKnockout(link.tradeSize)) / 2 + LOCKNUT_RIM_MM;
+  const insideMm = Math.min(join.xMm - minX, maxX - join.xMm, join.yMm - minY, maxY - join.yMm);
+  const requiredMm = cutMm(sawnKnockout(join.tradeSize)) / 2 + LOCKNUT_RIM_MM;
   if (!isBelow(insideMm, requiredMm, 'mm')) return [];
-  const middle: Link = { ...link, xMm: through.xMm, yMm: through.yMm };
+  const middle: Join = { ...join, xMm: through.xMm, yMm: through.yMm };
   return [
     findingOf(meta, {
       message: 'beside-hole',
       id: id('beside-hole'),
       subjects,
-      at: { face: a.face.id, xMm: link.xMm, yMm: link.yMm },
+      at: { face: a.face.id, xMm: join.xMm, yMm: join.yMm },
       data: names,
       measured: { value: insideMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
@@ -187,27 +192,27 @@ function holeFindings(link: Link & { kind: 'back-to-back' }, { through }: Join, 
         title: told('Hole from {a} to {b}', names),
         formula: 'required = hole ÷ 2 + rim of the locknut',
         inputs: [
-          lengthInput('x', 'Its middle, right of the datum', link.xMm),
-          lengthInput('y', 'Up from the datum', link.yMm),
-          lengthInput('hole', 'Its diameter as cut', cutMm(sawnKnockout(link.tradeSize))),
+          lengthInput('x', 'Its middle, right of the datum', join.xMm),
+          lengthInput('y', 'Up from the datum', join.yMm),
+          lengthInput('hole', 'Its diameter as cut', cutMm(sawnKnockout(join.tradeSize))),
           lengthInput('rim', 'Locknut beyond the hole (typical)', LOCKNUT_RIM_MM),
         ],
         result: { name: 'Required to the nearer side', value: { value: requiredMm, unit: 'mm' } },
         source: meta.source,
         notes: [],
       }),
-      fixes: () => [{ message: 'to-middle', data: {}, edits: [{ kind: 'set-link', link: middle }] }],
+      fixes: () => [{ message: 'to-middle', data: {}, edits: [{ kind: 'set-join', join: middle }] }],
     }),
   ];
 }
 
 /** What a unit asks of the panel it is joined to, from their ratings. */
-function panelFindings(link: Link, a: Hung, b: Hung): Found[] {
+function panelFindings(join: Join, a: Hung, b: Hung): Found[] {
   const [unit, panel] = b.type.kind === 'load-centre' ? [a, b] : [b, a];
   if (panel.type.kind !== 'load-centre' || unit.type.kind === 'load-centre') return [];
   const needs = upgradeNeeds(unit.type, panel.type);
   if (needs === null) return [];
-  const { id, subjects } = commonOf(link, a, b);
+  const { id, subjects } = commonOf(join, a, b);
   const common = {
     subjects,
     at: middleOf(panel),
@@ -245,4 +250,4 @@ function panelFindings(link: Link, a: Hung, b: Hung): Found[] {
   ];
 }
 
-export const linkCheck: Check = checkOf(meta, lookAt(JOINS, checkJoin));
+export const joinCheck: Check = checkOf(meta, lookAt(JOINS, checkJoin));

@@ -8,13 +8,13 @@ import { noDrillCheck } from '../pack/no-drill-check.ts';
 import { applyEdit, applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
 import { openPlanText, writePlan } from '../plan/open-plan.ts';
 import { NO_RATINGS, type GearType } from '../plan/gear-type.ts';
-import type { Link } from '../plan/placement.ts';
+import type { Join } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import { boxObstacle, gear, getHung, hang, plan, rectangle, wall, refusalText } from '../test/plans.ts';
-import { findLink, joinOf, linkEnds, linkOf } from './joined.ts';
-import { linkCheck } from './join-check.ts';
+import { findJoin, adjoiningOf, joinEnds, joinOf } from './joined.ts';
+import { joinCheck } from './join-check.ts';
 
-const SIDE: Link = {
+const SIDE: Join = {
   id: 'join',
   kind: 'side-by-side',
   a: { placement: 'a', knockout: 'out' },
@@ -22,7 +22,7 @@ const SIDE: Link = {
 };
 
 /** A unit and a panel, touching, their knockouts level; both on one wall of 20 mm with its reverse. */
-function beside(upMm = 0, gapMm = 0, panel: Partial<GearType> = {}, links: Link[] = [SIDE]): Plan {
+function beside(upMm = 0, gapMm = 0, panel: Partial<GearType> = {}, joins: Join[] = [SIDE]): Plan {
   const front = wall('w', rectangle(5000, 2500));
   return plan({
     faces: [front, reverseOf(front, 'back', 'Back')],
@@ -39,23 +39,23 @@ function beside(upMm = 0, gapMm = 0, panel: Partial<GearType> = {}, links: Link[
       }),
     ],
     placements: [hang('a', 'unit', 'w', 1000, 1500), hang('b', 'panel', 'w', 1400 + gapMm, 1500 + upMm)],
-    links,
+    joins,
   });
 }
 
-function through(at: readonly [number, number], link: Partial<Link> = {}): Plan {
+function through(at: readonly [number, number], join: Partial<Join> = {}): Plan {
   const of = beside(0, 0, {}, []);
   const hole = { id: 'join', kind: 'back-to-back', a: { placement: 'a' }, b: { placement: 'b' } } as const;
   return {
     ...of,
     // The wall is 5000 wide: 1000 from one side is 4000 from the other.
     placements: [hang('a', 'unit', 'w', 1000, 1500), hang('b', 'panel', 'back', 4100, 1500)],
-    links: [{ ...hole, xMm: at[0], yMm: at[1], tradeSize: '2', ...link } as Link],
+    joins: [{ ...hole, xMm: at[0], yMm: at[1], tradeSize: '2', ...join } as Join],
   };
 }
 
 function found(of: Plan) {
-  return findingsOf(linkCheck, prepare(of)).map(({ message, severity }) => [message, severity]);
+  return findingsOf(joinCheck, prepare(of)).map(({ message, severity }) => [message, severity]);
 }
 
 describe('a kept join side by side', () => {
@@ -66,7 +66,7 @@ describe('a kept join side by side', () => {
 
   test('is found when one was moved, with the move that brings them together again', () => {
     const of = beside(12);
-    const [finding] = findingsOf(linkCheck, prepare(of));
+    const [finding] = findingsOf(joinCheck, prepare(of));
     expect(finding).toMatchObject({ message: 'misses', measured: { value: 12, unit: 'mm' } });
     for (const { edits } of finding?.fixes ?? []) {
       const fixed = applyEdits(of, edits);
@@ -82,7 +82,7 @@ describe('a kept join side by side', () => {
     // 32 A at 125 % is 40 A; beside the supply of a 100 A panel that makes 140 of 120.
     expect(found(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 30 } }))).toEqual([['rating', 'fix']]);
     const [busbar] = findingsOf(
-      linkCheck,
+      joinCheck,
       prepare(beside(0, 0, { ratings: { ...NO_RATINGS, maxCurrentA: 100 } })),
     );
     expect(busbar).toMatchObject({ message: 'busbar', severity: 'ask', measured: { value: 140 } });
@@ -92,7 +92,7 @@ describe('a kept join side by side', () => {
   });
 
   test('is seen from knockout to knockout', () => {
-    expect(linkEnds(prepare(beside(0, 100)), SIDE)).toEqual([
+    expect(joinEnds(prepare(beside(0, 100)), SIDE)).toEqual([
       { key: 'join', face: 'w', from: [1200, 1300], to: [1300, 1300] },
     ]);
   });
@@ -124,17 +124,17 @@ describe('a kept join through the wall', () => {
     // The backs share 800 to 1100: a 2 in hole and its locknut need some 38 mm from either side.
     expect(found(through([950, 1300]))).toEqual([]);
     const of = through([1085, 1300]);
-    const [finding] = findingsOf(linkCheck, prepare(of));
+    const [finding] = findingsOf(joinCheck, prepare(of));
     expect(finding).toMatchObject({ message: 'beside-hole', measured: { value: 15, unit: 'mm' } });
     const fixed = applyEdits(of, finding?.fixes[0]?.edits ?? []);
     if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
-    expect(fixed.value.plan.links[0]).toMatchObject({ xMm: 950, yMm: 1300 });
+    expect(fixed.value.plan.joins[0]).toMatchObject({ xMm: 950, yMm: 1300 });
     expect(found(fixed.value.plan)).toEqual([]);
   });
 
   test('is seen at its hole from both sides', () => {
     const prepared = prepare(through([950, 1300]));
-    expect(linkEnds(prepared, prepared.plan.links[0] ?? SIDE).map(({ face, from }) => [face, from])).toEqual([
+    expect(joinEnds(prepared, prepared.plan.joins[0] ?? SIDE).map(({ face, from }) => [face, from])).toEqual([
       ['w', [950, 1300]],
       ['back', [4050, 1300]],
     ]);
@@ -146,21 +146,21 @@ describe('joins in the plan', () => {
     const of = beside(0, 0, {}, []);
     const prepared = prepare(of);
     const [a, b] = [getHung(prepared, 'a'), getHung(prepared, 'b')];
-    const join = joinOf(b, a);
-    const link = join === null ? null : linkOf(join, 'join', '1');
-    expect(link).toEqual({ ...SIDE, a: SIDE.b, b: SIDE.a });
-    const kept = link === null ? null : applyEdit(of, { kind: 'set-link', link });
+    const adjoining = adjoiningOf(b, a);
+    const join = adjoining === null ? null : joinOf(adjoining, 'join', '1');
+    expect(join).toEqual({ ...SIDE, a: SIDE.b, b: SIDE.a });
+    const kept = join === null ? null : applyEdit(of, { kind: 'set-join', join });
     if (kept === null || !kept.ok) throw new Error('not kept');
     const after = prepare(kept.value.plan);
-    expect(findLink(after, a, b)?.id).toBe('join');
-    expect(findLink(after, b, a)?.id).toBe('join');
+    expect(findJoin(after, a, b)?.id).toBe('join');
+    expect(findJoin(after, b, a)?.id).toBe('join');
     const gone = applyEdit(kept.value.plan, { kind: 'remove-placement', placement: 'a' });
-    expect(gone.ok && gone.value.plan.links).toEqual([]);
+    expect(gone.ok && gone.value.plan.joins).toEqual([]);
   });
 
   test('are refused where they lead to nothing, or to the same enclosure', () => {
-    const refused = (link: Link) => {
-      const made = applyEdit(beside(), { kind: 'set-link', link });
+    const refused = (join: Join) => {
+      const made = applyEdit(beside(), { kind: 'set-join', join });
       return made.ok ? '' : refusalText(made.fault.message, beside());
     };
     expect(refused({ ...SIDE, b: { placement: 'b', knockout: 'gone' } })).toContain('“gone”');
@@ -173,17 +173,17 @@ describe('joins in the plan', () => {
       return made.ok ? '' : refusalText(made.fault.message, of);
     };
     const of = beside();
-    const joint = { id: 'j', from: { placement: 'a', knockout: 'out' }, wireway: 'ww', playMm: 6 };
-    expect(refused(of, { kind: 'add-joint', joint })).toContain('already joins another enclosure');
-    expect(refused(of, { kind: 'set-link', link: { ...SIDE, id: 'again' } })).toContain('already joins');
-    const nippled = { ...beside(0, 0, {}, []), joints: [joint] };
-    expect(refused(nippled, { kind: 'set-link', link: SIDE })).toContain('already has a nipple');
+    const nipple = { id: 'j', from: { placement: 'a', knockout: 'out' }, wireway: 'ww', playMm: 6 };
+    expect(refused(of, { kind: 'add-nipple', nipple })).toContain('already joins another enclosure');
+    expect(refused(of, { kind: 'set-join', join: { ...SIDE, id: 'again' } })).toContain('already joins');
+    const nippled = { ...beside(0, 0, {}, []), nipples: [nipple] };
+    expect(refused(nippled, { kind: 'set-join', join: SIDE })).toContain('already has a nipple');
     // Setting the same join again changes it; it is not in its own way.
-    expect(refused(of, { kind: 'set-link', link: SIDE })).toBe('');
+    expect(refused(of, { kind: 'set-join', join: SIDE })).toBe('');
   });
 
   test('come back from the file as they were written', () => {
     const opened = openPlanText(writePlan(through([950, 1300])));
-    expect(opened.ok && opened.value.links).toEqual(through([950, 1300]).links);
+    expect(opened.ok && opened.value.joins).toEqual(through([950, 1300]).joins);
   });
 });

@@ -5,7 +5,7 @@ import { knockoutAt } from '../gear/new-gear.ts';
 import { NO_RATINGS, type GearType } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
-import { canBeScrewed, joinOf, meetEdit, screwWindow } from './joined.ts';
+import { canBeScrewed, adjoiningOf, meetEdit, screwWindow } from './joined.ts';
 import { upgradeNeeds } from './upgrade.ts';
 
 const left = gear('left', { knockouts: [knockoutAt('low', 'right', 100, 60, '1'), knockoutAt('high', 'right', 300, 60, '1'), knockoutAt('small', 'right', 200, 60, '1/2')] }); // prettier-ignore
@@ -18,19 +18,23 @@ function pair(gapMm: number, upMm: number, other: GearType = right) {
       placements: [hang('a', 'left', 'w', 1000, 1500), hang('b', 'right', 'w', 1400 + gapMm, 1400 + upMm)],
     }),
   );
-  return joinOf(getHung(prepared, 'a'), getHung(prepared, 'b'));
+  return adjoiningOf(getHung(prepared, 'a'), getHung(prepared, 'b'));
 }
 
 describe('enclosures side by side', () => {
   test('meet where knockouts of one size lie across from each other, and say by how much the rest miss', () => {
     // Bottoms at 1000 both; standoff 10 + 50 is 60 out, as the others.
-    const join = pair(0, 0);
-    expect(join).toMatchObject({ kind: 'side-by-side', gapMm: 0 });
+    const adjoining = pair(0, 0);
+    expect(adjoining).toMatchObject({ kind: 'side-by-side', gapMm: 0 });
     const met = { isMet: true, offUpMm: 0, offOutMm: 0, fitting: 'chase-nipple' };
-    expect(join?.meetings[0]).toMatchObject({ mine: { id: 'low' }, theirs: { id: 'in' }, ...met });
+    expect(adjoining?.meetings[0]).toMatchObject({ mine: { id: 'low' }, theirs: { id: 'in' }, ...met });
     const missed = { isMet: false, offUpMm: 40, fitting: 'none' };
-    expect(join?.meetings[1]).toMatchObject({ mine: { id: 'high' }, theirs: { id: 'other' }, ...missed });
-    expect(join?.meetings.every(({ mine }) => mine.id !== 'small')).toBe(true);
+    expect(adjoining?.meetings[1]).toMatchObject({
+      mine: { id: 'high' },
+      theirs: { id: 'other' },
+      ...missed,
+    });
+    expect(adjoining?.meetings.every(({ mine }) => mine.id !== 'small')).toBe(true);
   });
 
   test('take a nipple where two connectors have room, and neither kind of fitting in between', () => {
@@ -42,8 +46,8 @@ describe('enclosures side by side', () => {
   });
 
   test('are moved along the wall until the nearest knockouts meet, and no further than the wall allows', () => {
-    const join = pair(0, 12);
-    const edit = join === null ? null : meetEdit(join);
+    const adjoining = pair(0, 12);
+    const edit = adjoining === null ? null : meetEdit(adjoining);
     expect(edit).toMatchObject({ kind: 'move-placement', placement: 'a', xMm: 1000, yMm: 1512 });
     const met = pair(0, 0);
     expect(met === null ? null : meetEdit(met)).toBeNull();
@@ -78,12 +82,12 @@ describe('enclosures back to back', () => {
         placements: [hang('a', 'left', 'w', 1000, 1500), hang('b', 'right', 'r', 3900, 1450)],
       }),
     );
-    const join = joinOf(getHung(both, 'a'), getHung(both, 'b'));
+    const adjoining = adjoiningOf(getHung(both, 'a'), getHung(both, 'b'));
     // On the first face b lies at 5000 − 3900 = 1100: from 900 to 1300, and from 1050 up; a from 800 to 1200, 1000 up.
     const within = { minX: 900, maxX: 1200, minY: 1050, maxY: 1550 };
-    expect(join).toMatchObject({ kind: 'back-to-back', gapMm: 20 + 10, through: { within } });
+    expect(adjoining).toMatchObject({ kind: 'back-to-back', gapMm: 20 + 10, through: { within } });
     // Its middle from the left on each side: 5000 between the two.
-    expect(join?.through).toMatchObject({
+    expect(adjoining?.through).toMatchObject({
       widthMm: 300,
       heightMm: 500,
       xMm: 1050,

@@ -4,7 +4,7 @@ import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Knockout } from '../plan/gear-type.ts';
-import type { Link } from '../plan/placement.ts';
+import type { Join } from '../plan/placement.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -41,7 +41,7 @@ export type ThroughHole = {
   readonly yMm: number;
 };
 
-export type Join = {
+export type Adjoining = {
   readonly kind: JoinKind;
   readonly a: Hung;
   readonly b: Hung;
@@ -62,7 +62,7 @@ const WALLS_TOUCH_MM = 3;
  * How two enclosures can be joined: beside each other on one face, or back to back through it. Null where they stand
  * neither way, or further apart than a nipple reaches.
  */
-export function joinOf(a: Hung, b: Hung): Join | null {
+export function adjoiningOf(a: Hung, b: Hung): Adjoining | null {
   return sideBySide(a, b) ?? backToBack(a, b);
 }
 
@@ -70,7 +70,7 @@ export function joinOf(a: Hung, b: Hung): Join | null {
  * Moves the first along the wall so that its nearest knockout meets. Null where one meets already, where none faces
  * another, or where they lie at different depths, which no move along the wall brings together.
  */
-export function meetEdit({ a, meetings }: Join): PlanEdit | null {
+export function meetEdit({ a, meetings }: Adjoining): PlanEdit | null {
   const [nearest] = meetings;
   if (nearest === undefined || nearest.isMet || isAbove(Math.abs(nearest.offOutMm), MEET_MM, 'mm'))
     return null;
@@ -78,7 +78,7 @@ export function meetEdit({ a, meetings }: Join): PlanEdit | null {
   return { kind: 'move-placement', placement: a.id, xMm, yMm: yMm + nearest.offUpMm };
 }
 
-function sideBySide(a: Hung, b: Hung): Join | null {
+function sideBySide(a: Hung, b: Hung): Adjoining | null {
   if (a.face.id !== b.face.id) return null;
   const isRight = b.body.minX + b.body.maxX >= a.body.minX + a.body.maxX;
   const gapMm = gapAcrossMm(a.body, b.body);
@@ -105,7 +105,7 @@ function sideBySide(a: Hung, b: Hung): Join | null {
 }
 
 /** Through the wall the knockouts are not in the types: what meets is where both backs lie over each other. */
-function backToBack(a: Hung, b: Hung): Join | null {
+function backToBack(a: Hung, b: Hung): Adjoining | null {
   if (a.face.otherSide !== b.face.id) return null;
   const mirror = a.face.mirrorSumMm;
   const across = { ...b.body, minX: mirror - b.body.maxX, maxX: mirror - b.body.minX };
@@ -174,7 +174,7 @@ function fittingOf({ tradeSize }: Knockout, gapMm: number, isMet: boolean): Meet
 const SCREWED_MM = mmFromInch(2);
 
 /** Whether screws may join the two walls: through the wall behind both, or over no more than bushings and spacers. */
-export function canBeScrewed({ kind, gapMm }: Pick<Join, 'kind' | 'gapMm'>): boolean {
+export function canBeScrewed({ kind, gapMm }: Pick<Adjoining, 'kind' | 'gapMm'>): boolean {
   return kind === 'back-to-back' || gapMm <= SCREWED_MM;
 }
 
@@ -244,48 +244,48 @@ export function screwWindow(stack: ScrewStack): ScrewWindow {
 }
 
 /** Where a kept join is seen on a face: from knockout to knockout, or at its hole on either side of the wall. */
-export type LinkEnds = {
+export type JoinEnds = {
   readonly key: string;
   readonly face: string;
   readonly from: PointMm;
   readonly to: PointMm;
 };
 
-export function linkEnds(prepared: Prepared, link: Link): LinkEnds[] {
-  const [a, b] = [prepared.hung.get(link.a.placement), prepared.hung.get(link.b.placement)];
+export function joinEnds(prepared: Prepared, join: Join): JoinEnds[] {
+  const [a, b] = [prepared.hung.get(join.a.placement), prepared.hung.get(join.b.placement)];
   if (a === undefined || b === undefined) return [];
-  if (link.kind === 'back-to-back') {
-    const here: PointMm = [link.xMm, link.yMm];
-    const there: PointMm = mirrored(a.face, [link.xMm, link.yMm]);
+  if (join.kind === 'back-to-back') {
+    const here: PointMm = [join.xMm, join.yMm];
+    const there: PointMm = mirrored(a.face, [join.xMm, join.yMm]);
     return [
-      { key: `${link.id}@${a.face.id}`, face: a.face.id, from: here, to: here },
-      { key: `${link.id}@${b.face.id}`, face: b.face.id, from: there, to: there },
+      { key: `${join.id}@${a.face.id}`, face: a.face.id, from: here, to: here },
+      { key: `${join.id}@${b.face.id}`, face: b.face.id, from: there, to: there },
     ];
   }
-  const mine = a.type.knockouts.find(({ id }) => id === link.a.knockout);
-  const theirs = b.type.knockouts.find(({ id }) => id === link.b.knockout);
+  const mine = a.type.knockouts.find(({ id }) => id === join.a.knockout);
+  const theirs = b.type.knockouts.find(({ id }) => id === join.b.knockout);
   if (mine === undefined || theirs === undefined || a.face.id !== b.face.id) return [];
   const [from, to] = [knockoutOnFace(a.body, mine).at, knockoutOnFace(b.body, theirs).at];
-  return [{ key: link.id, face: a.face.id, from, to }];
+  return [{ key: join.id, face: a.face.id, from, to }];
 }
 
 /** The kept join of two enclosures, whichever of them it names first; null where none is kept. */
-export function findLink(prepared: Prepared, a: Hung, b: Hung): Link | null {
-  const found = prepared.linksOfGear.get(a.id).find((link) => {
-    const ends = [link.a.placement, link.b.placement];
+export function findJoin(prepared: Prepared, a: Hung, b: Hung): Join | null {
+  const found = prepared.joinsOfGear.get(a.id).find((join) => {
+    const ends = [join.a.placement, join.b.placement];
     return ends.includes(a.id) && ends.includes(b.id);
   });
   return found ?? null;
 }
 
 /** The join of two enclosures as the plan keeps it: by the knockouts that meet, or by the hole in the middle of both backs. */
-export function linkOf(join: Join, id: string, tradeSize: KnockoutSize): Link | null {
-  const { a, b, through } = join;
+export function joinOf(adjoining: Adjoining, id: string, tradeSize: KnockoutSize): Join | null {
+  const { a, b, through } = adjoining;
   if (through !== null) {
     const { xMm, yMm } = through;
     return { id, kind: 'back-to-back', a: { placement: a.id }, b: { placement: b.id }, xMm, yMm, tradeSize };
   }
-  const met = join.meetings.find(({ isMet }) => isMet);
+  const met = adjoining.meetings.find(({ isMet }) => isMet);
   if (met === undefined) return null;
   return {
     id,

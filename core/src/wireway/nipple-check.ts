@@ -14,7 +14,7 @@ import { WIREWAYS } from '../check/subjects.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
-import { isFittingSize, LONGEST_NIPPLE_MM, nippleOf, type Nipple } from './nipple.ts';
+import { isFittingSize, LONGEST_NIPPLE_MM, nippleCut, type NippleCut } from './nipple.ts';
 import { hookLineForGap, hookLineStack, USUAL_GAP_MM } from './hook-line.ts';
 
 const meta: CheckMeta = {
@@ -50,11 +50,11 @@ function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
 }
 
 function checkHole(hole: WirewayHole): Found[] {
-  const { unit, wireway, knockout, joint, side } = hole;
+  const { unit, wireway, knockout, nipple, side } = hole;
   const common = {
     data: { unit: gearName(unit.id), size: sizeText(knockout.tradeSize) },
     subjects: [
-      { kind: 'joint', id: joint.id },
+      { kind: 'nipple', id: nipple.id },
       { kind: 'placement', id: unit.id },
     ],
     at: {
@@ -67,31 +67,31 @@ function checkHole(hole: WirewayHole): Found[] {
     return [findingOf(meta, { ...common, message: 'no-fitting', severity: 'ask' })];
   }
   const { gapMm } = hookLineStack(unit, wireway, side);
-  const nipple = nippleOf(gapMm, joint.playMm, knockout.tradeSize, unit.face.face.side);
-  if (nipple.problem === null) return [];
-  const [measuredMm, requiredMm] = figures(nipple, gapMm);
+  const cut = nippleCut(gapMm, nipple.playMm, knockout.tradeSize, unit.face.face.side);
+  if (cut.problem === null) return [];
+  const [measuredMm, requiredMm] = figures(cut, gapMm);
   return [
     findingOf(meta, {
       ...common,
-      message: nipple.problem,
-      severity: nipple.problem === 'fittings-touch' ? 'stop' : 'fix',
+      message: cut.problem,
+      severity: cut.problem === 'fittings-touch' ? 'stop' : 'fix',
       measured: { value: measuredMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
-      working: () => nipple.working,
-      fixes: () => [fixOf(hole, nipple, gapMm)],
+      working: () => cut.working,
+      fixes: () => [fixOf(hole, cut, gapMm)],
     }),
   ];
 }
 
-function figures(nipple: Nipple, gapMm: number): [number, number] {
-  if (nipple.problem === 'fittings-touch') return [gapMm, nipple.minGapMm];
-  if (nipple.problem === 'no-nipple') return [gapMm, LONGEST_NIPPLE_MM];
-  return [nipple.cutMm, nipple.problem === 'too-long' ? nipple.maxCutMm : nipple.minCutMm];
+function figures(cut: NippleCut, gapMm: number): [number, number] {
+  if (cut.problem === 'fittings-touch') return [gapMm, cut.minGapMm];
+  if (cut.problem === 'no-nipple') return [gapMm, LONGEST_NIPPLE_MM];
+  return [cut.cutMm, cut.problem === 'too-long' ? cut.maxCutMm : cut.minCutMm];
 }
 
-function fixOf({ unit, wireway, joint, side }: WirewayHole, nipple: Nipple, gapMm: number): Fix {
-  if (nipple.problem === 'fittings-touch' || nipple.problem === 'no-nipple') {
-    const wantedMm = Math.max(USUAL_GAP_MM, nipple.minGapMm);
+function fixOf({ unit, wireway, nipple, side }: WirewayHole, cut: NippleCut, gapMm: number): Fix {
+  if (cut.problem === 'fittings-touch' || cut.problem === 'no-nipple') {
+    const wantedMm = Math.max(USUAL_GAP_MM, cut.minGapMm);
     return {
       message: 'set-gap',
       data: { unit: gearName(unit.id), gap: { value: wantedMm, unit: 'mm' } },
@@ -105,11 +105,11 @@ function fixOf({ unit, wireway, joint, side }: WirewayHole, nipple: Nipple, gapM
       ],
     };
   }
-  const playMm = gapMm - (nipple.minCutMm + nipple.maxCutMm) / 2;
+  const playMm = gapMm - (cut.minCutMm + cut.maxCutMm) / 2;
   return {
     message: 'set-play',
     data: { play: { value: playMm, unit: 'mm' } },
-    edits: [{ kind: 'set-joint-play', joint: joint.id, playMm }],
+    edits: [{ kind: 'set-nipple-play', nipple: nipple.id, playMm }],
   };
 }
 

@@ -28,7 +28,7 @@ export type Fitting = {
 };
 
 /** A nipple between two enclosures. `problem` says why the cut asked for cannot be made up. */
-export type Nipple = {
+export type NippleCut = {
   readonly cutMm: number;
   readonly minCutMm: number;
   readonly maxCutMm: number;
@@ -56,12 +56,12 @@ export function fittingFor(size: FittingSize): Fitting {
  * The conduit’s cut length = gap − play, and the window it must fall in: not longer than stop to stop, not
  * shorter than both ends seated past their screws. The two fittings need room not to touch.
  */
-export function nippleOf(
+export function nippleCut(
   gapMm: number,
   playMm: number,
   size: FittingSize,
   side: 'inside' | 'outside',
-): Nipple {
+): NippleCut {
   const fitting = fittingFor(size);
   const cutMm = gapMm - playMm;
   const maxCutMm = gapMm - 2 * fitting.stopMm;
@@ -97,7 +97,7 @@ export function nippleOf(
     },
   };
 
-  function problemOf(): Nipple['problem'] {
+  function problemOf(): NippleCut['problem'] {
     if (isBelow(gapMm, minGapMm, 'mm')) return 'fittings-touch';
     if (isAbove(gapMm, LONGEST_NIPPLE_MM, 'mm')) return 'no-nipple';
     if (isAbove(cutMm, maxCutMm, 'mm')) return 'too-long';

@@ -25,7 +25,7 @@ const KO = [knockoutAt('left', 'top', 100, 60, '3/4'), knockoutAt('right', 'top'
  * wide, 600 and 450 high. More wireway as given.
  */
 function under(way: Partial<GearType> = {}, knockouts: readonly Knockout[] = KO): Plan {
-  const joints = ['u', 'v'].flatMap((unit) =>
+  const nipples = ['u', 'v'].flatMap((unit) =>
     knockouts.map(({ id }) => ({
       id: `${unit}-${id}`,
       from: { placement: unit, knockout: id },
@@ -45,7 +45,7 @@ function under(way: Partial<GearType> = {}, knockouts: readonly Knockout[] = KO)
       hang('u', 'unit', 'w', 760, 1170),
       hang('v', 'short', 'w', 1240, 1220),
     ],
-    joints,
+    nipples,
   });
 }
 
@@ -59,9 +59,9 @@ describe('a unit under a wireway', () => {
     // 1350 − 1270 = 80 free, and 100 on to the hook line.
     expect(stack).toMatchObject({ gapMm: 80, hookAwayMm: 180 });
     expect(hookLineForGap(unit, wireway, 'bottom', 50)).toBe(1200);
-    const loose = prepare({ ...under(), joints: [] });
+    const loose = prepare({ ...under(), nipples: [] });
     expect(findWirewayAt(loose, getHung(loose, 'u'))).toMatchObject({ side: 'bottom' });
-    const below = prepare({ ...under({}, [knockoutAt('low', 'bottom', 100, 60, '1')]), joints: [] });
+    const below = prepare({ ...under({}, [knockoutAt('low', 'bottom', 100, 60, '1')]), nipples: [] });
     expect(findWirewayAt(below, getHung(below, 'u'))).toBeNull();
   });
 
@@ -111,19 +111,19 @@ describe('a unit under a wireway', () => {
       ...of,
       gearTypes: [...of.gearTypes, gear('over', { knockouts: [knockoutAt('k', 'bottom', 110, 60, '3/4')] })],
       placements: [...of.placements, hang('o', 'over', 'w', 760, 1500 + 80 + 500)],
-      joints: [
-        ...of.joints,
+      nipples: [
+        ...of.nipples,
         { id: 'o-k', from: { placement: 'o', knockout: 'k' }, wireway: 'ww', playMm: 6 },
       ],
     };
     expect(findingsOf(wirewayHolesCheck, prepare(over))).toEqual([]);
-    const holes = wirewayHoles(prepare(over), 'ww').map(({ joint, side }) => [joint.id, side]);
+    const holes = wirewayHoles(prepare(over), 'ww').map(({ nipple, side }) => [nipple.id, side]);
     expect(holes).toContainEqual(['o-k', 'top']);
     expect(holes).toContainEqual(['u-left', 'bottom']);
   });
 
   test('is hung there first when it has knockouts above only', () => {
-    const of = { ...under(), joints: [] };
+    const of = { ...under(), nipples: [] };
     const bare = prepare({ ...of, placements: of.placements.filter(({ id }) => id === 'ww') });
     const unit = of.gearTypes.find(({ id }) => id === 'unit');
     if (unit === undefined) throw new Error('no unit');
@@ -132,8 +132,8 @@ describe('a unit under a wireway', () => {
 
   test('cannot be joined by a knockout in its side', () => {
     const of = under({}, [...KO, knockoutAt('side', 'left', 100, 60, '3/4')]);
-    const joint = { id: 'new', from: { placement: 'u', knockout: 'side' }, wireway: 'ww', playMm: 6 };
-    const refused = applyEdit({ ...of, joints: [] }, { kind: 'add-joint', joint });
+    const nipple = { id: 'new', from: { placement: 'u', knockout: 'side' }, wireway: 'ww', playMm: 6 };
+    const refused = applyEdit({ ...of, nipples: [] }, { kind: 'add-nipple', nipple });
     expect(refused.ok ? '' : refusalText(refused.fault.message, of)).toContain('in the side');
   });
 });

@@ -18,8 +18,8 @@ export function usualSide({ knockouts }: Pick<GearType, 'knockouts'>): WirewaySi
 
 /** The side a unit is joined to a wireway at; null where none of its nipples leads into it. */
 export function joinedSide(prepared: Prepared, unit: Hung, wirewayId: string): WirewaySide | null {
-  const joint = prepared.jointsOfUnit.get(unit.id).find(({ wireway }) => wireway === wirewayId);
-  const knockout = unit.type.knockouts.find(({ id }) => id === joint?.from.knockout);
+  const nipple = prepared.nipplesOfUnit.get(unit.id).find(({ wireway }) => wireway === wirewayId);
+  const knockout = unit.type.knockouts.find(({ id }) => id === nipple?.from.knockout);
   return knockout === undefined ? null : sideOfKnockout(knockout);
 }
 
@@ -31,8 +31,8 @@ export function findWirewayAt(
   prepared: Prepared,
   unit: Hung,
 ): { readonly wireway: Hung; readonly side: WirewaySide } | null {
-  const [joint] = prepared.jointsOfUnit.get(unit.id);
-  const joined = joint === undefined ? undefined : prepared.hung.get(joint.wireway);
+  const [nipple] = prepared.nipplesOfUnit.get(unit.id);
+  const joined = nipple === undefined ? undefined : prepared.hung.get(nipple.wireway);
   if (joined !== undefined) return { wireway: joined, side: joinedSide(prepared, unit, joined.id) ?? 'top' };
   const { body } = unit;
   const inLine = (prepared.onFace.get(unit.face.id) ?? []).filter(
@@ -61,6 +61,6 @@ export function findWirewayAt(
 /** The wireway on a face that most nipples lead into, else its first; null where it has none. */
 export function mostUsedWireway(prepared: Prepared, faceId: string): string | null {
   const wireways = (prepared.onFace.get(faceId) ?? []).filter(({ type }) => type.kind === 'wireway');
-  const uses = (id: string) => prepared.jointsOfWireway.get(id).length;
+  const uses = (id: string) => prepared.nipplesOfWireway.get(id).length;
   return [...wireways].sort((a, b) => uses(b.id) - uses(a.id))[0]?.id ?? null;
 }

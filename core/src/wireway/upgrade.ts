@@ -1,16 +1,10 @@
 import { gearTypeName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import type { GearType } from '../plan/gear-type.ts';
-import {
-  AMPACITY_75C,
-  BUSBAR,
-  CONTINUOUS,
-  SMALL_CONDUCTORS,
-  STANDARD_RATINGS,
-} from '../reference/overcurrent.ts';
+import { BUSBAR, CONTINUOUS, SMALL_CONDUCTORS, STANDARD_RATINGS } from '../reference/overcurrent.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import type { Working } from '../working/working.ts';
-import { WIRE_SIZES, type WireSize } from '../reference/wireways.ts';
+import { AWG_AMPACITY, AWG_SIZES, type AwgSize } from '../reference/conductors.ts';
 
 /** What a unit needs of the panel it is joined to. */
 export type UpgradeNeeds = {
@@ -19,7 +13,7 @@ export type UpgradeNeeds = {
   /** The next standard breaker; null above the table. */
   readonly breakerA: number | null;
   /** The smallest copper conductor at 75 °C that carries it and that the breaker protects; null above the table. */
-  readonly wire: WireSize | null;
+  readonly wire: AwgSize | null;
   /** Whether the panel passes as much through as the unit gives; null where its rating is not stated. */
   readonly doesPanelCarry: boolean | null;
   /** 125 % of the unit’s current and the panel’s own supply device together; null where its rating is not stated. */
@@ -41,9 +35,8 @@ export function upgradeNeeds(
   const designA = outputA * CONTINUOUS.factor;
   const breakerA = STANDARD_RATINGS.rows.find((rating) => !isBelow(rating, designA, 'A')) ?? null;
   const wire =
-    WIRE_SIZES.find(
-      (size) => !isBelow(AMPACITY_75C.rows[size], designA, 'A') && isProtected(size, breakerA),
-    ) ?? null;
+    AWG_SIZES.find((size) => !isBelow(ampacity75A(size), designA, 'A') && isProtected(size, breakerA)) ??
+    null;
   const panelA = panel.ratings.maxCurrentA;
   const busbarMostA = panelA === null ? null : panelA * BUSBAR.mostRatio;
   const busbarA = panelA === null ? null : panelA + designA;
@@ -91,11 +84,16 @@ export function upgradeNeeds(
 }
 
 /** A conductor is protected by the breaker it carries, by the next standard size above it, or by its own limit when small. */
-function isProtected(size: WireSize, breakerA: number | null): boolean {
+function isProtected(size: AwgSize, breakerA: number | null): boolean {
   if (breakerA === null) return true;
   const small = SMALL_CONDUCTORS.rows[size];
   if (small !== undefined) return breakerA <= small;
-  const ampacity = AMPACITY_75C.rows[size];
+  const ampacity = ampacity75A(size);
   const next = STANDARD_RATINGS.rows.find((rating) => rating >= ampacity) ?? ampacity;
   return breakerA <= next;
+}
+
+/** Of copper that stands 75 °C and so ends, at most three in a raceway, A. */
+function ampacity75A(size: AwgSize): number {
+  return AWG_AMPACITY.rows.copper[size]?.[75] ?? 0;
 }

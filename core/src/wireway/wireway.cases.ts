@@ -1,15 +1,16 @@
+import { atGear, newCircuit } from '../conductor/new-circuit.ts';
 import type { CheckCases } from '../test/check-cases.ts';
 import { getSample } from '../gear/samples.ts';
 
 /** What each check of this family passes, and what it must find. */
 export const WIREWAY_CASES: Readonly<Record<string, CheckCases>> = {
-  'wireway.link': {
+  'wireway.join': {
     valid: [[]],
     invalid: [
       [
         {
-          kind: 'set-link',
-          link: {
+          kind: 'set-join',
+          join: {
             id: 'join',
             kind: 'side-by-side',
             a: { placement: 'load-centre', knockout: 'bottom-left' },
@@ -25,15 +26,15 @@ export const WIREWAY_CASES: Readonly<Record<string, CheckCases>> = {
       [
         {
           kind: 'set-circuit',
-          circuit: {
+          circuit: newCircuit('us', {
             id: 'thick',
             name: 'Thick',
-            from: 'a-ac',
-            to: 'load-feed',
-            wire: { kind: 'table', size: '500' },
-            count: 12,
-            currentCarryingCount: 3,
-          },
+            carries: 'ac-out',
+            from: atGear('inverter-a'),
+            to: atGear('load-centre'),
+            wire: { size: { by: 'awg', size: '500' }, count: 12, carrying: 3 },
+            stretches: [{ from: 'a-ac', to: 'load-feed' }],
+          }),
         },
       ],
     ],
@@ -47,7 +48,7 @@ export const WIREWAY_CASES: Readonly<Record<string, CheckCases>> = {
     invalid: [[{ kind: 'move-placement', placement: 'inverter-a', xMm: 12 * 25.4, yMm: 63.875 * 25.4 }]],
   },
   'wireway.nipple': {
-    valid: [[], [{ kind: 'set-joint-play', joint: 'a-dc', playMm: 6 }]],
-    invalid: [[{ kind: 'set-joint-play', joint: 'a-dc', playMm: 0 }]],
+    valid: [[], [{ kind: 'set-nipple-play', nipple: 'a-dc', playMm: 6 }]],
+    invalid: [[{ kind: 'set-nipple-play', nipple: 'a-dc', playMm: 0 }]],
   },
 };

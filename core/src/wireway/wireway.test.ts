@@ -11,7 +11,7 @@ import { requiredSpacingMm, wirewayHoles } from './hole-pattern.ts';
 import { sawnGlandHole, sawnKnockout } from '../drill/hole-saw.ts';
 import { wirewayHolesCheck } from './holes-check.ts';
 import { nippleCheck } from './nipple-check.ts';
-import { nippleOf } from './nipple.ts';
+import { nippleCut } from './nipple.ts';
 import { hookLineAway, hookLineForGap, hookLineStack } from './hook-line.ts';
 
 function demoUnits(of: Plan) {
@@ -43,7 +43,7 @@ function overWireway(
       gear('way', { kind: 'wireway', widthMm: 1000, heightMm: 150, depthMm: 150, dropMm: 150 }),
     ],
     placements: [hang('u', 'unit', 'w', 1000, 900 + gapMm + 500), hang('ww', 'way', 'w', 1000, 900)],
-    joints: knockouts.map(({ id }) => ({
+    nipples: knockouts.map(({ id }) => ({
       id: `j-${id}`,
       from: { placement: 'u', knockout: id },
       wireway: 'ww',
@@ -68,26 +68,26 @@ describe('hook line', () => {
   });
 });
 
-describe('nippleOf', () => {
+describe('nippleCut', () => {
   test.each<['1/2' | '3/4' | '1']>([['1/2'], ['3/4'], ['1']])(
     'accepts a %s nipple cut 2 3/4 in for a 3 in gap',
     (size) => {
       // Common practice, no source: about 1/4 in shorter than the gap.
-      const nipple = nippleOf(mmFromInch(3), mmFromInch(0.25), size, 'inside');
-      expect(inchFromMm(nipple.cutMm)).toBeCloseTo(2.75, 9);
-      expect(nipple.problem).toBeNull();
+      const cut = nippleCut(mmFromInch(3), mmFromInch(0.25), size, 'inside');
+      expect(inchFromMm(cut.cutMm)).toBeCloseTo(2.75, 9);
+      expect(cut.problem).toBeNull();
     },
   );
 
   test('refuses a gap in which two fittings touch, a cut past both stops and one that is not seated', () => {
-    expect(nippleOf(mmFromInch(1.5), mmFromInch(0.25), '3/4', 'inside').problem).toBe('fittings-touch');
-    expect(nippleOf(mmFromInch(3), 0, '3/4', 'inside').problem).toBe('too-long');
-    expect(nippleOf(mmFromInch(3), mmFromInch(1.5), '3/4', 'inside').problem).toBe('too-short');
+    expect(nippleCut(mmFromInch(1.5), mmFromInch(0.25), '3/4', 'inside').problem).toBe('fittings-touch');
+    expect(nippleCut(mmFromInch(3), 0, '3/4', 'inside').problem).toBe('too-long');
+    expect(nippleCut(mmFromInch(3), mmFromInch(1.5), '3/4', 'inside').problem).toBe('too-short');
   });
 
   test('takes rain-tight fittings outside', () => {
-    expect(nippleOf(mmFromInch(3), 6, '1', 'outside').fittingKind).toBe('rain-tight');
-    expect(nippleOf(mmFromInch(3), 6, '1', 'inside').fittingKind).toBe('set-screw');
+    expect(nippleCut(mmFromInch(3), 6, '1', 'outside').fittingKind).toBe('rain-tight');
+    expect(nippleCut(mmFromInch(3), 6, '1', 'inside').fittingKind).toBe('set-screw');
   });
 });
 

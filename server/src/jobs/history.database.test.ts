@@ -85,7 +85,7 @@ describe('the history of a job', () => {
     const [moved = renamed] = movedOn(renamed, 1);
     await store.save(job.id, 1, renamed, by('Rowan Pell'));
     await store.save(job.id, 2, moved, by('Ash Tolland'));
-    await store.save(job.id, 1, { ...moved, joints: [] }, by('Wren Oakes'));
+    await store.save(job.id, 1, { ...moved, nipples: [] }, by('Wren Oakes'));
     await store.restore(job.id, 3, 1, by('Rowan Pell'));
     const { revisions } = (await store.revisions(job.id, 0, 100)) ?? { revisions: [] };
     const name = moved.placements[0]?.name ?? '';
@@ -95,7 +95,7 @@ describe('the history of a job', () => {
         4,
         'conflict',
         'Wren Oakes',
-        `Changed job name; moved gear ${name}; removed ${moved.joints.length} nipples`,
+        `Changed job name; moved gear ${name}; removed ${moved.nipples.length} nipples`,
       ],
       [3, 'save', 'Ash Tolland', `Moved gear ${name}`],
       [2, 'save', 'Rowan Pell', 'Changed job name'],

@@ -23,6 +23,7 @@ const PackBench = lazily(async () => (await import('./pack/PackBench.tsx')).Pack
 const PassPanel = lazily(async () => (await import('./route/PassPanel.tsx')).PassPanel);
 const RouteBench = lazily(async () => (await import('./route/RouteBench.tsx')).RouteBench);
 const RunPanel = lazily(async () => (await import('./route/RunPanel.tsx')).RunPanel);
+const CircuitPanel = lazily(async () => (await import('./route/CircuitPanel.tsx')).CircuitPanel);
 const FacePanel = lazily(async () => (await import('./site/FacePanel.tsx')).FacePanel);
 const SiteBench = lazily(async () => (await import('./site/SiteBench.tsx')).SiteBench);
 const JobRules = lazily(async () => (await import('./mount/JobRules.tsx')).JobRules);
@@ -78,7 +79,7 @@ export function Bench({ step, plan, evaluation, current }: Props) {
       {step !== 'gear' && <FindingSummary left={left} isDone={current !== null} step={step} />}
       {step !== 'gear' && <FindingList findings={left} plan={plan} reader={reader} />}
       {step === 'gear' && <GearBench plan={plan} reader={reader} />}
-      {step === 'route' && <RouteBench plan={plan} routes={current?.routes ?? null} reader={reader} />}
+      {step === 'route' && <RouteBench plan={plan} current={current} reader={reader} />}
       {step === 'mount' && (
         <>
           <ClearanceTable plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
@@ -156,9 +157,9 @@ function selectionPanel(
         />
       );
     }
-    case 'joint': {
+    case 'nipple': {
       const owner = prepared.ownerOf(selection);
-      return owner.kind === 'joint' ? null : selectionPanel(step, owner, plan, evaluation, reader);
+      return owner.kind === 'nipple' ? null : selectionPanel(step, owner, plan, evaluation, reader);
     }
     case 'pass': {
       const pass = prepared.passes.get(selection.id);
@@ -170,6 +171,13 @@ function selectionPanel(
       const run = prepared.runs.get(selection.id);
       if (run === undefined || evaluation === null) return null;
       return <RunPanel key={run.id} run={run} plan={plan} routes={evaluation.routes} reader={reader} />;
+    }
+    case 'circuit': {
+      const circuit = prepared.circuits.get(selection.id);
+      const line = evaluation?.circuits.find((each) => each.circuit === selection.id) ?? null;
+      return circuit === undefined ? null : (
+        <CircuitPanel key={circuit.id} circuit={circuit} plan={plan} line={line} reader={reader} />
+      );
     }
     case 'face': {
       const face = step === 'site' ? prepared.site.faces.get(selection.id) : undefined;

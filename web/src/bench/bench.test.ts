@@ -17,7 +17,7 @@ describe('steps', () => {
     }
     // Brackets that hold nothing keep Mount from saying that nothing is left there.
     expect(stepOfFinding({ subjects: finding.subjects, check: 'fixing.holes' })).toBe('mount');
-    expect(stepOfFinding({ check: 'survey.contradictions', subjects: [{ kind: 'joint', id: 'x' }] })).toBe(
+    expect(stepOfFinding({ check: 'survey.contradictions', subjects: [{ kind: 'nipple', id: 'x' }] })).toBe(
       'mount',
     );
     expect(stepOfFinding({ check: 'survey.contradictions', subjects: [{ kind: 'run', id: 'x' }] })).toBe(

@@ -22,7 +22,7 @@ import { GapsView } from './GapsView.tsx';
 import { GhostsView } from './GhostsView.tsx';
 import { projector } from './project.ts';
 import { SheetFrame, type Pointed } from './SheetFrame.tsx';
-import { FacesLayer, GearLayer, JointsLayer, MarksLayer, PassesLayer, RunsLayer } from './SheetLayers.tsx';
+import { FacesLayer, GearLayer, NipplesLayer, MarksLayer, PassesLayer, RunsLayer } from './SheetLayers.tsx';
 import { SnapsView } from './SnapsView.tsx';
 import { STRIP_PX } from './PlanStripView.tsx';
 import { POLE_PX } from './StoryPole.tsx';
@@ -265,7 +265,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
       >
         <Hatch />
         <FacesLayer {...layer} inHand={face?.id ?? null} showsFraming={showsFraming} onPress={takeFace} />
-        <JointsLayer {...layer} />
+        <NipplesLayer {...layer} />
         {evaluation !== null && (
           <RunsLayer
             seen={seen}

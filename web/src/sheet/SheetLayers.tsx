@@ -1,7 +1,7 @@
 import { memo, useMemo, useRef, type PointerEvent } from 'react';
 import { SEVERITIES, type Finding } from '@zarnel/core/checks';
 import {
-  linkEnds,
+  joinEnds,
   wirewayHoles,
   type Evaluation,
   type Hung,
@@ -9,11 +9,11 @@ import {
   type RoutedRun,
   type SiteFace,
 } from '@zarnel/core/figures';
-import type { Link, Pass } from '@zarnel/core/plan';
+import type { Join, Pass } from '@zarnel/core/plan';
 import { SeverityShape } from '../ui/SeverityMark.tsx';
 import { FaceView } from './FaceView.tsx';
 import { GearFromFar, GearView } from './GearView.tsx';
-import { JoinView, NipplesView } from './JointsView.tsx';
+import { JoinView, NipplesView } from './NipplesView.tsx';
 import type { Project } from './project.ts';
 import { PassView, RunView } from './RouteView.tsx';
 import { steadyGroups, type Detail } from './visible-faces.ts';
@@ -52,18 +52,18 @@ export function FacesLayer(
 }
 
 /** Nipples between units and wireways, and joins between enclosures. */
-export function JointsLayer({ prepared, seen, project }: Layer) {
+export function NipplesLayer({ prepared, seen, project }: Layer) {
   const near = nearFaces(seen);
   const onFace = near.flatMap((id) => prepared.onFace.get(id) ?? []);
   const wireways = onFace.filter(({ type }) => type.kind === 'wireway');
-  const links = new Set<Link>(onFace.flatMap(({ id }) => prepared.linksOfGear.get(id)));
+  const joins = new Set<Join>(onFace.flatMap(({ id }) => prepared.joinsOfGear.get(id)));
   return (
     <g pointerEvents="none">
       {wireways.map(({ id }) => (
         <NipplesView key={id} holes={wirewayHoles(prepared, id)} project={project} />
       ))}
-      {[...links].flatMap((link) =>
-        linkEnds(prepared, link)
+      {[...joins].flatMap((join) =>
+        joinEnds(prepared, join)
           .filter(({ face }) => seen.get(face) === 'near')
           .map((end) => <JoinView key={end.key} end={end} project={project} />),
       )}

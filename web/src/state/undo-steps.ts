@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { AppliedEdit } from '@zarnel/core/plan';
+import { FORMAT_VERSION, type AppliedEdit } from '@zarnel/core/plan';
 import { InTurn } from '../in-turn.ts';
 import { openedOnce } from './opened-once.ts';
 import { openTabs, ownTab } from './tab.ts';
@@ -60,8 +60,10 @@ type Schema = DBSchema & {
 /** Steps in the browser’s own database, so that what was done can be undone after a reload. Each is written once. */
 export function browserSteps() {
   const database = openedOnce(() =>
-    openDB<Schema>('zarnel-steps', 1, {
+    // Steps fit only plans of the format they were made in: those of an older one cannot be undone any more.
+    openDB<Schema>('zarnel-steps', FORMAT_VERSION, {
       upgrade: (fresh) => {
+        for (const name of [...fresh.objectStoreNames]) fresh.deleteObjectStore(name);
         fresh.createObjectStore('places', { keyPath: ['jobId', 'tab'] }).createIndex('job', 'jobId');
         fresh.createObjectStore('steps', { keyPath: ['jobId', 'tab', 'number'] });
       },

@@ -6,6 +6,7 @@ import {
   type Remedies,
 } from '@zarnel/core/figures';
 import { withPlanChanges, type Plan, type PlanChanges } from '@zarnel/core/plan';
+import type { Working } from '@zarnel/core/words';
 
 /** Keeps the plan that the page is shown figures of, with all that follows from it. Throws where no plan was given yet. */
 export class Checking {
@@ -30,6 +31,10 @@ export class Checking {
 
   remedies(finding: string): Remedies | null {
     return this.opened().evaluation.remediesOf(finding);
+  }
+
+  circuitWorkings(circuit: string): readonly Working[] {
+    return this.opened().evaluation.workingsOfCircuit(circuit);
   }
 
   clearances(): ClearanceLine[] {

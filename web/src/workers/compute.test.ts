@@ -42,6 +42,7 @@ function workers() {
       change: asked((changes) => checking.change(changes)),
       remedies: asked((finding) => checking.remedies(finding)),
       clearances: asked(() => checking.clearances()),
+      circuitWorkings: asked((circuit) => checking.circuitWorkings(circuit)),
     };
     const worker = {
       terminate: () => undefined,
@@ -113,7 +114,7 @@ describe('the evaluation that workers keep up', () => {
     const plan = honeyHouse();
     expect(await evaluator.clearances()).toBeNull();
     await evaluator.evaluate(plan);
-    const bare = { ...plan, placements: [], joints: [], links: [], circuits: [], runs: [] };
+    const bare = { ...plan, placements: [], nipples: [], joins: [], circuits: [], runs: [] };
     const [, clearances] = await Promise.all([evaluator.evaluate(bare), evaluator.clearances()]);
     expect(clearances).toEqual([]);
   });

@@ -7,6 +7,7 @@ import {
   type Remedies,
 } from '@zarnel/core/figures';
 import { planChanges, type Plan } from '@zarnel/core/plan';
+import type { Working } from '@zarnel/core/words';
 import { InTurn } from '../in-turn.ts';
 import { Answering, WorkerLost, type Mortal } from './answering.ts';
 import type { Checking } from './checking.ts';
@@ -48,7 +49,7 @@ export class Evaluator<Worker extends Mortal> {
       const isKnown = known !== null && known.remote === remote;
       const before = isKnown ? known.evaluation : NO_EVALUATION;
       const changes = isKnown ? await remote.change(planChanges(known.plan, plan)) : await remote.open(plan);
-      const evaluation = withEvaluationChanges(before, changes, plan.runs);
+      const evaluation = withEvaluationChanges(before, changes, plan);
       this.known = { remote, plan, evaluation };
       return evaluation;
     });
@@ -67,6 +68,11 @@ export class Evaluator<Worker extends Mortal> {
   /** Every clearance that a rule asks for, of the plan that was last evaluated; null where none was. */
   async clearances(): Promise<ClearanceLine[] | null> {
     return this.askOfLast((remote) => remote.clearances());
+  }
+
+  /** How the figures of a circuit of the plan that was last evaluated were found; null where none was. */
+  async circuitWorkings(circuit: string): Promise<readonly Working[] | null> {
+    return this.askOfLast((remote) => remote.circuitWorkings(circuit));
   }
 
   private ask<Answer>(question: (remote: Computing) => Promise<Answer>): Promise<Answer> {

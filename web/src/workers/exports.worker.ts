@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import type { DrillSheet } from '@zarnel/core/figures';
-import { holesCsv, writeGearCsv, writeGearFile } from '@zarnel/core/files';
+import type { CircuitLine, DrillSheet } from '@zarnel/core/figures';
+import { circuitsCsv, drumsCsv, holesCsv, labelsCsv, writeGearCsv, writeGearFile } from '@zarnel/core/files';
 import type { GearType, Plan } from '@zarnel/core/plan';
 import { tellingOf, type Reader } from '@zarnel/core/words';
 
@@ -8,6 +8,11 @@ import { tellingOf, type Reader } from '@zarnel/core/words';
 const exports = {
   holesCsv: (sheets: readonly DrillSheet[], reader: Reader, plan: Plan): string =>
     holesCsv(sheets, tellingOf(reader, plan)),
+  circuitsCsv: (lines: readonly CircuitLine[], reader: Reader, plan: Plan): string =>
+    circuitsCsv(plan, lines, tellingOf(reader, plan)),
+  drumsCsv: (lines: readonly CircuitLine[], reader: Reader, plan: Plan): string =>
+    drumsCsv(plan, lines, tellingOf(reader, plan)),
+  labelsCsv: (lines: readonly CircuitLine[], plan: Plan): string => labelsCsv(plan, lines),
   gearFile: (gear: readonly GearType[]): string => writeGearFile(gear),
   gearCsv: (gear: readonly GearType[]): string => writeGearCsv(gear),
 };

@@ -1,3 +1,5 @@
+import type { Run } from '../run.ts';
+import { atGear, newCircuit } from '../../conductor/new-circuit.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { honeyHouse } from '../../demo/honey-house.ts';
@@ -25,6 +27,23 @@ const port = fc.constantFrom(
 const face = idOf(base.faces);
 const corner = fc.integer({ min: 0, max: 4 });
 const newId = fc.constantFrom('new-1', 'new-2', 'wireway');
+const anyRun = (id: fc.Arbitrary<string>) =>
+  fc.record({
+    id,
+    name: fc.constant('Run'),
+    from: port,
+    to: port,
+    circuits: fc.constantFrom<string[]>(
+      [],
+      ['a-array'],
+      ['a-array', 'b-array'],
+      ['a-feed', 'a-feed'],
+      ['gone'],
+    ),
+    laid: fc.constantFrom<Run['laid']>({ as: 'clipped' }, { as: 'conduit', size: null }),
+    raisedMm: fc.constantFrom(0, 40),
+    slackEachEndMm: lengthMm,
+  });
 
 /** Every kind of edit, with arguments that are sometimes refused. */
 const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { kind: Kind }>> } = {
@@ -182,18 +201,32 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
   }),
   'set-circuit': fc.record({
     kind: fc.constant('set-circuit'),
-    circuit: fc.record({
-      id: fc.constantFrom('a-feed', 'new-feed'),
-      name: fc.constant('Feed'),
-      from: fc.constantFrom('a-ac', 'a-dc', 'gone'),
-      to: fc.constantFrom('load-feed', 'a-dc'),
-      wire: fc.constantFrom(
-        { kind: 'table', size: '8' } as const,
-        { kind: 'measured', diameterMm: 7.5 } as const,
+    circuit: fc
+      .record({
+        id: fc.constantFrom('a-feed', 'new-feed'),
+        placement: fc.constantFrom('inverter-a', 'gone'),
+        from: fc.constantFrom('a-ac', 'a-dc', 'gone'),
+        to: fc.constantFrom('load-feed', 'a-dc'),
+        size: fc.constantFrom(
+          { by: 'program' } as const,
+          { by: 'awg', size: '8' } as const,
+          { by: 'mm2', size: '6' } as const,
+          { by: 'measured', diameterMm: 7.5 } as const,
+        ),
+        count: fc.integer({ min: 1, max: 4 }),
+        carrying: fc.integer({ min: 0, max: 5 }),
+      })
+      .map(({ id, placement: at, from, to, ...wire }) =>
+        newCircuit('us', {
+          id,
+          name: 'Feed',
+          carries: 'ac-out',
+          from: atGear(at),
+          to: atGear('load-centre'),
+          wire,
+          stretches: [{ from, to }],
+        }),
       ),
-      count: fc.integer({ min: 1, max: 4 }),
-      currentCarryingCount: fc.integer({ min: 0, max: 5 }),
-    }),
   }),
   'remove-circuit': fc.record({
     kind: fc.constant('remove-circuit'),
@@ -236,23 +269,23 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
   }),
   'rename-placement': fc.record({ kind: fc.constant('rename-placement'), placement, name: fc.constant('N') }),
   'remove-placement': fc.record({ kind: fc.constant('remove-placement'), placement }),
-  'add-joint': fc.record({
-    kind: fc.constant('add-joint'),
-    joint: fc.record({
+  'add-nipple': fc.record({
+    kind: fc.constant('add-nipple'),
+    nipple: fc.record({
       id: newId,
       from: port,
       wireway: fc.constantFrom('wireway', 'disconnect'),
       playMm: lengthMm,
     }),
   }),
-  'set-joint-play': fc.record({
-    kind: fc.constant('set-joint-play'),
-    joint: idOf(base.joints),
+  'set-nipple-play': fc.record({
+    kind: fc.constant('set-nipple-play'),
+    nipple: idOf(base.nipples),
     playMm: lengthMm,
   }),
-  'set-link': fc.record({
-    kind: fc.constant('set-link'),
-    link: fc.oneof(
+  'set-join': fc.record({
+    kind: fc.constant('set-join'),
+    join: fc.oneof(
       fc.record({ id: newId, kind: fc.constant('side-by-side'), a: port, b: port }),
       fc.record({
         id: newId,
@@ -265,8 +298,8 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
       }),
     ),
   }),
-  'remove-link': fc.record({ kind: fc.constant('remove-link'), link: fc.constantFrom('new-1', 'gone') }),
-  'remove-joint': fc.record({ kind: fc.constant('remove-joint'), joint: idOf(base.joints) }),
+  'remove-join': fc.record({ kind: fc.constant('remove-join'), join: fc.constantFrom('new-1', 'gone') }),
+  'remove-nipple': fc.record({ kind: fc.constant('remove-nipple'), nipple: idOf(base.nipples) }),
   'add-pass': fc.record({
     kind: fc.constant('add-pass'),
     pass: fc.record({
@@ -276,6 +309,7 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
       xMm: lengthMm,
       yMm: lengthMm,
       gland: fc.constantFrom(...GLAND_SIZES),
+      glandCount: fc.integer({ min: 1, max: 3 }),
     }),
   }),
   'move-pass': fc.record({
@@ -289,18 +323,14 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     pass: idOf(base.passes),
     gland: fc.constantFrom(...GLAND_SIZES),
   }),
-  'remove-pass': fc.record({ kind: fc.constant('remove-pass'), pass: idOf(base.passes) }),
-  'add-run': fc.record({
-    kind: fc.constant('add-run'),
-    run: fc.record({
-      id: newId,
-      name: fc.constant('Run'),
-      from: port,
-      to: port,
-      cableDiameterMm: fc.constant(6),
-      slackEachEndMm: lengthMm,
-    }),
+  'set-pass-gland-count': fc.record({
+    kind: fc.constant('set-pass-gland-count'),
+    pass: idOf(base.passes),
+    glandCount: fc.integer({ min: 1, max: 6 }),
   }),
+  'remove-pass': fc.record({ kind: fc.constant('remove-pass'), pass: idOf(base.passes) }),
+  'add-run': fc.record({ kind: fc.constant('add-run'), run: anyRun(newId) }),
+  'set-run': fc.record({ kind: fc.constant('set-run'), run: anyRun(idOf(base.runs)) }),
   'set-run-slack': fc.record({
     kind: fc.constant('set-run-slack'),
     run: idOf(base.runs),
@@ -360,13 +390,13 @@ describe('applyEdit', () => {
     const applied = applyEdit(base, { kind: 'remove-placement', placement: 'disconnect' });
     if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
     expect(applied.value.plan.runs).toEqual([]);
-    expect(applied.value.plan.joints.map(({ id }) => id)).not.toContain('disconnect-out');
+    expect(applied.value.plan.nipples.map(({ id }) => id)).not.toContain('disconnect-out');
   });
 
   test('refuses a second nipple in one knockout and what does not exist', () => {
-    const [joint] = base.joints;
-    if (joint === undefined) throw new Error('no joint');
-    const again = { kind: 'add-joint', joint: { ...joint, id: 'again' } } as const;
+    const [nipple] = base.nipples;
+    if (nipple === undefined) throw new Error('no nipple');
+    const again = { kind: 'add-nipple', nipple: { ...nipple, id: 'again' } } as const;
     expect(applyEdit(base, again)).toMatchObject({ ok: false, fault: { code: 'taken' } });
     const gone = { kind: 'move-pass', pass: 'gone', xMm: 0, yMm: 0 } as const;
     expect(applyEdit(base, gone)).toMatchObject({ ok: false, fault: { code: 'missing' } });

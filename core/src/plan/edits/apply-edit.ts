@@ -67,16 +67,18 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.setFlush.schema,
   KINDS.renamePlacement.schema,
   KINDS.removePlacement.schema,
-  KINDS.addJoint.schema,
-  KINDS.setJointPlay.schema,
-  KINDS.removeJoint.schema,
-  KINDS.setLink.schema,
-  KINDS.removeLink.schema,
+  KINDS.addNipple.schema,
+  KINDS.setNipplePlay.schema,
+  KINDS.removeNipple.schema,
+  KINDS.setJoin.schema,
+  KINDS.removeJoin.schema,
   KINDS.addPass.schema,
   KINDS.movePass.schema,
   KINDS.setPassGland.schema,
+  KINDS.setPassGlandCount.schema,
   KINDS.removePass.schema,
   KINDS.addRun.schema,
+  KINDS.setRun.schema,
   KINDS.setRunSlack.schema,
   KINDS.removeRun.schema,
   KINDS.setRules.schema,
@@ -99,7 +101,7 @@ const APPLY = new Map<string, AnyApply>(
 
 /** Edits that add or re-target references, after which the whole plan’s references are checked. */
 const MAY_DANGLE =
-  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|link|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|run|join|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
 /** Why edits may not be made: nothing has changed. `plan` is the one it speaks of, with those of them that could be made. */
 export type RefusedEdits = EditFault & { readonly plan: Plan };

@@ -60,10 +60,10 @@ function everything(): Plan {
       hang('c', 't', 'v', 900, 1200),
     ],
     passes: [
-      { id: 'p', name: 'P', face: 'w', xMm: 2200, yMm: 400, gland: 'M20' },
-      { id: 'q', name: 'Q', face: 'back', xMm: 2900, yMm: 1800, gland: 'M20' },
+      { id: 'p', name: 'P', face: 'w', xMm: 2200, yMm: 400, gland: 'M20', glandCount: 1 },
+      { id: 'q', name: 'Q', face: 'back', xMm: 2900, yMm: 1800, gland: 'M20', glandCount: 1 },
     ],
-    links: [
+    joins: [
       {
         id: 'l',
         kind: 'back-to-back',
@@ -98,8 +98,8 @@ function realPlaces(of: Plan, from: string): Map<string, readonly number[]> {
   };
   const faceOfPlacement = (id: string) => of.placements.find((each) => each.id === id)?.face ?? '';
   for (const { id, face, xMm, yMm } of [...of.placements, ...of.passes]) put(id, face, [xMm, yMm]);
-  for (const link of of.links)
-    if (link.kind === 'back-to-back') put(link.id, faceOfPlacement(link.a.placement), [link.xMm, link.yMm]);
+  for (const join of of.joins)
+    if (join.kind === 'back-to-back') put(join.id, faceOfPlacement(join.a.placement), [join.xMm, join.yMm]);
   for (const { id, obstacles, shape } of of.faces) {
     for (const { id: name, shape: form } of obstacles) {
       if (form.kind === 'box') put(`${id}/${name}`, id, [form.xMm, form.yMm]);
@@ -171,7 +171,7 @@ describe('reshaping a face', () => {
     // The left edge goes out by 100 mm: everything is 100 mm further from it, as seen from the front.
     const pointsMm: [number, number][] = [[-100, 0], [4000, 0], [4000, 2500], [-100, 2500]]; // prettier-ignore
     const after = edited({ ...everything(), folds: [] }, { kind: 'set-outline', face: 'w', pointsMm });
-    expect(after.links.map((link) => (link.kind === 'back-to-back' ? [link.xMm, link.yMm] : []))).toEqual([
+    expect(after.joins.map((join) => (join.kind === 'back-to-back' ? [join.xMm, join.yMm] : []))).toEqual([
       [1600, 1100],
       [2450, 1000],
     ]);
@@ -181,7 +181,7 @@ describe('reshaping a face', () => {
     const placed = Object.entries(everything()).flatMap(([list, items]) =>
       Array.isArray(items) && items.some((item: object) => 'xMm' in item && 'yMm' in item) ? [list] : [],
     );
-    expect(placed).toEqual(['placements', 'links', 'passes']);
+    expect(placed).toEqual(['placements', 'joins', 'passes']);
   });
 });
 

@@ -2,7 +2,7 @@ import { gearTypeName } from '../names.ts';
 import { told } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
-import { jointSchema, linkSchema, placementSchema, type Port } from '../placement.ts';
+import { nippleSchema, joinSchema, placementSchema, type Port } from '../placement.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from '../values.ts';
 import { defineEdit, missing, putInto, removeFrom, type EditFault } from './edit.ts';
@@ -78,11 +78,11 @@ export const setFlush = defineEdit(
 /** Takes the nipples, joins and runs that end at the gear with it; what was fixed to a board hangs on the face. */
 export const removePlacement = removeFrom('remove-placement', 'placement', 'placements');
 
-export const addJoint = defineEdit(
-  z.strictObject({ kind: z.literal('add-joint'), joint: jointSchema }),
-  (draft, { joint }) => {
-    const { placement, knockout } = joint.from;
-    const taken = takenBy(draft, joint.from, joint.id);
+export const addNipple = defineEdit(
+  z.strictObject({ kind: z.literal('add-nipple'), nipple: nippleSchema }),
+  (draft, { nipple }) => {
+    const { placement, knockout } = nipple.from;
+    const taken = takenBy(draft, nipple.from, nipple.id);
     if (taken !== null) return taken;
     const type = draft.placements.find(({ id }) => id === placement)?.type;
     const edge = draft.gearTypes
@@ -95,34 +95,34 @@ export const addJoint = defineEdit(
       );
       return { code: 'not-allowed', message };
     }
-    draft.joints.push(joint);
+    draft.nipples.push(nipple);
     return null;
   },
 );
 
-export const setJointPlay = defineEdit(
-  z.strictObject({ kind: z.literal('set-joint-play'), joint: idSchema, playMm: lengthMmSchema }),
-  (draft, { joint: id, playMm }) => {
-    const joint = draft.joints.find((candidate) => candidate.id === id);
-    if (joint === undefined) return missing('nipple', id);
-    joint.playMm = playMm;
+export const setNipplePlay = defineEdit(
+  z.strictObject({ kind: z.literal('set-nipple-play'), nipple: idSchema, playMm: lengthMmSchema }),
+  (draft, { nipple: id, playMm }) => {
+    const nipple = draft.nipples.find((candidate) => candidate.id === id);
+    if (nipple === undefined) return missing('nipple', id);
+    nipple.playMm = playMm;
     return null;
   },
 );
 
-export const removeJoint = removeFrom('remove-joint', 'joint', 'joints');
+export const removeNipple = removeFrom('remove-nipple', 'nipple', 'nipples');
 
 /** Why a knockout is no longer free for something else than `id`; null while it is. */
 function takenBy(draft: Draft<Plan>, port: Port, id: string): EditFault | null {
   const isSame = (other: Port) => other.placement === port.placement && other.knockout === port.knockout;
-  if (draft.joints.some((joint) => joint.id !== id && isSame(joint.from))) {
+  if (draft.nipples.some((nipple) => nipple.id !== id && isSame(nipple.from))) {
     return {
       code: 'taken',
       message: told('The knockout “{knockout}” already has a nipple.', { knockout: port.knockout }),
     };
   }
-  const isJoined = draft.links.some(
-    (link) => link.id !== id && link.kind === 'side-by-side' && (isSame(link.a) || isSame(link.b)),
+  const isJoined = draft.joins.some(
+    (join) => join.id !== id && join.kind === 'side-by-side' && (isSame(join.a) || isSame(join.b)),
   );
   return isJoined
     ? {
@@ -135,18 +135,18 @@ function takenBy(draft: Draft<Plan>, port: Port, id: string): EditFault | null {
 }
 
 /** Joins two enclosures, or changes how those of the same id are joined. */
-export const setLink = defineEdit(
-  z.strictObject({ kind: z.literal('set-link'), link: linkSchema }),
-  (draft, { link }) => {
-    if (link.kind === 'side-by-side') {
-      const taken = takenBy(draft, link.a, link.id) ?? takenBy(draft, link.b, link.id);
+export const setJoin = defineEdit(
+  z.strictObject({ kind: z.literal('set-join'), join: joinSchema }),
+  (draft, { join }) => {
+    if (join.kind === 'side-by-side') {
+      const taken = takenBy(draft, join.a, join.id) ?? takenBy(draft, join.b, join.id);
       if (taken !== null) return taken;
     }
-    const at = draft.links.findIndex(({ id }) => id === link.id);
-    if (at < 0) draft.links.push(link);
-    else draft.links[at] = link;
+    const at = draft.joins.findIndex(({ id }) => id === join.id);
+    if (at < 0) draft.joins.push(join);
+    else draft.joins[at] = join;
     return null;
   },
 );
 
-export const removeLink = removeFrom('remove-link', 'link', 'links');
+export const removeJoin = removeFrom('remove-join', 'join', 'joins');

@@ -32,9 +32,26 @@ export const setPassGland = defineEdit(
   },
 );
 
+export const setPassGlandCount = defineEdit(
+  z.strictObject({
+    kind: z.literal('set-pass-gland-count'),
+    pass: idSchema,
+    glandCount: passSchema.shape.glandCount,
+  }),
+  (draft, { pass: id, glandCount }) => {
+    const pass = draft.passes.find((candidate) => candidate.id === id);
+    if (pass === undefined) return missing('hole', id);
+    pass.glandCount = glandCount;
+    return null;
+  },
+);
+
 export const removePass = removeFrom('remove-pass', 'pass', 'passes');
 
 export const addRun = putInto('add-run', 'run', 'runs', runSchema);
+
+/** Changes a run: what it carries, how it is laid. */
+export const setRun = putInto('set-run', 'run', 'runs', runSchema, 'replace');
 
 export const setRunSlack = defineEdit(
   z.strictObject({ kind: z.literal('set-run-slack'), run: idSchema, slackEachEndMm: lengthMmSchema }),

@@ -86,7 +86,7 @@ describe('taking a face out', () => {
     expect(without.folds.map(({ id }) => id)).toEqual(['north-corner', 'floor-line']);
     expect(without.placements.map(({ id }) => id)).not.toContain('array-box');
     expect([without.passes, without.runs]).toEqual([[], []]);
-    expect(without.joints).toEqual(base.joints);
+    expect(without.nipples).toEqual(base.nipples);
     expect(openPlan(JSON.parse(JSON.stringify(without))).ok).toBe(true);
   });
 
@@ -95,18 +95,18 @@ describe('taking a face out', () => {
       { kind: 'set-root', face: 'north-wall' },
       { kind: 'remove-face', face: 'plant-wall' },
     );
-    expect([without.joints, without.runs]).toEqual([[], []]);
+    expect([without.nipples, without.runs]).toEqual([[], []]);
     expect(without.placements.map(({ face }) => face)).not.toContain('plant-wall');
   });
 
   test('drops the joins of the gear that hung there', () => {
     const joined: Plan = {
       ...base,
-      links: [{ id: 'j', kind: 'back-to-back', a: { placement: 'array-box' }, b: { placement: 'load-centre' }, xMm: 1, yMm: 1, tradeSize: '1' }], // prettier-ignore
+      joins: [{ id: 'j', kind: 'back-to-back', a: { placement: 'array-box' }, b: { placement: 'load-centre' }, xMm: 1, yMm: 1, tradeSize: '1' }], // prettier-ignore
     };
     const applied = applyEdits(joined, [{ kind: 'remove-face', face: 'roof-underside' }]);
     if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
-    expect(applied.value.plan.links).toEqual([]);
+    expect(applied.value.plan.joins).toEqual([]);
   });
 
   test('of an other side alone takes the holes that came out on it', () => {
@@ -121,9 +121,15 @@ describe('gear types', () => {
     expect(refusal({ kind: 'remove-gear-type', gearType: 'inverter-8kw' })).toMatch(
       /“Inverter A” is of this type/u,
     );
-    expect(edited({ kind: 'remove-gear-type', gearType: 'solar-module-400w' }).gearTypes).toHaveLength(
-      base.gearTypes.length - 1,
+    expect(refusal({ kind: 'remove-gear-type', gearType: 'solar-module-400w' })).toMatch(
+      /“Array to inverter A” comes from modules of this type/u,
     );
+    const bare = (['a-array', 'b-array'] as const).map(
+      (circuit) => ({ kind: 'remove-circuit', circuit }) as const,
+    );
+    expect(
+      edited(...bare, { kind: 'remove-gear-type', gearType: 'solar-module-400w' }).gearTypes,
+    ).toHaveLength(base.gearTypes.length - 1);
   });
 
   test('may change while nothing that ends at them is lost', () => {

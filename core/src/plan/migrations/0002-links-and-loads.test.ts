@@ -26,13 +26,12 @@ describe('raising version 2', () => {
   test('opens a kept file with everything where it was', () => {
     const opened = openPlanText(text);
     if (!opened.ok) throw new Error(opened.fault[0]?.message);
-    const { formatVersion, placements, joints, circuits, gearTypes } = opened.value;
+    const { formatVersion, placements, nipples, gearTypes } = opened.value;
     expect(formatVersion).toBe(FORMAT_VERSION);
     const old = kept();
-    expect({ placements, joints, circuits, gearTypes }).toEqual({
+    expect({ placements, nipples, gearTypes }).toEqual({
       placements: old.placements,
-      joints: old.joints,
-      circuits: old.circuits,
+      nipples: old.joints,
       gearTypes: old.gearTypes,
     });
   });

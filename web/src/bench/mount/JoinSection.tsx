@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import {
   canBeScrewed,
-  findLink,
-  joinOf,
+  findJoin,
+  adjoiningOf,
   KNOCKOUT_SIZES,
-  linkOf,
+  joinOf,
   MACHINE_SCREWS_INCH,
   MACHINE_SCREWS_METRIC,
   meetEdit,
@@ -12,7 +12,7 @@ import {
   sizeText,
   upgradeNeeds,
   type Hung,
-  type Join,
+  type Adjoining,
   type KnockoutSize,
   type MachineScrew,
   type Meeting,
@@ -50,35 +50,35 @@ const FIRST_SCREW = { us: '#10-32', iec: 'M5' } as const;
 export function JoinSection({ item, plan, prepared, reader }: Props) {
   const joins = [...prepared.hung.values()].flatMap((other) => {
     if (other.id === item.id || item.type.kind === 'board' || other.type.kind === 'board') return [];
-    return joinOf(item, other) ?? [];
+    return adjoiningOf(item, other) ?? [];
   });
   const [chosen, setChosen] = useState('');
-  const join = joins.find(({ b }) => b.id === chosen) ?? joins[0];
-  if (join === undefined) return null;
+  const adjoining = joins.find(({ b }) => b.id === chosen) ?? joins[0];
+  if (adjoining === undefined) return null;
   return (
-    <Section title="Joined to another" summary={join.b.placement.name}>
+    <Section title="Joined to another" summary={adjoining.b.placement.name}>
       <Choice
         label="With"
-        value={join.b.id}
+        value={adjoining.b.id}
         options={joins.map(({ b }) => ({ value: b.id, label: b.placement.name }))}
         onChange={setChosen}
       />
       <p className="mt-2">
-        {join.kind === 'side-by-side' ? 'Side by side' : 'Back to back through the wall'},{' '}
-        <span className="figure">{formatLength(join.gapMm, reader)}</span> between them
+        {adjoining.kind === 'side-by-side' ? 'Side by side' : 'Back to back through the wall'},{' '}
+        <span className="figure">{formatLength(adjoining.gapMm, reader)}</span> between them
       </p>
-      <Meetings join={join} reader={reader} />
-      <KeptJoin key={join.b.id} join={join} plan={plan} prepared={prepared} />
-      {canBeScrewed(join) && <Screws join={join} reader={reader} codeBasis={plan.codeBasis} />}
-      <Upgrade unit={item} panel={join.b} reader={reader} />
+      <Meetings adjoining={adjoining} reader={reader} />
+      <KeptJoin key={adjoining.b.id} adjoining={adjoining} plan={plan} prepared={prepared} />
+      {canBeScrewed(adjoining) && <Screws adjoining={adjoining} reader={reader} codeBasis={plan.codeBasis} />}
+      <Upgrade unit={item} panel={adjoining.b} reader={reader} />
     </Section>
   );
 }
 
-function Meetings({ join, reader }: { readonly join: Join; readonly reader: Reader }) {
+function Meetings({ adjoining, reader }: { readonly adjoining: Adjoining; readonly reader: Reader }) {
   const [fault, setFault] = useState<string | null>(null);
-  const { meetings, through } = join;
-  const move = meetEdit(join);
+  const { meetings, through } = adjoining;
+  const move = meetEdit(adjoining);
   const length = (mm: number) => <span className="figure">{formatLength(mm, reader)}</span>;
   if (through !== null) {
     return (
@@ -124,28 +124,32 @@ function Meetings({ join, reader }: { readonly join: Join; readonly reader: Read
 const THROUGH_SIZES = KNOCKOUT_SIZES.map((value) => ({ value, label: sizeText(value) }));
 
 /** Keeps the join in the plan, so that it is checked, drawn and drilled; or takes it out again. */
-function KeptJoin({ join, plan, prepared }: Pick<Props, 'plan' | 'prepared'> & { readonly join: Join }) {
+function KeptJoin({
+  adjoining,
+  plan,
+  prepared,
+}: Pick<Props, 'plan' | 'prepared'> & { readonly adjoining: Adjoining }) {
   const [size, setSize] = useState<KnockoutSize>('2');
   const [fault, setFault] = useState<string | null>(null);
-  const kept = findLink(prepared, join.a, join.b);
-  const link = linkOf(join, freshId(plan, 'join'), size);
+  const kept = findJoin(prepared, adjoining.a, adjoining.b);
+  const join = joinOf(adjoining, freshId(plan, 'join'), size);
   if (kept !== null) {
     return (
       <div className="mb-2 flex items-center justify-between gap-2 border-l-4 border-solder pl-2">
         <span>
           Joined{kept.kind === 'back-to-back' ? `, ${sizeText(kept.tradeSize)} through the wall` : ''}
         </span>
-        <Button look="quiet" onClick={() => setFault(tryEdits([{ kind: 'remove-link', link: kept.id }]))}>
+        <Button look="quiet" onClick={() => setFault(tryEdits([{ kind: 'remove-join', join: kept.id }]))}>
           Take the join out
         </Button>
         <Fault className="text-sm">{fault}</Fault>
       </div>
     );
   }
-  if (link === null) return null;
+  if (join === null) return null;
   return (
     <div className="mb-2">
-      {link.kind === 'back-to-back' && (
+      {join.kind === 'back-to-back' && (
         <Choice
           label="Nipple through the wall"
           value={size}
@@ -153,7 +157,7 @@ function KeptJoin({ join, plan, prepared }: Pick<Props, 'plan' | 'prepared'> & {
           onChange={(value) => setSize(value as KnockoutSize)}
         />
       )}
-      <Button look="strong" onClick={() => setFault(tryEdits([{ kind: 'set-link', link }]))}>
+      <Button look="strong" onClick={() => setFault(tryEdits([{ kind: 'set-join', join }]))}>
         Join them
       </Button>
       <Fault className="text-sm">{fault}</Fault>
@@ -162,17 +166,17 @@ function KeptJoin({ join, plan, prepared }: Pick<Props, 'plan' | 'prepared'> & {
 }
 
 function Screws({
-  join,
+  adjoining,
   reader,
   codeBasis,
 }: {
-  readonly join: Join;
+  readonly adjoining: Adjoining;
   readonly reader: Reader;
   readonly codeBasis: Plan['codeBasis'];
 }) {
   const [stack, setStack] = useState(FIRST_STACK);
   const [screw, setScrew] = useState<MachineScrew>(FIRST_SCREW[codeBasis]);
-  const window = screwWindow({ ...stack, screw, betweenMm: join.gapMm });
+  const window = screwWindow({ ...stack, screw, betweenMm: adjoining.gapMm });
   const field = (key: keyof typeof FIRST_STACK, label: string) => (
     <LengthField
       label={label}

@@ -2,13 +2,13 @@ import {
   hookLineStack,
   isFittingSize,
   NEW_PLAY_MM,
-  nippleOf,
+  nippleCut,
   sideOfKnockout,
   sizeText,
   type Hung,
   type WirewaySide,
 } from '@zarnel/core/figures';
-import { freshId, type Joint, type Knockout, type Plan, type PlanEdit } from '@zarnel/core/plan';
+import { freshId, type Nipple, type Knockout, type Plan, type PlanEdit } from '@zarnel/core/plan';
 import { formatLength, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -27,18 +27,18 @@ type Props = {
 /** The unit's knockouts towards the wireway: their nipples with cut lengths, or none yet. */
 export function NippleList({ item, wireway, side, plan, reader }: Props) {
   const towards = item.type.knockouts.filter((knockout) => sideOfKnockout(knockout) === side);
-  const jointAt = (knockout: Knockout) =>
-    plan.joints.find(({ from }) => from.placement === item.id && from.knockout === knockout.id);
-  const open = towards.filter((knockout) => jointAt(knockout) === undefined);
+  const nippleAt = (knockout: Knockout) =>
+    plan.nipples.find(({ from }) => from.placement === item.id && from.knockout === knockout.id);
+  const open = towards.filter((knockout) => nippleAt(knockout) === undefined);
   const joinAll = () => {
     const edits: PlanEdit[] = [];
     let reserved = plan;
     for (const knockout of open) {
       const id = freshId(reserved, `${item.id}-${knockout.id}`);
       const from = { placement: item.id, knockout: knockout.id };
-      const joint: Joint = { id, from, wireway: wireway.id, playMm: NEW_PLAY_MM };
-      reserved = { ...reserved, joints: [...reserved.joints, joint] };
-      edits.push({ kind: 'add-joint', joint });
+      const nipple: Nipple = { id, from, wireway: wireway.id, playMm: NEW_PLAY_MM };
+      reserved = { ...reserved, nipples: [...reserved.nipples, nipple] };
+      edits.push({ kind: 'add-nipple', nipple });
     }
     makeEdits(edits);
   };
@@ -47,11 +47,11 @@ export function NippleList({ item, wireway, side, plan, reader }: Props) {
       <h4 className="font-semibold">Nipples</h4>
       <ul>
         {towards.map((knockout) => {
-          const joint = jointAt(knockout);
-          return joint === undefined ? null : (
+          const nipple = nippleAt(knockout);
+          return nipple === undefined ? null : (
             <NippleRow
-              key={joint.id}
-              joint={joint}
+              key={nipple.id}
+              nipple={nipple}
               knockout={knockout}
               item={item}
               wireway={wireway}
@@ -70,9 +70,9 @@ export function NippleList({ item, wireway, side, plan, reader }: Props) {
   );
 }
 
-type RowProps = Omit<Props, 'plan'> & { readonly joint: Joint; readonly knockout: Knockout };
+type RowProps = Omit<Props, 'plan'> & { readonly nipple: Nipple; readonly knockout: Knockout };
 
-function NippleRow({ joint, knockout, item, wireway, side, reader }: RowProps) {
+function NippleRow({ nipple, knockout, item, wireway, side, reader }: RowProps) {
   if (!isFittingSize(knockout.tradeSize)) {
     return (
       <li className="text-sm">
@@ -81,27 +81,27 @@ function NippleRow({ joint, knockout, item, wireway, side, reader }: RowProps) {
     );
   }
   const { gapMm } = hookLineStack(item, wireway, side);
-  const nipple = nippleOf(gapMm, joint.playMm, knockout.tradeSize, item.face.face.side);
+  const cut = nippleCut(gapMm, nipple.playMm, knockout.tradeSize, item.face.face.side);
   return (
     <li className="border-b border-faint py-1">
       <p className="flex justify-between gap-2">
         <span>
-          {knockout.id}, {sizeText(knockout.tradeSize)} {nipple.fittingKind}
+          {knockout.id}, {sizeText(knockout.tradeSize)} {cut.fittingKind}
         </span>
-        <span className={`figure ${nipple.problem === null ? 'text-chalk' : 'text-crayon'}`}>
-          cut {formatLength(nipple.cutMm, reader)}
+        <span className={`figure ${cut.problem === null ? 'text-chalk' : 'text-crayon'}`}>
+          cut {formatLength(cut.cutMm, reader)}
         </span>
       </p>
       <details>
         <summary className="min-h-7 cursor-pointer text-sm text-chalk">Play, working, remove</summary>
         <LengthField
           label="Cut shorter than the gap by"
-          valueMm={joint.playMm}
+          valueMm={nipple.playMm}
           reader={reader}
-          onCommit={(playMm) => tryEdit({ kind: 'set-joint-play', joint: joint.id, playMm })}
+          onCommit={(playMm) => tryEdit({ kind: 'set-nipple-play', nipple: nipple.id, playMm })}
         />
-        <WorkingButton working={nipple.working} reader={reader} />
-        <Button look="quiet" onClick={() => makeEdits([{ kind: 'remove-joint', joint: joint.id }])}>
+        <WorkingButton working={cut.working} reader={reader} />
+        <Button look="quiet" onClick={() => makeEdits([{ kind: 'remove-nipple', nipple: nipple.id }])}>
           Remove the nipple
         </Button>
       </details>

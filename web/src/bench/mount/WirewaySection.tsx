@@ -2,17 +2,19 @@ import { useState } from 'react';
 import {
   fillSections,
   lineUpEdits,
+  sizeWords,
   USUAL_GAP_MM,
-  WIRE_SIZES,
-  wireAreaMm2,
   wirewayHoles,
   type Hung,
   type LineUp,
   type Prepared,
 } from '@zarnel/core/figures';
-import { freshId, type Circuit, type Plan } from '@zarnel/core/plan';
+import type { Plan } from '@zarnel/core/plan';
 import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
-import { makeEdits, refusalText, tryEdits } from '../../state/job-session.ts';
+import { refusalText, tryEdits } from '../../state/job-session.ts';
+import { currentEvaluation } from '../../state/plan-slice.ts';
+import { useAppDispatch, useAppSelector } from '../../state/store.ts';
+import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fault } from '../../ui/Fault.tsx';
@@ -73,7 +75,11 @@ export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
       </Section>
       <Section
         title="Conductors in it"
-        summary={String(plan.circuits.filter(({ from }) => isHere(plan, from, wireway.id)).length)}
+        summary={String(
+          plan.circuits.filter(({ stretches }) =>
+            stretches.some(({ from }) => isHere(plan, from, wireway.id)),
+          ).length,
+        )}
       >
         <Fill wireway={wireway} prepared={prepared} reader={reader} />
         <Circuits wireway={wireway} plan={plan} prepared={prepared} reader={reader} />
@@ -82,8 +88,8 @@ export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
   );
 }
 
-function isHere(plan: Plan, jointId: string, wirewayId: string): boolean {
-  return plan.joints.find(({ id }) => id === jointId)?.wireway === wirewayId;
+function isHere(plan: Plan, nippleId: string, wirewayId: string): boolean {
+  return plan.nipples.find(({ id }) => id === nippleId)?.wireway === wirewayId;
 }
 
 function Fill({ wireway, prepared, reader }: Omit<Props, 'plan'>) {
@@ -116,92 +122,96 @@ function Fill({ wireway, prepared, reader }: Omit<Props, 'plan'>) {
   );
 }
 
+/** The circuits that lie in it, each with the size it has; others can be laid in it. */
 function Circuits({ wireway, plan, prepared, reader }: Props) {
+  const dispatch = useAppDispatch();
+  const lines = useAppSelector((state) => currentEvaluation(state.plan)?.circuits);
   const holes = wirewayHoles(prepared, wireway.id);
+  const [circuitId, setCircuit] = useState('');
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');
-  const [size, setSize] = useState<string>('8');
-  const [count, setCount] = useState('3');
-  const [carrying, setCarrying] = useState('2');
   const [fault, setFault] = useState<string | null>(null);
-  const nameOf = (jointId: string) => {
-    const hole = holes.find(({ joint }) => joint.id === jointId);
-    return hole === undefined ? jointId : `${hole.unit.placement.name} ${hole.knockout.id}`;
-  };
-  const ends = [
-    { value: '', label: 'Choose …' },
-    ...holes.map(({ joint }) => ({ value: joint.id, label: nameOf(joint.id) })),
-  ];
-  const counts = Array.from({ length: 12 }, (_, index) => ({
-    value: String(index + 1),
-    label: String(index + 1),
+  const ends = holes.map(({ nipple, unit, knockout }) => ({
+    value: nipple.id,
+    label: `${unit.placement.name} ${knockout.id}`,
   }));
-  const add = () => {
-    const circuit: Circuit = {
-      id: freshId(plan, 'conductors'),
-      name: `${nameOf(from)} to ${nameOf(to)}`.slice(0, 120),
-      from,
-      to,
-      wire: { kind: 'table', size: WIRE_SIZES.find((each) => each === size) ?? '8' },
-      count: Number(count),
-      currentCarryingCount: Number(carrying),
-    };
-    setFault(tryEdits([{ kind: 'set-circuit', circuit }]));
+  const circuit = plan.circuits.find(({ id }) => id === circuitId);
+  const sizeOf = (id: string) => lines?.find((line) => line.circuit === id)?.size ?? null;
+  const lay = () => {
+    if (circuit === undefined) return;
+    const stretches = [...circuit.stretches, { from, to }];
+    setFault(tryEdits([{ kind: 'set-circuit', circuit: { ...circuit, stretches } }]));
   };
   return (
     <>
       <ul>
         {plan.circuits
-          .filter((circuit) => isHere(plan, circuit.from, wireway.id))
-          .map((circuit) => (
-            <li
-              key={circuit.id}
-              className="flex items-center justify-between gap-2 border-b border-faint py-1"
-            >
-              <span>
-                <span className="figure">{circuit.count}</span> ×{' '}
-                {circuit.wire.kind === 'table'
-                  ? `#${circuit.wire.size}`
-                  : formatLength(circuit.wire.diameterMm, reader)}
-                , {circuit.name}
-                <span className="block text-sm text-kraft">
-                  <span className="figure">
-                    {formatQuantity({ value: wireAreaMm2(circuit), unit: 'mm2' }, reader)}
-                  </span>{' '}
-                  each, <span className="figure">{circuit.currentCarryingCount}</span> carry current
-                </span>
-              </span>
-              <Button
-                look="quiet"
-                aria-label={`Take out ${circuit.name}`}
-                onClick={() => makeEdits([{ kind: 'remove-circuit', circuit: circuit.id }])}
+          .filter(({ stretches }) => stretches.some((each) => isHere(plan, each.from, wireway.id)))
+          .map((each) => {
+            const size = sizeOf(each.id);
+            return (
+              <li
+                key={each.id}
+                className="flex items-center justify-between gap-2 border-b border-faint py-1"
               >
-                ×
-              </Button>
-            </li>
-          ))}
+                <button
+                  type="button"
+                  className="min-h-9 flex-1 text-left hover:bg-tape/40"
+                  onClick={() => dispatch(viewSlice.actions.selected({ kind: 'circuit', id: each.id }))}
+                >
+                  <span className="figure">{each.wire.count}</span> ×{' '}
+                  {size === null ? 'size not known' : sizeWords(size)}, {each.name}
+                  <span className="block text-sm text-kraft">
+                    <span className="figure">{each.wire.carrying}</span> carry current
+                    {each.wire.size.by === 'measured' &&
+                      `, ${formatLength(each.wire.size.diameterMm, reader)} over each`}
+                  </span>
+                </button>
+                <Button
+                  look="quiet"
+                  aria-label={`Take ${each.name} out of it`}
+                  onClick={() =>
+                    setFault(
+                      tryEdits([
+                        {
+                          kind: 'set-circuit',
+                          circuit: {
+                            ...each,
+                            stretches: each.stretches.filter(
+                              (stretch) => !isHere(plan, stretch.from, wireway.id),
+                            ),
+                          },
+                        },
+                      ]),
+                    )
+                  }
+                >
+                  ×
+                </Button>
+              </li>
+            );
+          })}
       </ul>
-      <div className="mt-2 flex flex-wrap items-end gap-2">
-        <Choice label="From" value={from} options={ends} onChange={setFrom} />
-        <Choice label="To" value={to} options={ends} onChange={setTo} />
-        <Choice
-          label="Size"
-          value={size}
-          options={WIRE_SIZES.map((each) => ({ value: each, label: `#${each}` }))}
-          onChange={setSize}
-        />
-        <Choice label="How many" value={count} options={counts} onChange={setCount} />
-        <Choice
-          label="Carry current"
-          value={carrying}
-          options={[{ value: '0', label: '0' }, ...counts]}
-          onChange={setCarrying}
-        />
-        <Button disabled={from === '' || to === ''} onClick={add}>
-          Add conductors
-        </Button>
-      </div>
+      {plan.circuits.length === 0 ? (
+        <p className="mt-2">No circuit yet: they are added at the Route step.</p>
+      ) : (
+        <div className="mt-2 flex flex-wrap items-end gap-2">
+          <Choice
+            label="Circuit"
+            value={circuitId}
+            options={[NONE_CHOSEN, ...plan.circuits.map(({ id, name }) => ({ value: id, label: name }))]}
+            onChange={setCircuit}
+          />
+          <Choice label="In by" value={from} options={[NONE_CHOSEN, ...ends]} onChange={setFrom} />
+          <Choice label="Out by" value={to} options={[NONE_CHOSEN, ...ends]} onChange={setTo} />
+          <Button disabled={circuit === undefined || from === '' || to === ''} onClick={lay}>
+            Lay it there
+          </Button>
+        </div>
+      )}
       <Fault className="mt-1 text-sm">{fault}</Fault>
     </>
   );
 }
+
+const NONE_CHOSEN = { value: '', label: 'Choose …' };

@@ -1,9 +1,10 @@
 import { findPassPlaces, GLAND_SIZES, type Prepared } from '@zarnel/core/figures';
-import type { Pass } from '@zarnel/core/plan';
+import { MOST_GLANDS, type Pass } from '@zarnel/core/plan';
 import { CAUTIONS, formatLength, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
-import { PositionFields } from '../PositionFields.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { PositionFields, tryEdit } from '../PositionFields.tsx';
 import { Select } from '../../ui/Select.tsx';
 
 type Props = { readonly pass: Pass; readonly prepared: Prepared; readonly reader: Reader };
@@ -37,6 +38,17 @@ export function PassPanel({ pass, prepared, reader }: Props) {
           const gland = GLAND_SIZES.find((size) => size === value);
           if (gland !== undefined) makeEdits([{ kind: 'set-pass-gland', pass: pass.id, gland }]);
         }}
+      />
+      <NumberField
+        label="How many"
+        value={pass.glandCount}
+        unit=""
+        hint="One for each cable; spare ones are plugged."
+        onCommit={(glandCount) =>
+          glandCount !== null && Number.isInteger(glandCount) && glandCount >= 1 && glandCount <= MOST_GLANDS
+            ? tryEdit({ kind: 'set-pass-gland-count', pass: pass.id, glandCount })
+            : `A whole number from 1 to ${MOST_GLANDS}.`
+        }
       />
       <ul className="mb-3 border-l-4 border-crayon pl-3">
         <li>{CAUTIONS['hidden-services']}</li>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { NEW_RUN, passSpot, type Routes } from '@zarnel/core/figures';
-import { freshId, type Plan, type Port } from '@zarnel/core/plan';
+import { passSpot, type Evaluation } from '@zarnel/core/figures';
+import { freshId, NEW_RUN, type Plan, type Port } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
@@ -8,15 +8,27 @@ import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { CircuitsSection } from './CircuitsSection.tsx';
 import { RunPanel } from './RunPanel.tsx';
 
-type Props = { readonly plan: Plan; readonly routes: Routes | null; readonly reader: Reader };
+type Props = {
+  readonly plan: Plan;
+  /** Of the plan as it is now; null while it is worked out. */
+  readonly current: Evaluation | null;
+  readonly reader: Reader;
+};
 
-/** All runs with their lengths, and what adds runs and holes. */
-export function RouteBench({ plan, routes, reader }: Props) {
+/** All circuits with their conductors, all runs with their lengths, and what adds circuits, runs and holes. */
+export function RouteBench({ plan, current, reader }: Props) {
+  const routes = current?.routes ?? null;
   return (
     <>
-      {plan.runs.length === 0 && <p className="mb-3">No cable yet: choose two knockouts and add a run.</p>}
+      <CircuitsSection plan={plan} lines={current?.circuits ?? null} reader={reader} />
+      {plan.runs.length === 0 && (
+        <p className="mb-3">
+          No run yet: choose two knockouts and add one, then say which circuits lie in it.
+        </p>
+      )}
       {routes !== null &&
         plan.runs.map((run) => (
           <RunPanel key={run.id} run={run} plan={plan} routes={routes} reader={reader} />
@@ -46,7 +58,7 @@ function AddRun({ plan }: { readonly plan: Plan }) {
     if (fromPort === undefined || toPort === undefined) return;
     const id = freshId(plan, 'run');
     const run = { id, name: `Run ${plan.runs.length + 1}`, from: fromPort, to: toPort };
-    if (makeEdits([{ kind: 'add-run', run: { ...run, ...NEW_RUN } }])) {
+    if (makeEdits([{ kind: 'add-run', run: { ...run, ...NEW_RUN, circuits: [] } }])) {
       dispatch(viewSlice.actions.selected({ kind: 'run', id }));
     }
   };
@@ -73,7 +85,13 @@ function AddPass({ plan }: { readonly plan: Plan }) {
   const add = () => {
     if (face === undefined) return;
     const id = freshId(plan, 'hole');
-    const pass = { id, name: `Hole ${plan.passes.length + 1}`, face: face.id, gland: 'M20' } as const;
+    const pass = {
+      id,
+      name: `Hole ${plan.passes.length + 1}`,
+      face: face.id,
+      gland: 'M20',
+      glandCount: 1,
+    } as const;
     const [xMm, yMm] = passSpot(prepared, pass);
     if (makeEdits([{ kind: 'add-pass', pass: { ...pass, xMm, yMm } }])) {
       dispatch(viewSlice.actions.selected({ kind: 'pass', id }));

@@ -1,10 +1,13 @@
-import type { Routes } from '@zarnel/core/figures';
+import { CONDUIT_SIZES, type Routes } from '@zarnel/core/figures';
 import type { Plan, Run } from '@zarnel/core/plan';
-import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
+import { formatLength, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { tryEdit } from '../PositionFields.tsx';
+import { Section } from '../../ui/Section.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { Toggle } from '../../ui/Toggle.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 
 type Props = { readonly run: Run; readonly plan: Plan; readonly routes: Routes; readonly reader: Reader };
@@ -17,9 +20,7 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
     <section aria-label={run.name} className="mb-4">
       <h2 className="mb-1 text-lg font-semibold">{run.name}</h2>
       <p className="mb-2">
-        {nameOf(run.from.placement)} {run.from.knockout} to {nameOf(run.to.placement)} {run.to.knockout},
-        cable{' '}
-        <span className="figure">{formatQuantity({ value: run.cableDiameterMm, unit: 'mm' }, reader)}</span>
+        {nameOf(run.from.placement)} {run.from.knockout} to {nameOf(run.to.placement)} {run.to.knockout}
       </p>
       {routed === undefined ? (
         <p className="text-crayon">No way was found.</p>
@@ -40,6 +41,21 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
           <WorkingButton working={routed.working} reader={reader} />
         </>
       )}
+      <Section title="What lies in it" summary={String(run.circuits.length)}>
+        {plan.circuits.length === 0 && <p className="mb-2">No circuit yet: add one above.</p>}
+        {plan.circuits.map(({ id, name }) => (
+          <Toggle
+            key={id}
+            label={name}
+            isOn={run.circuits.includes(id)}
+            onChange={(isOn) => {
+              const others = run.circuits.filter((each) => each !== id);
+              makeEdits([{ kind: 'set-run', run: { ...run, circuits: isOn ? [...others, id] : others } }]);
+            }}
+          />
+        ))}
+      </Section>
+      <LaidFields run={run} reader={reader} />
       <LengthField
         label="Slack at each end"
         valueMm={run.slackEachEndMm}
@@ -50,5 +66,38 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
         Remove the run
       </Button>
     </section>
+  );
+}
+
+/** Clipped or in conduit, and how far off its faces: a hot roof warms what lies close. */
+function LaidFields({ run, reader }: { readonly run: Run; readonly reader: Reader }) {
+  const { laid } = run;
+  return (
+    <>
+      <Select
+        label="Laid"
+        value={laid.as === 'clipped' ? 'clipped' : (laid.size ?? 'smallest')}
+        options={[
+          { value: 'clipped', label: 'Clipped' },
+          { value: 'smallest', label: 'In the smallest conduit' },
+          ...CONDUIT_SIZES.map((size) => ({ value: size, label: `In ${size}″ conduit` })),
+        ]}
+        onChange={(value) => {
+          const size = CONDUIT_SIZES.find((each) => each === value) ?? null;
+          makeEdits([
+            {
+              kind: 'set-run',
+              run: { ...run, laid: value === 'clipped' ? { as: 'clipped' } : { as: 'conduit', size } },
+            },
+          ]);
+        }}
+      />
+      <LengthField
+        label="Above its faces"
+        valueMm={run.raisedMm}
+        reader={reader}
+        onCommit={(raisedMm) => tryEdit({ kind: 'set-run', run: { ...run, raisedMm } })}
+      />
+    </>
   );
 }

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { knockoutOnFace, type LinkEnds, type WirewayHole } from '@zarnel/core/figures';
+import { knockoutOnFace, type JoinEnds, type WirewayHole } from '@zarnel/core/figures';
 import type { Project } from './project.ts';
 
 /** Nipples between a wireway and the units above or below it. */
@@ -8,12 +8,12 @@ export const NipplesView = memo(function NipplesView(props: {
   readonly project: Project;
 }) {
   const { holes, project } = props;
-  return holes.map(({ joint, unit, wireway, knockout, side }) => {
+  return holes.map(({ nipple, unit, wireway, knockout, side }) => {
     const { at } = knockoutOnFace(unit.body, knockout);
     const from = project(unit.face.id, at);
     const to = project(wireway.face.id, [at[0], side === 'top' ? wireway.body.maxY : wireway.body.minY]);
     return (
-      <g key={joint.id} stroke="var(--ink-pencil)">
+      <g key={nipple.id} stroke="var(--ink-pencil)">
         <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} strokeWidth={5} strokeOpacity={0.55} />
         <path d={`M${to[0] - 5} ${to[1]} h10`} strokeWidth={2.5} />
       </g>
@@ -22,7 +22,7 @@ export const NipplesView = memo(function NipplesView(props: {
 });
 
 /** A join between two enclosures: from knockout to knockout, or its hole through the wall. */
-export function JoinView({ end, project }: { readonly end: LinkEnds; readonly project: Project }) {
+export function JoinView({ end, project }: { readonly end: JoinEnds; readonly project: Project }) {
   const [a, b] = [project(end.face, end.from), project(end.face, end.to)];
   return (
     <g stroke="var(--ink-pencil)">

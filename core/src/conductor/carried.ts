@@ -1,0 +1,212 @@
+import type { Prepared } from '../check/prepared.ts';
+import type { BodyType } from '../model/model.ts';
+import type { Circuit, CircuitEnd, CircuitKind } from '../plan/circuit.ts';
+import { gearName, gearTypeName } from '../plan/names.ts';
+import { told } from '../quantity/told.ts';
+import type { WorkingInput } from '../working/working.ts';
+import { ARRAY_CURRENT } from './code-tables.ts';
+
+/** What a circuit carries, as a person said or as it follows from what it joins. */
+export type Carried = {
+  /** The highest it carries for long, A; of an array for bright sun. */
+  readonly currentA: number;
+  /** In operation, A. */
+  readonly operatingA: number;
+  /** In operation, V; null where nothing tells it. */
+  readonly voltageV: number | null;
+  /** How the current was found. */
+  readonly formula: string;
+  readonly inputs: readonly WorkingInput[];
+};
+
+/** Kinds that conductors are not sized by current for. */
+const UNSIZED: ReadonlySet<CircuitKind> = new Set(['unsaid', 'bond', 'data']);
+
+export function isSized(circuit: Pick<Circuit, 'carries'>): boolean {
+  return !UNSIZED.has(circuit.carries);
+}
+
+/** Gear that current only passes through: it is what the circuit on the other side of it carries. */
+const PASSES_ON: ReadonlySet<string> = new Set([
+  'disconnect',
+  'fuse-holder',
+  'junction-box',
+  'combiner',
+  'transfer-switch',
+]);
+
+/** Three conductors that carry an alternating current are three phases. */
+export function loadedOf({ carries, wire }: Pick<Circuit, 'carries' | 'wire'>): 2 | 3 {
+  return (carries === 'ac-in' || carries === 'ac-out') && wire.carrying === 3 ? 3 : 2;
+}
+
+/** Null where nothing tells its current: then somebody has to say it. */
+export function carriedBy(prepared: Prepared, circuit: Circuit): Carried | null {
+  if (!isSized(circuit)) return null;
+  const found = followed(prepared, circuit);
+  const voltageV = circuit.voltageV ?? found?.voltageV ?? null;
+  const carried = asSaid(circuit) ?? found;
+  return carried === null ? null : { ...carried, voltageV };
+}
+
+/** Null where nobody typed a current. */
+function asSaid({ currentA, voltageV }: Circuit): Carried | null {
+  if (currentA === null) return null;
+  return {
+    currentA,
+    operatingA: currentA,
+    voltageV,
+    formula: 'I as somebody said',
+    inputs: [amps('I', 'Current it carries, as somebody said', currentA)],
+  };
+}
+
+/** By what it joins; else along the gear that only passes it on, as long as one circuit of the kind leads on at each. */
+function followed(prepared: Prepared, first: Circuit): Carried | null {
+  const seen = new Set<string>();
+  let ahead: Circuit[] = [first];
+  while (ahead.length > 0) {
+    const next: Circuit[] = [];
+    for (const circuit of ahead) {
+      seen.add(circuit.id);
+      const found = (circuit === first ? null : asSaid(circuit)) ?? byItsEnds(prepared, circuit);
+      if (found !== null) return found;
+      for (const end of [circuit.from, circuit.to]) {
+        const other = beyond(prepared, circuit, end);
+        if (other !== undefined && !seen.has(other.id)) next.push(other);
+      }
+    }
+    ahead = next;
+  }
+  return null;
+}
+
+/** The one other circuit of its kind at gear that passes it on; undefined where none is or several are. */
+function beyond(prepared: Prepared, circuit: Circuit, end: CircuitEnd): Circuit | undefined {
+  const type = typeAt(prepared, end);
+  if (end.at !== 'gear' || type === undefined || !PASSES_ON.has(type.kind)) return undefined;
+  const others = prepared.circuitsOfGear
+    .get(end.placement)
+    .filter(({ id, carries }) => id !== circuit.id && carries === circuit.carries);
+  return others.length === 1 ? others[0] : undefined;
+}
+
+function typeAt({ hung }: Prepared, end: CircuitEnd): BodyType | undefined {
+  return end.at === 'gear' ? hung.get(end.placement)?.type : undefined;
+}
+
+function byItsEnds(prepared: Prepared, circuit: Circuit): Carried | null {
+  const ends = [circuit.from, circuit.to];
+  switch (circuit.carries) {
+    case 'array':
+      return ofModules(prepared, ends);
+    case 'battery':
+      return ofBattery(prepared, ends);
+    case 'ac-out':
+      return ofInverter(prepared, ends, loadedOf(circuit));
+    default:
+      return null;
+  }
+}
+
+function ofModules({ gearTypes }: Prepared, ends: readonly CircuitEnd[]): Carried | null {
+  const end = ends.find((each) => each.at === 'modules');
+  const module = end === undefined ? null : (gearTypes.get(end.type)?.solarModule ?? null);
+  if (end === undefined || module === null) return null;
+  const { series, parallel, type } = end;
+  return {
+    currentA: ARRAY_CURRENT * parallel * module.iscA,
+    operatingA: parallel * module.impA,
+    voltageV: series * module.vmpV,
+    formula: 'I = 1.25 · strings · Isc',
+    inputs: [
+      amps('Isc', told('Short-circuit current of {type}', { type: gearTypeName(type) }), module.iscA),
+      { symbol: 'strings', name: 'Strings side by side', value: { value: parallel, unit: 'count' } },
+      { symbol: '1.25', name: 'For bright sun', value: { value: ARRAY_CURRENT, unit: 'ratio' } },
+    ],
+  };
+}
+
+function ofBattery(prepared: Prepared, ends: readonly CircuitEnd[]): Carried | null {
+  const types = ends.flatMap((end) => {
+    const type = typeAt(prepared, end);
+    return type === undefined || end.at !== 'gear' ? [] : [{ type, placement: end.placement }];
+  });
+  const battery = types.find(({ type }) => type.kind === 'battery');
+  const user = types.find(({ type }) => type.kind !== 'battery');
+  const lowV = battery?.type.ratings.minVoltageV ?? user?.type.ratings.minVoltageV ?? null;
+  if (user === undefined) return null;
+  const { kind, ratings } = user.type;
+  const name = gearName(user.placement);
+  if (kind === 'charge-controller' && ratings.maxCurrentA !== null) {
+    return {
+      currentA: ratings.maxCurrentA,
+      operatingA: ratings.maxCurrentA,
+      voltageV: battery?.type.ratings.minVoltageV ?? null,
+      formula: 'I = continuous output of the controller',
+      inputs: [amps('I', told('Continuous output of {name}', { name }), ratings.maxCurrentA)],
+    };
+  }
+  if ((kind === 'inverter' || kind === 'gang-inverter') && ratings.powerW !== null && lowV !== null) {
+    const currentA = ratings.powerW / lowV;
+    return {
+      currentA,
+      operatingA: currentA,
+      voltageV: lowV,
+      formula: 'I = P ÷ lowest battery voltage',
+      inputs: [
+        {
+          symbol: 'P',
+          name: told('Continuous power of {name}', { name }),
+          value: { value: ratings.powerW, unit: 'W' },
+        },
+        { symbol: 'V', name: 'Lowest voltage of the battery', value: { value: lowV, unit: 'V' } },
+      ],
+    };
+  }
+  return null;
+}
+
+/** Below this power ÷ current is no mains voltage: the current stated is that of the battery side. */
+const LEAST_MAINS_V = 100;
+
+function ofInverter(prepared: Prepared, ends: readonly CircuitEnd[], loaded: 2 | 3): Carried | null {
+  for (const end of ends) {
+    const type = typeAt(prepared, end);
+    if (end.at !== 'gear' || (type?.kind !== 'inverter' && type?.kind !== 'gang-inverter')) continue;
+    const { maxCurrentA, powerW, voltsToGroundV } = type.ratings;
+    const name = gearName(end.placement);
+    const phases = loaded === 3 ? Math.sqrt(3) : 1;
+    const statedV = maxCurrentA === null || powerW === null ? null : powerW / maxCurrentA / phases;
+    if (maxCurrentA !== null && (statedV === null || statedV >= LEAST_MAINS_V)) {
+      return {
+        currentA: maxCurrentA,
+        operatingA: maxCurrentA,
+        voltageV: statedV ?? voltsToGroundV,
+        formula: 'I = continuous output of the inverter',
+        inputs: [amps('I', told('Continuous output of {name}', { name }), maxCurrentA)],
+      };
+    }
+    if (powerW === null || voltsToGroundV === null) continue;
+    const currentA = powerW / voltsToGroundV;
+    return {
+      currentA,
+      operatingA: currentA,
+      voltageV: voltsToGroundV,
+      formula: 'I = P ÷ V',
+      inputs: [
+        {
+          symbol: 'P',
+          name: told('Continuous power of {name}', { name }),
+          value: { value: powerW, unit: 'W' },
+        },
+        { symbol: 'V', name: 'Voltage of its output to ground', value: { value: voltsToGroundV, unit: 'V' } },
+      ],
+    };
+  }
+  return null;
+}
+
+function amps(symbol: string, name: WorkingInput['name'], value: number): WorkingInput {
+  return { symbol, name, value: { value, unit: 'A' } };
+}

@@ -1,0 +1,128 @@
+import type { Prepared } from '../check/prepared.ts';
+import type { Circuit } from '../plan/circuit.ts';
+import type { Run } from '../plan/run.ts';
+import { isBelow } from '../quantity/compare.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+import { INSULATION_KINDS, ROOF_ADDER } from '../reference/conductors.ts';
+import { WIREWAY_RULES } from '../reference/wireways.ts';
+import { routeOf } from '../route/route.ts';
+import { carryingOf, circuitsBeside, circuitSpans } from '../wireway/stretches.ts';
+import type { Surroundings } from './code-tables.ts';
+
+/** What is left at each end of conductors in a wireway to make them up (practice). */
+export const WIREWAY_SLACK_MM = mmFromInch(12);
+
+/** A part of a circuit’s way, and what it is like there. */
+export type WayPart = Surroundings & {
+  readonly in: { readonly kind: 'run' | 'wireway' | 'taped'; readonly id: string };
+  readonly lengthMm: number;
+  /** What the sun on a roof adds there, K: already in the ambient. */
+  readonly roofC: number;
+};
+
+export type CircuitWay = {
+  readonly parts: readonly WayPart[];
+  /** Runs of it that found no way yet: its length is not known then. */
+  readonly unrouted: readonly string[];
+  /** One way, what is cut for each conductor; null where it has no way or part of it is not known. */
+  readonly lengthMm: number | null;
+};
+
+/** Where a circuit lies, part by part, and how long it is. */
+export function wayOf(prepared: Prepared, circuit: Circuit): CircuitWay {
+  const runs = prepared.runsOfCircuit.get(circuit.id);
+  const unrouted = runs.filter(({ id }) => routeOf(prepared, id)?.kind !== 'routed').map(({ id }) => id);
+  const parts = [
+    ...runs.flatMap((run) => runParts(prepared, circuit, run)),
+    ...stretchParts(prepared, circuit),
+    ...tapedPart(prepared, circuit),
+  ];
+  const isKnown = parts.length > 0 && unrouted.length === 0;
+  return {
+    parts,
+    unrouted,
+    lengthMm: isKnown ? parts.reduce((sum, { lengthMm }) => sum + lengthMm, 0) : null,
+  };
+}
+
+/** What nothing is drawn for, as somebody taped it. */
+function tapedPart(prepared: Prepared, circuit: Circuit): WayPart[] {
+  if (circuit.lengthMm === null) return [];
+  return [
+    {
+      in: { kind: 'taped', id: circuit.id },
+      lengthMm: circuit.lengthMm,
+      ambientC: ambientOf(prepared, circuit),
+      roofC: 0,
+      carrying: circuit.wire.carrying,
+      circuits: 1,
+      installed: 'clipped',
+    },
+  ];
+}
+
+/** Where it begins, else at the site. */
+function ambientOf(prepared: Prepared, { from, to }: Circuit): number {
+  const end = [from, to].find((each) => each.at === 'gear');
+  const face = end === undefined ? undefined : prepared.hung.get(end.placement)?.face;
+  return face?.conditions.designHighTempC.value ?? prepared.plan.site.conditions.designHighTempC;
+}
+
+function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
+  const outcome = routeOf(prepared, run.id);
+  if (outcome?.kind !== 'routed') return [];
+  const { legs, totalMm, pathMm } = outcome.routed;
+  const together = run.circuits.flatMap((id) => prepared.circuits.get(id) ?? []);
+  const byFace = new Map<string, number>();
+  for (const { face, from, to } of legs)
+    byFace.set(face, (byFace.get(face) ?? 0) + Math.hypot(to[0] - from[0], to[1] - from[1]));
+  const onFacesMm = [...byFace.values()].reduce((sum, mm) => sum + mm, 0);
+  // What goes through holes and what is left at the ends is shared out by where it lies.
+  const share = onFacesMm > 0 ? totalMm / onFacesMm : totalMm / Math.max(pathMm, 1);
+  return [...byFace].map(([id, mm]): WayPart => {
+    const face = prepared.site.faces.get(id);
+    const conditions = face?.conditions;
+    const isInSun = face?.face.side === 'outside' && conditions?.sun.value !== 'none';
+    const isOverRoof =
+      isInSun && face.face.kind === 'roof' && isBelow(run.raisedMm, ROOF_ADDER.below.mm, 'mm');
+    const isExempt = INSULATION_KINDS.rows[circuit.wire.insulation].isRoofExempt;
+    const roofC = isOverRoof && !isExempt ? ROOF_ADDER.addedC : 0;
+    return {
+      in: { kind: 'run', id: run.id },
+      lengthMm: mm * share,
+      ambientC: (conditions?.designHighTempC.value ?? prepared.plan.site.conditions.designHighTempC) + roofC,
+      roofC,
+      carrying: carryingOf(together),
+      circuits: together.length,
+      installed: run.laid.as === 'conduit' ? 'conduit' : 'clipped',
+    };
+  });
+}
+
+function stretchParts(prepared: Prepared, circuit: Circuit): WayPart[] {
+  return circuit.stretches.flatMap((stretch): WayPart[] => {
+    const wirewayId = prepared.nipples.get(stretch.from)?.wireway;
+    const wireway = wirewayId === undefined ? undefined : prepared.hung.get(wirewayId);
+    if (wireway === undefined) return [];
+    const span = circuitSpans(prepared, wireway.id).find(
+      ({ circuit: { id }, stretch: { from, to } }) =>
+        id === circuit.id && from === stretch.from && to === stretch.to,
+    );
+    if (span === undefined) return [];
+    const beside = circuitsBeside(prepared, wireway.id, span);
+    const carrying = carryingOf(beside);
+    // Conductors in a metal wireway are not adjusted for while at most thirty of them carry current anywhere (NEC 376.22(B)).
+    const isAdjusted = carrying > WIREWAY_RULES.mostCurrentCarrying;
+    return [
+      {
+        in: { kind: 'wireway', id: wireway.id },
+        lengthMm: span.toMm - span.fromMm + span.nipplesMm + 2 * WIREWAY_SLACK_MM,
+        ambientC: wireway.face.conditions.designHighTempC.value,
+        roofC: 0,
+        carrying: isAdjusted ? carrying : Math.min(carrying, 3),
+        circuits: Math.max(1, beside.length),
+        installed: 'conduit',
+      },
+    ];
+  });
+}

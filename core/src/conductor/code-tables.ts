@@ -1,0 +1,176 @@
+import type { CircuitWire } from '../plan/circuit.ts';
+import { M_PER_FT, mmFromInch } from '../quantity/convert.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
+import {
+  AWG_AMBIENT,
+  AWG_AMPACITY,
+  AWG_EARTH,
+  AWG_RESISTANCE,
+  AWG_SIZES,
+  AWG_TOGETHER,
+  INSULATION_KINDS,
+  MM2_AMBIENT,
+  MM2_CAPACITY,
+  MM2_EARTH,
+  MM2_RATINGS,
+  MM2_RESISTANCE,
+  MM2_SIZES,
+  MM2_TOGETHER,
+  STRING_FUSE,
+  TEMPERATURE_COEFFICIENTS,
+  TERMINALS,
+  type AwgColumn,
+  type AwgSize,
+  type ConductorMaterial,
+  type Installed,
+  type Mm2Size,
+} from '../reference/conductors.ts';
+import { CONTINUOUS, SMALL_CONDUCTORS, STANDARD_RATINGS } from '../reference/overcurrent.ts';
+import type { SourceRef } from '../reference/source.ts';
+
+/** A size of conductor in one of the two systems. */
+export type ConductorSize =
+  { readonly by: 'awg'; readonly size: AwgSize } | { readonly by: 'mm2'; readonly size: Mm2Size };
+
+/** Cross-section of a conductor, mm²: as it is named, or by its circular mils. */
+export function sectionMm2(size: ConductorSize): number {
+  if (size.by === 'mm2') return Number(size.size);
+  return (Math.PI / 4) * (AWG_RESISTANCE.rows[size.size].circularMils / 1e6) * mmFromInch(1) ** 2;
+}
+
+/** Where a part of a circuit lies, as far as it decides how much it may carry. */
+export type Surroundings = {
+  readonly ambientC: number;
+  /** Conductors that carry current side by side there, its own counted. */
+  readonly carrying: number;
+  /** Circuits side by side there, itself counted. */
+  readonly circuits: number;
+  readonly installed: Installed;
+};
+
+export type Factors = { readonly ambient: number; readonly together: number };
+
+/** What one code world says of conductors of one material and insulation. */
+export type CodeTables = {
+  readonly sizes: readonly ConductorSize[];
+  /** Highest temperature of the conductor, °C. */
+  readonly maxC: number;
+  /** What a continuous current is multiplied by, for conductor and device. */
+  readonly continuousFactor: number;
+  /** The same for the device of an array, whose current is already taken for bright sun. */
+  readonly arrayFactor: number;
+  readonly ratings: readonly number[];
+  /** By its table alone, A; null where it has no such size. */
+  readonly tableA: (size: ConductorSize, loaded: number, installed: Installed) => number | null;
+  /** Null where it is too hot for its insulation. */
+  readonly factorsAt: (where: Surroundings) => Factors | null;
+  /** What its terminals let it carry, A; null where they do not limit it. */
+  readonly terminalA: (size: ConductorSize, terminalC: AwgColumn | null, deviceA: number) => number | null;
+  /** Whether a device protects a conductor that may carry so much. */
+  readonly isProtectedBy: (size: ConductorSize, capacityA: number, deviceA: number) => boolean;
+  /** Direct-current resistance, Ω per metre; null where it has no such size. */
+  readonly ohmPerM: (size: ConductorSize, conductorC: number) => number | null;
+  /** The earth conductor that goes with it; null above the tables. */
+  readonly earthFor: (size: ConductorSize, deviceA: number) => ConductorSize | null;
+  readonly sources: { readonly capacity: SourceRef; readonly ratings: SourceRef; readonly earth: SourceRef };
+};
+
+/** The tables a wire goes by: those its sizes belong to. */
+export function codeTablesOf({
+  material,
+  insulation,
+}: Pick<CircuitWire, 'material' | 'insulation'>): CodeTables {
+  const { sizes, maxC, from } = INSULATION_KINDS.rows[insulation];
+  const tables = sizes === 'awg' ? awgTables(material, maxC === 90 ? 90 : 75) : mm2Tables(material, maxC);
+  return { ...tables, sizes: tables.sizes.slice(tables.sizes.findIndex(({ size }) => size === from)) };
+}
+
+function awgTables(material: ConductorMaterial, maxC: AwgColumn): CodeTables {
+  const columnOf = (size: ConductorSize, column: AwgColumn) =>
+    size.by === 'awg' ? (AWG_AMPACITY.rows[material][size.size]?.[column] ?? null) : null;
+  return {
+    sizes: AWG_SIZES.map((size) => ({ by: 'awg', size })),
+    maxC,
+    continuousFactor: CONTINUOUS.factor,
+    arrayFactor: CONTINUOUS.factor,
+    ratings: STANDARD_RATINGS.rows,
+    tableA: (size) => columnOf(size, maxC),
+    factorsAt: ({ ambientC, carrying }) => {
+      const ambient = AWG_AMBIENT.rows.find(({ toC }) => !isAbove(ambientC, toC, 'degC'))?.[maxC] ?? null;
+      const together = AWG_TOGETHER.rows.find(({ to }) => carrying <= to)?.pct ?? null;
+      return ambient === null || together === null ? null : { ambient, together: together / 100 };
+    },
+    terminalA: (size, terminalC, deviceA) => {
+      const usualC = isAbove(deviceA, TERMINALS.upToA, 'A') ? TERMINALS.aboveC : TERMINALS.belowC;
+      return columnOf(size, Math.max(usualC, Math.min(terminalC ?? usualC, maxC)) as AwgColumn);
+    },
+    isProtectedBy: (size, capacityA, deviceA) => {
+      const small = size.by === 'awg' ? smallLimitA(size.size, material) : undefined;
+      if (small !== undefined && isAbove(deviceA, small, 'A')) return false;
+      if (!isBelow(capacityA, deviceA, 'A')) return true;
+      // The next standard rating above what it may carry protects it as well, up to 800 A (240.4(B)).
+      const next = STANDARD_RATINGS.rows.find((rating) => !isBelow(rating, capacityA, 'A'));
+      return next !== undefined && !isAbove(deviceA, next, 'A');
+    },
+    ohmPerM: (size, conductorC) => {
+      if (size.by !== 'awg') return null;
+      const { atC, [material]: perKelvin } = TEMPERATURE_COEFFICIENTS.awg;
+      const perKft = AWG_RESISTANCE.rows[size.size][material];
+      return (perKft / (1000 * M_PER_FT)) * (1 + perKelvin * (conductorC - atC));
+    },
+    earthFor: (size, deviceA) => {
+      const row = AWG_EARTH.rows.find(({ toA }) => !isAbove(deviceA, toA, 'A'));
+      if (row === undefined || size.by !== 'awg') return null;
+      // Never larger than the conductors of its circuit (250.122(A)).
+      const index = Math.min(AWG_SIZES.indexOf(row[material]), AWG_SIZES.indexOf(size.size));
+      return { by: 'awg', size: AWG_SIZES[index] ?? row[material] };
+    },
+    sources: { capacity: AWG_AMPACITY.source, ratings: STANDARD_RATINGS.source, earth: AWG_EARTH.source },
+  };
+}
+
+/** Aluminium of the sizes whose copper is limited is limited lower (240.4(D)). */
+function smallLimitA(size: AwgSize, material: ConductorMaterial): number | undefined {
+  if (material === 'copper') return SMALL_CONDUCTORS.rows[size];
+  return size === '12' ? 15 : size === '10' ? 25 : undefined;
+}
+
+function mm2Tables(material: ConductorMaterial, maxC: 70 | 90): CodeTables {
+  return {
+    sizes: MM2_SIZES.map((size) => ({ by: 'mm2', size })),
+    maxC,
+    continuousFactor: 1,
+    arrayFactor: STRING_FUSE.least / ARRAY_CURRENT,
+    ratings: MM2_RATINGS.rows,
+    tableA: (size, loaded, installed) =>
+      size.by === 'mm2'
+        ? (MM2_CAPACITY.rows[material][maxC][loaded === 3 ? 3 : 2][installed][size.size] ?? null)
+        : null,
+    factorsAt: ({ ambientC, circuits }) => {
+      const ambient = MM2_AMBIENT.rows.find(({ atC }) => !isAbove(ambientC, atC, 'degC'))?.[maxC] ?? null;
+      const together = MM2_TOGETHER.rows.find(({ to }) => circuits <= to)?.factor ?? null;
+      return ambient === null || together === null ? null : { ambient, together };
+    },
+    terminalA: () => null,
+    isProtectedBy: (_, capacityA, deviceA) => !isBelow(capacityA, deviceA, 'A'),
+    ohmPerM: (size, conductorC) => {
+      if (size.by !== 'mm2') return null;
+      const { atC, [material]: perKelvin } = TEMPERATURE_COEFFICIENTS.mm2;
+      const { class5, aluminium } = MM2_RESISTANCE.rows[size.size];
+      const perKm = material === 'copper' ? class5 : aluminium;
+      return perKm === null ? null : (perKm / 1000) * (1 + perKelvin * (conductorC - atC));
+    },
+    earthFor: (size) => {
+      if (size.by !== 'mm2') return null;
+      const lineMm2 = Number(size.size);
+      const { sameUpTo, thenUpTo } = MM2_EARTH;
+      const leastMm2 = lineMm2 <= sameUpTo ? lineMm2 : lineMm2 <= thenUpTo ? sameUpTo : lineMm2 / 2;
+      const earth = MM2_SIZES.find((each) => Number(each) >= leastMm2);
+      return earth === undefined ? null : { by: 'mm2', size: earth };
+    },
+    sources: { capacity: MM2_CAPACITY.source, ratings: MM2_RATINGS.source, earth: MM2_EARTH.source },
+  };
+}
+
+/** The current of an array is taken at this many times its short-circuit current in both worlds. */
+export const ARRAY_CURRENT = 1.25;

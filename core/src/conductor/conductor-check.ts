@@ -1,0 +1,295 @@
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Fix,
+  type Found,
+} from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { CIRCUITS } from '../check/subjects.ts';
+import type { Circuit } from '../plan/circuit.ts';
+import { circuitName, gearName } from '../plan/names.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
+import { AWG_AMPACITY, USUAL_DROP } from '../reference/conductors.ts';
+import { told } from '../quantity/told.ts';
+import { published, type SourceRef } from '../reference/source.ts';
+import { isSized } from './carried.ts';
+import { sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
+import { ARRAY_CURRENT, codeTablesOf, sectionMm2, type ConductorSize } from './code-tables.ts';
+import { capacityWorking, currentWorking, dropWorking, sizeWords } from './sizing-working.ts';
+import { isSectionTaken, type Candidate, type Requirement } from './sizing.ts';
+
+const meta: CheckMeta = {
+  id: 'conductor.size',
+  looksAt:
+    'Conductors of each circuit: what they carry, where they lie, their device, their terminals and the voltage they lose',
+  severity: 'fix',
+  source: AWG_AMPACITY.source,
+  parameters: [],
+  messages: {
+    unsaid: 'Say what {circuit} carries: until then its conductors and its device are not sized.',
+    'no-current': 'Nothing that {circuit} joins tells its current: type it.',
+    'no-size':
+      'No size in the tables serves {circuit} and its terminals: shorten it, split it, raise its voltage, or end it elsewhere.',
+    gap: 'The way drawn for {circuit} does not lead from {from} to {to}: draw the rest, or type its length.',
+    'no-reach': 'The way drawn for {circuit} does not reach {to}: draw the rest, or type its length.',
+    capacity: '{size} of {circuit} may carry {measured} where it lies; it carries {required}.',
+    terminals: 'At its terminals {size} of {circuit} may carry {measured}; its design current is {required}.',
+    protection: 'A device of {device} does not protect {size} of {circuit}, which may carry {measured}.',
+    'small-device': 'The device of {circuit} is {measured}; its design current is {required}.',
+    drop: '{circuit} loses {measured} of its voltage; it is held to {required}.',
+    'fuse-over-module':
+      'Strings of {circuit} need a fuse of {measured}, and its modules allow {required}: use fewer side by side.',
+    'thick-for-terminal':
+      '{size} of {circuit} is {measured}; the terminal {terminal} of {gear} takes up to {required}.',
+    'thin-for-terminal':
+      '{size} of {circuit} is {measured}; the terminal {terminal} of {gear} takes from {required}.',
+  },
+  fixMessages: {
+    'use-size': 'Use {size}',
+    'by-program': 'Let the program choose the size',
+    'device-by-program': 'Let the program choose the device',
+  },
+};
+
+function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
+  const subjects = [{ kind: 'circuit', id: circuit.id }] as const;
+  const data = { circuit: circuitName(circuit.id) };
+  const ask = (message: string) => [findingOf(meta, { message, severity: 'ask', data, subjects })];
+  if (circuit.carries === 'unsaid') return ask('unsaid');
+  if (!isSized(circuit)) return [];
+  const sized = sizedCircuit(prepared, circuit.id);
+  if (sized === null) return [];
+  if (sized.sizing === null) return ask('no-current');
+  const { chosen } = sized.sizing;
+  if (chosen === null) {
+    // Only the outside of a measured conductor is known.
+    if (circuit.wire.size.by === 'measured') return [];
+    return [
+      findingOf(meta, {
+        message: 'no-size',
+        severity: 'stop',
+        data,
+        subjects,
+        working: () => currentWorking(sized),
+      }),
+    ];
+  }
+  return [
+    ...gapFindings(prepared, circuit),
+    ...chosen.fails.flatMap((requirement) =>
+      requirement === 'range' ? [] : tooSmall(sized, chosen, requirement),
+    ),
+    ...deviceFindings(sized),
+    ...moduleFindings(prepared, sized),
+    ...terminalFindings(sized, chosen.size),
+  ];
+}
+
+function tooSmall(sized: SizedCircuit, chosen: Candidate, requirement: Exclude<Requirement, 'range'>): Found {
+  const { circuit, carried, sizing, mostDropPct } = sized;
+  const amps = (value: number) => ({ value, unit: 'A' }) as const;
+  const common = {
+    data: {
+      circuit: circuitName(circuit.id),
+      size: sizeWords(chosen.size),
+      device: amps(sizing?.deviceA ?? 0),
+    },
+    subjects: [{ kind: 'circuit', id: circuit.id }] as const,
+    source: codeTablesOf(circuit.wire).sources.capacity,
+    fixes: () => sizeFixes(sized),
+    working: () => capacityWorking(sized, chosen),
+  };
+  const carriesA = Math.min(chosen.capacityA, chosen.terminalA ?? chosen.capacityA);
+  switch (requirement) {
+    case 'capacity':
+      return findingOf(meta, {
+        ...common,
+        message: 'capacity',
+        severity: 'stop',
+        measured: amps(chosen.capacityA),
+        required: amps(carried?.currentA ?? 0),
+      });
+    case 'terminals':
+      return findingOf(meta, {
+        ...common,
+        message: 'terminals',
+        measured: amps(chosen.terminalA ?? 0),
+        required: amps(sizing?.designA ?? 0),
+      });
+    case 'protection':
+      return findingOf(meta, {
+        ...common,
+        message: 'protection',
+        severity: 'stop',
+        measured: amps(carriesA),
+        required: amps(sizing?.deviceA ?? sizing?.designA ?? 0),
+      });
+    case 'drop':
+      return findingOf(meta, {
+        ...common,
+        message: 'drop',
+        severity: 'ask',
+        measured: { value: chosen.dropPct ?? 0, unit: 'percent' },
+        required: { value: mostDropPct ?? 0, unit: 'percent' },
+        source: USUAL_DROP.source,
+        working: () => dropWorking(sized, chosen),
+      });
+  }
+}
+
+function sizeFixes({ circuit, sizing }: SizedCircuit): Fix[] {
+  const smallest = sizing?.smallest;
+  if (smallest === undefined || smallest === null) return [];
+  const withSize = (size: Circuit['wire']['size']) => [
+    { kind: 'set-circuit', circuit: { ...circuit, wire: { ...circuit.wire, size } } } as const,
+  ];
+  return [
+    { message: 'use-size', data: { size: sizeWords(smallest.size) }, edits: withSize(smallest.size) },
+    { message: 'by-program', data: {}, edits: withSize({ by: 'program' }) },
+  ];
+}
+
+/** A way that is drawn leads from end to end; what is not drawn has a length that somebody taped. */
+function gapFindings(prepared: Prepared, circuit: Circuit): Found[] {
+  const unitOf = (nipple: string) => prepared.nipples.get(nipple)?.from.placement ?? '';
+  const joined = [
+    ...prepared.runsOfCircuit.get(circuit.id).map(({ from, to }) => [from.placement, to.placement] as const),
+    ...circuit.stretches.map(({ from, to }) => [unitOf(from), unitOf(to)] as const),
+  ];
+  const ends = [circuit.from, circuit.to].flatMap((end) => (end.at === 'gear' ? [end.placement] : []));
+  const [first, last = first] = ends;
+  if (circuit.lengthMm !== null || joined.length === 0 || first === undefined || last === undefined)
+    return [];
+  const isBetweenGear = ends.length === 2;
+  const reached = new Set([isBetweenGear ? first : (joined[0]?.[0] ?? '')]);
+  for (const each of reached) {
+    for (const [a, b] of joined) {
+      if (a === each) reached.add(b);
+      if (b === each) reached.add(a);
+    }
+  }
+  if (reached.has(last)) return [];
+  return [
+    findingOf(meta, {
+      message: isBetweenGear ? 'gap' : 'no-reach',
+      severity: 'ask',
+      data: { circuit: circuitName(circuit.id), from: gearName(first), to: gearName(last) },
+      subjects: [{ kind: 'circuit', id: circuit.id }],
+    }),
+  ];
+}
+
+/** A typed device that is smaller than what it has to carry opens without a fault. */
+function deviceFindings(sized: SizedCircuit): Found[] {
+  const { circuit, sizing } = sized;
+  if (circuit.protection.by !== 'rating' || sizing === null) return [];
+  const { ratingA } = circuit.protection;
+  if (!isBelow(ratingA, sizing.designA, 'A')) return [];
+  return [
+    findingOf(meta, {
+      message: 'small-device',
+      data: { circuit: circuitName(circuit.id) },
+      subjects: [{ kind: 'circuit', id: circuit.id }],
+      measured: { value: ratingA, unit: 'A' },
+      required: { value: sizing.designA, unit: 'A' },
+      source: codeTablesOf(circuit.wire).sources.ratings,
+      working: () => currentWorking(sized),
+      fixes: () => [
+        {
+          message: 'device-by-program',
+          data: {},
+          edits: [{ kind: 'set-circuit', circuit: { ...circuit, protection: { by: 'program' } } }],
+        },
+      ],
+    }),
+  ];
+}
+
+/** From so many strings side by side the others can feed more into a faulty one than it stands. */
+const STRINGS_FUSED_FROM = 3;
+
+function moduleFindings({ gearTypes }: Prepared, sized: SizedCircuit): Found[] {
+  const { circuit } = sized;
+  const end = [circuit.from, circuit.to].find((each) => each.at === 'modules');
+  const module = end?.at === 'modules' ? gearTypes.get(end.type)?.solarModule : null;
+  if (end?.at !== 'modules' || module?.maxFuseA == null || end.parallel < STRINGS_FUSED_FROM) return [];
+  const { ratings, arrayFactor } = codeTablesOf(circuit.wire);
+  const leastA = ARRAY_CURRENT * arrayFactor * module.iscA;
+  const fuseA = ratings.find((rating) => !isBelow(rating, leastA, 'A')) ?? leastA;
+  if (!isAbove(fuseA, module.maxFuseA, 'A')) return [];
+  return [
+    findingOf(meta, {
+      message: 'fuse-over-module',
+      severity: 'stop',
+      data: { circuit: circuitName(circuit.id) },
+      subjects: [{ kind: 'circuit', id: circuit.id }],
+      measured: { value: fuseA, unit: 'A' },
+      required: { value: module.maxFuseA, unit: 'A' },
+      source: published('NEC (NFPA 70)', '690.9(A) and (B)', '2023'),
+      working: () => currentWorking(sized),
+    }),
+  ];
+}
+
+function terminalFindings({ circuit, terminals }: SizedCircuit, size: ConductorSize): Found[] {
+  const areaMm2 = sectionMm2(size);
+  return terminals.flatMap(({ placement, terminal: { name, minMm2, maxMm2 } }): Found[] => {
+    if (isSectionTaken(areaMm2, { least: minMm2 ?? 0, most: maxMm2 ?? Infinity })) return [];
+    const isThick = maxMm2 !== null && areaMm2 > maxMm2;
+    return [
+      findingOf(meta, {
+        message: isThick ? 'thick-for-terminal' : 'thin-for-terminal',
+        id: `${meta.id}/${isThick ? 'thick' : 'thin'}-for-terminal/${circuit.id}/${placement}`,
+        data: {
+          circuit: circuitName(circuit.id),
+          size: sizeWords(size),
+          terminal: name,
+          gear: gearName(placement),
+        },
+        subjects: [
+          { kind: 'circuit', id: circuit.id },
+          { kind: 'placement', id: placement },
+        ],
+        measured: { value: areaMm2, unit: 'section' },
+        required: { value: (isThick ? maxMm2 : minMm2) ?? 0, unit: 'section' },
+        source: TERMINAL_RANGE,
+        working: () => ({
+          title: told('{size} at {terminal}', { size: sizeWords(size), terminal: name }),
+          formula: 'least ≤ section ≤ most',
+          inputs: [
+            ...(minMm2 === null
+              ? []
+              : [
+                  {
+                    symbol: 'least',
+                    name: 'Smallest it takes',
+                    value: { value: minMm2, unit: 'section' },
+                  } as const,
+                ]),
+            ...(maxMm2 === null
+              ? []
+              : [
+                  {
+                    symbol: 'most',
+                    name: 'Largest it takes',
+                    value: { value: maxMm2, unit: 'section' },
+                  } as const,
+                ]),
+          ],
+          result: { name: 'Section of the conductor', value: { value: areaMm2, unit: 'section' } },
+          source: TERMINAL_RANGE,
+          notes: [
+            'A larger conductor than its terminal takes ends in a splice or a lug that its maker allows.',
+          ],
+        }),
+      }),
+    ];
+  });
+}
+
+const TERMINAL_RANGE: SourceRef = { kind: 'maker', title: 'Range of conductors the terminal is made for' };
+
+export const conductorCheck: Check = checkOf(meta, lookAt(CIRCUITS, checkCircuit));

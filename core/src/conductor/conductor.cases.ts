@@ -1,0 +1,93 @@
+import type { Circuit, CircuitWire } from '../plan/circuit.ts';
+import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import { getSample } from '../gear/samples.ts';
+import type { GearType } from '../plan/gear-type.ts';
+import type { Laid } from '../plan/run.ts';
+import type { CheckCases } from '../test/check-cases.ts';
+import { atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
+
+/** A feed from inverter A to the load centre in place of the one that is there. */
+function feed({
+  wire,
+  ...more
+}: Partial<Omit<Circuit, 'wire'>> & { readonly wire?: Partial<CircuitWire> }): PlanEdit {
+  const circuit = newCircuit('us', {
+    id: 'a-feed',
+    name: 'Inverter A to load centre',
+    carries: 'ac-out',
+    from: atGear('inverter-a', 'ac'),
+    to: atGear('load-centre', 'breakers'),
+    stretches: [{ from: 'a-ac', to: 'load-feed' }],
+    ...more,
+    wire: { count: 3, ...wire },
+  });
+  return { kind: 'set-circuit', circuit };
+}
+
+/** The module of the demo, with a smaller fuse than its strings would need. */
+function lowFuse(): GearType {
+  const module = getSample('solar-module-400w');
+  if (module.solarModule === null) throw new Error('The sample module is none.');
+  return { ...module, solarModule: { ...module.solarModule, maxFuseA: 10 } };
+}
+
+function array(laid: Laid, count = 2): PlanEdit[] {
+  const circuit = newCircuit('us', {
+    id: 'many',
+    name: 'Many',
+    carries: 'data',
+    from: atGear('disconnect'),
+    to: atGear('array-box'),
+    wire: { count, size: { by: 'awg', size: '8' } },
+  });
+  return [
+    { kind: 'set-circuit', circuit },
+    {
+      kind: 'set-run',
+      run: {
+        id: 'array-run',
+        name: 'Array run',
+        from: { placement: 'disconnect', knockout: 'top' },
+        to: { placement: 'array-box', knockout: 'bottom' },
+        ...NEW_RUN,
+        circuits: ['many'],
+        laid,
+      },
+    },
+  ];
+}
+
+const awg = (size: '14' | '10' | '8' | '6' | '4/0') => ({ size: { by: 'awg', size } }) as const;
+
+/** What each check of this family passes, and what it must find. */
+export const CONDUCTOR_CASES: Readonly<Record<string, CheckCases>> = {
+  'conductor.size': {
+    valid: [
+      [],
+      [feed({ wire: awg('8') })],
+      [feed({ carries: 'data' })],
+      [feed({ wire: { size: { by: 'measured', diameterMm: 6 } } })],
+    ],
+    invalid: [
+      [feed({ carries: 'unsaid' })],
+      [feed({ carries: 'dc-load' })],
+      [feed({ wire: awg('14') })],
+      [feed({ wire: awg('4/0') })],
+      [feed({ wire: awg('8'), protection: { by: 'rating', ratingA: 90 } })],
+      [feed({ wire: awg('8'), protection: { by: 'rating', ratingA: 30 } })],
+      [feed({ currentA: 2000 })],
+      [feed({ wire: awg('10'), currentA: 20, voltageV: 12, protection: { by: 'none' } })],
+      [
+        feed({
+          from: { at: 'modules', type: 'solar-module-400w', series: 8, parallel: 3 },
+          carries: 'array',
+        }),
+        { kind: 'set-gear-type', gearType: lowFuse() },
+      ],
+    ],
+  },
+  'conductor.conduit': {
+    valid: [[], array({ as: 'conduit', size: null }), array({ as: 'conduit', size: '3/4' })],
+    invalid: [array({ as: 'conduit', size: '1/2' }, 5), array({ as: 'conduit', size: null }, 200)],
+  },
+};

@@ -1,0 +1,128 @@
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Fix,
+  type Found,
+} from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { RUNS } from '../check/subjects.ts';
+import { runName } from '../plan/names.ts';
+import type { Run } from '../plan/run.ts';
+import { isAbove } from '../quantity/compare.ts';
+import { told } from '../quantity/told.ts';
+import { published } from '../reference/source.ts';
+import { CONDUIT_FILL, type ConduitSize } from '../reference/wireways.ts';
+import { routeOf } from '../route/route.ts';
+import { conduitFill } from './conduit.ts';
+
+/** Bends between two places where it can be pulled. */
+const MOST_BENDS_DEG = 360;
+const BENDS = published('NEC (NFPA 70)', '358.26', '2023');
+
+const meta: CheckMeta = {
+  id: 'conductor.conduit',
+  looksAt: 'Conduit of each run: how full it is, and how many bends lie between its ends',
+  severity: 'fix',
+  source: CONDUIT_FILL.source,
+  parameters: [],
+  messages: {
+    full: 'What {run} carries covers {measured} of the inside of {size}″ conduit; at most {required}.',
+    none: 'What {run} carries fits in no conduit of the table: lay part of it in another.',
+    bends:
+      'The conduit of {run} bends by {measured} between its ends; at most {required} without a pull point.',
+  },
+  fixMessages: { 'use-size': 'Use {size}″ conduit', clip: 'Clip it instead of conduit' },
+};
+
+function checkRun(prepared: Prepared, run: Run): Found[] {
+  const fill = conduitFill(prepared, run);
+  const subjects = [{ kind: 'run', id: run.id }] as const;
+  const found: Found[] = [];
+  if (fill !== null && fill.size === null) {
+    found.push(findingOf(meta, { message: 'none', data: { run: runName(run.id) }, subjects }));
+  }
+  if (fill?.size != null && fill.insideMm2 !== null) {
+    const { size, insideMm2, coveredMm2, mostPct, count, isWithin } = fill;
+    const filledPct = (coveredMm2 / insideMm2) * 100;
+    if (!isWithin) {
+      found.push(
+        findingOf(meta, {
+          message: 'full',
+          data: { run: runName(run.id), size },
+          subjects,
+          measured: { value: filledPct, unit: 'percent' },
+          required: { value: mostPct, unit: 'percent' },
+          fixes: () => useSize(run, fill.smallest),
+          working: () => ({
+            title: told('Conduit of {run}', { run: runName(run.id) }),
+            formula: 'fill = Σ count · area ÷ inside of the conduit',
+            inputs: [
+              {
+                symbol: 'covered',
+                name: told('{count} in it', { count: String(count) }),
+                value: { value: coveredMm2, unit: 'mm2' },
+              },
+              {
+                symbol: 'inside',
+                name: told('Inside of {size}″', { size }),
+                value: { value: insideMm2, unit: 'mm2' },
+              },
+            ],
+            result: { name: 'Covered', value: { value: filledPct, unit: 'percent' } },
+            source: CONDUIT_FILL.source,
+            notes: ['53 % for one conductor, 31 % for two, 40 % for more.'],
+          }),
+        }),
+      );
+    }
+  }
+  const outcome = run.laid.as === 'conduit' ? routeOf(prepared, run.id) : null;
+  const bendsDeg = outcome?.kind === 'routed' ? outcome.routed.bendCount * 90 : 0;
+  if (isAbove(bendsDeg, MOST_BENDS_DEG, 'deg')) {
+    found.push(
+      findingOf(meta, {
+        message: 'bends',
+        data: { run: runName(run.id) },
+        subjects,
+        measured: { value: bendsDeg, unit: 'deg' },
+        required: { value: MOST_BENDS_DEG, unit: 'deg' },
+        source: BENDS,
+        fixes: () => [
+          {
+            message: 'clip',
+            data: {},
+            edits: [{ kind: 'set-run', run: { ...run, laid: { as: 'clipped' } } }],
+          },
+        ],
+        working: () => ({
+          title: told('Bends of {run}', { run: runName(run.id) }),
+          formula: 'bends · 90° ≤ 360°',
+          inputs: [
+            { symbol: 'bends', name: 'Along its way', value: { value: bendsDeg / 90, unit: 'count' } },
+          ],
+          result: { name: 'Between its ends', value: { value: bendsDeg, unit: 'deg' } },
+          source: BENDS,
+          notes: ['A box or a conduit body on the way is a pull point: two runs, one from each side of it.'],
+        }),
+      }),
+    );
+  }
+  return found;
+}
+
+function useSize(run: Run, size: ConduitSize | null): Fix[] {
+  return size === null
+    ? []
+    : [
+        {
+          message: 'use-size',
+          data: { size },
+          edits: [{ kind: 'set-run', run: { ...run, laid: { as: 'conduit', size } } }],
+        },
+      ];
+}
+
+export const conduitCheck: Check = checkOf(meta, lookAt(RUNS, checkRun));

@@ -1,0 +1,202 @@
+import type { Prepared } from '../check/prepared.ts';
+import { query } from '../derive/query.ts';
+import type { Circuit, CircuitKind } from '../plan/circuit.ts';
+import type { Plan } from '../plan/plan.ts';
+import { mmFromFeet } from '../quantity/convert.ts';
+import { INSULATION_KINDS, type ConductorMaterial, type Insulation } from '../reference/conductors.ts';
+import { practice, published, type SourceRef } from '../reference/source.ts';
+import type { Working } from '../working/working.ts';
+import { sizedCircuit } from './circuit-sizing.ts';
+import type { WayPart } from './circuit-way.ts';
+import type { ConductorSize } from './code-tables.ts';
+import { capacityWorking, currentWorking, dropWorking, sizeWords } from './sizing-working.ts';
+import type { Candidate, Requirement } from './sizing.ts';
+
+/** A size as a circuit would have it, as far as it is shown beside the others. */
+export type SizeStep = Pick<
+  Candidate,
+  'size' | 'dropPct' | 'dropV' | 'conductorC' | 'capacityA' | 'fails' | 'stretches'
+>;
+
+/** One circuit of the schedule: all figures that follow from what it says and where it lies. */
+export type CircuitLine = {
+  readonly circuit: string;
+  readonly carries: CircuitKind;
+  /** Null where nothing tells it. */
+  readonly currentA: number | null;
+  readonly operatingA: number | null;
+  readonly designA: number | null;
+  readonly voltageV: number | null;
+  /** One way, as each conductor is cut; null while its way is not known. */
+  readonly lengthMm: number | null;
+  readonly parts: readonly WayPart[];
+  readonly unrouted: readonly string[];
+  readonly size: ConductorSize | null;
+  readonly earth: ConductorSize | null;
+  readonly deviceA: number | null;
+  readonly capacityA: number | null;
+  readonly dropV: number | null;
+  readonly dropPct: number | null;
+  readonly mostDropPct: number | null;
+  readonly conductorC: number | null;
+  /** What the next smaller size is too small for, where the program chose. */
+  readonly because: readonly Requirement[];
+  readonly steps: readonly SizeStep[];
+};
+
+/** A circuit’s line, by its id; null where there is none. */
+export const circuitLine = query(
+  (prepared: Prepared, id: string): CircuitLine | null => {
+    const sized = sizedCircuit(prepared, id);
+    if (sized === null) return null;
+    const { circuit, way, carried, sizing, size, earth, mostDropPct } = sized;
+    const chosen = sizing?.chosen ?? null;
+    return {
+      circuit: id,
+      carries: circuit.carries,
+      currentA: carried?.currentA ?? null,
+      operatingA: carried?.operatingA ?? null,
+      designA: sizing?.designA ?? null,
+      voltageV: carried?.voltageV ?? circuit.voltageV,
+      lengthMm: way.lengthMm,
+      parts: way.parts,
+      unrouted: way.unrouted,
+      size,
+      earth,
+      deviceA: sizing?.deviceA ?? null,
+      capacityA: chosen === null ? null : Math.min(chosen.capacityA, chosen.terminalA ?? Infinity),
+      dropV: chosen?.dropV ?? null,
+      dropPct: chosen?.dropPct ?? null,
+      mostDropPct,
+      conductorC: chosen?.conductorC ?? null,
+      because: sizing?.because ?? [],
+      steps: (sizing?.candidates ?? []).map(
+        ({ size: each, dropPct, dropV, conductorC, fails, stretches, ...step }) => ({
+          size: each,
+          dropPct,
+          dropV,
+          conductorC,
+          // As far as its terminals let it.
+          capacityA: Math.min(step.capacityA, step.terminalA ?? Infinity),
+          fails,
+          stretches,
+        }),
+      ),
+    };
+  },
+  (a, b) => JSON.stringify(a) === JSON.stringify(b),
+);
+
+/** How the figures of a circuit were found: its current, what its conductors may carry, what they lose. */
+export function circuitWorkings(prepared: Prepared, id: string): Working[] {
+  const sized = sizedCircuit(prepared, id);
+  const chosen = sized?.sizing?.chosen;
+  if (sized === null) return [];
+  const at = chosen ?? sized.sizing?.smallest;
+  return [
+    currentWorking(sized),
+    at == null ? null : capacityWorking(sized, at),
+    at == null ? null : dropWorking(sized, at),
+  ].filter((working) => working !== null);
+}
+
+/** Conductors of one sort, all circuits together: what is bought on drums and coils. */
+export type DrumLine = {
+  readonly material: ConductorMaterial;
+  readonly insulation: Insulation;
+  readonly size: ConductorSize;
+  /** Of conductors that are cables with a sheath: how many conductors one has; null of single conductors. */
+  readonly cores: number | null;
+  readonly lengthMm: number;
+  readonly circuits: readonly string[];
+};
+
+/** What conductors come to, sort by sort, in the plan’s order; circuits whose length or size is not known are left out. */
+export function drumLines(circuits: readonly Circuit[], lines: readonly CircuitLine[]): DrumLine[] {
+  const byId = new Map(circuits.map((circuit) => [circuit.id, circuit]));
+  const drums = new Map<string, DrumLine>();
+  const add = (circuit: Circuit, size: ConductorSize, cores: number | null, lengthMm: number) => {
+    const { material, insulation } = circuit.wire;
+    const key = JSON.stringify([material, insulation, size, cores]);
+    const before = drums.get(key);
+    drums.set(key, {
+      material,
+      insulation,
+      size,
+      cores,
+      lengthMm: (before?.lengthMm ?? 0) + lengthMm,
+      circuits: [...new Set([...(before?.circuits ?? []), circuit.id])],
+    });
+  };
+  for (const { circuit: id, lengthMm, size, earth } of lines) {
+    const circuit = byId.get(id);
+    if (circuit === undefined || lengthMm === null || size === null) continue;
+    const { made, count, hasEarth } = circuit.wire;
+    if (made.as === 'cable') add(circuit, size, count + (hasEarth ? 1 : 0), lengthMm);
+    else {
+      add(circuit, size, null, count * lengthMm);
+      if (earth !== null) add(circuit, earth, null, lengthMm);
+    }
+  }
+  return [...drums.values()];
+}
+
+/** A conductor as it is bought: “6 AWG THHN/THWN-2, copper”. */
+export function conductorWords({
+  size,
+  insulation,
+  material,
+  cores,
+}: Omit<DrumLine, 'lengthMm' | 'circuits'>): string {
+  const made = cores === null ? '' : `${cores} × `;
+  return `${made}${sizeWords(size)} ${INSULATION_KINDS.rows[insulation].words}, ${material}`;
+}
+
+/** A label to be made and put up. */
+export type WireLabel = {
+  readonly text: string;
+  readonly where: 'at each end' | 'along the way';
+  readonly circuit: string;
+  readonly count: number;
+  readonly source: SourceRef;
+};
+
+/** How far apart the labels of array wiring may be. */
+const LABELS = {
+  us: {
+    text: 'SOLAR PV DC CIRCUIT',
+    everyMm: mmFromFeet(10),
+    source: published('NEC (NFPA 70)', '690.31(D)(2)', '2023'),
+  },
+  iec: {
+    text: 'SOLAR d.c.',
+    everyMm: 5000,
+    source: practice('Array wiring is marked at both ends and every 5 m along it'),
+  },
+} as const;
+
+/** The labels of every circuit: its name at both ends, and of array wiring what the code basis asks along its way. */
+export function wireLabels(
+  { circuits, codeBasis }: Pick<Plan, 'circuits' | 'codeBasis'>,
+  lines: readonly CircuitLine[],
+): WireLabel[] {
+  const lengths = new Map(lines.map(({ circuit, lengthMm }) => [circuit, lengthMm]));
+  return circuits.flatMap((circuit): WireLabel[] => {
+    const { id, name, carries, wire } = circuit;
+    const conductors = wire.made.as === 'cable' ? 1 : wire.count + (wire.hasEarth ? 1 : 0);
+    const own: WireLabel = {
+      text: name,
+      where: 'at each end',
+      circuit: id,
+      count: 2 * conductors,
+      source: practice('Every conductor carries its circuit’s name at both ends'),
+    };
+    const lengthMm = lengths.get(id) ?? null;
+    if (carries !== 'array' || lengthMm === null) return [own];
+    const { text, everyMm, source } = LABELS[codeBasis];
+    return [
+      own,
+      { text, where: 'along the way', circuit: id, count: Math.ceil(lengthMm / everyMm) + 1, source },
+    ];
+  });
+}

@@ -1,0 +1,146 @@
+import { circuitName } from '../plan/names.ts';
+import { told, type Told } from '../quantity/told.ts';
+import { BRIGHT_SUN, ROOF_ADDER, TERMINALS } from '../reference/conductors.ts';
+import { CONTINUOUS } from '../reference/overcurrent.ts';
+import { practice } from '../reference/source.ts';
+import type { Working, WorkingInput } from '../working/working.ts';
+import type { SizedCircuit } from './circuit-sizing.ts';
+import { codeTablesOf, type ConductorSize } from './code-tables.ts';
+import type { Candidate } from './sizing.ts';
+
+/** A size as it is told: #8, 4 mm². */
+export function sizeWords(size: ConductorSize): string {
+  if (size.by === 'mm2') return `${size.size} mm²`;
+  return Number(size.size) >= 250 ? `${size.size} kcmil` : `${size.size} AWG`;
+}
+
+/** Where a circuit’s current comes from. */
+export function currentWorking({ circuit, carried, sizing }: SizedCircuit): Working | null {
+  if (carried === null || sizing === null) return null;
+  const factor = sizing.designA / carried.currentA;
+  return {
+    title: told('What {circuit} carries', { circuit: circuitName(circuit.id) }),
+    formula: `${carried.formula};  design current = I · ${factor.toFixed(2)}`,
+    inputs: [
+      ...carried.inputs.filter(({ symbol }) => symbol !== 'I'),
+      carried.inputs.find(({ symbol }) => symbol === 'I') ??
+        amps('I', 'Highest current for long', carried.currentA),
+    ],
+    result: { name: 'Design current of conductor and device', value: { value: sizing.designA, unit: 'A' } },
+    source: circuit.carries === 'array' ? BRIGHT_SUN.source : CONTINUOUS.source,
+    notes: [
+      circuit.isContinuous
+        ? 'Carried for three hours or more: the continuous factor of its code world is in the design current.'
+        : 'Said not to be carried for three hours: no continuous factor.',
+    ],
+  };
+}
+
+/** What a size may carry where its circuit lies. */
+export function capacityWorking(
+  { circuit, carried, sizing, way }: SizedCircuit,
+  candidate: Candidate,
+): Working | null {
+  if (carried === null || sizing === null) return null;
+  const tables = codeTablesOf(circuit.wire);
+  const part = way.parts[candidate.where];
+  const notes: (string | Told)[] = [];
+  if (part !== undefined && part.roofC > 0) {
+    notes.push(
+      told('Close over a roof in the sun: {added} are in the ambient ({clause}).', {
+        added: { value: ROOF_ADDER.addedC, unit: 'kelvin' },
+        clause: '310.15(B)(2)',
+      }),
+    );
+  }
+  if (part === undefined)
+    notes.push('Its way is not known: taken as alone, in the warmest air that the site expects.');
+  if (candidate.terminalA !== null) {
+    notes.push(
+      told(
+        'Its terminals let it carry {amps} at the design current: 60 °C up to {most} unless all are marked.',
+        {
+          amps: { value: candidate.terminalA, unit: 'A' },
+          most: { value: TERMINALS.upToA, unit: 'A' },
+        },
+      ),
+    );
+  }
+  return {
+    title: told('{size} for {circuit}', {
+      size: sizeWords(candidate.size),
+      circuit: circuitName(circuit.id),
+    }),
+    formula: 'capacity = table · ambient factor · factor of those together ≥ I',
+    inputs: [
+      amps('table', 'By its table, at 30 °C', candidate.tableA),
+      ...(part === undefined
+        ? []
+        : [
+            { symbol: 'Ta', name: 'Ambient there', value: { value: part.ambientC, unit: 'degC' } } as const,
+            {
+              symbol: 'together',
+              name: 'Conductors there that carry current',
+              value: { value: part.carrying, unit: 'count' },
+            } as const,
+          ]),
+      ratio('ambient factor', 'For the air around', candidate.factors.ambient),
+      ratio('of those together', 'For those beside it', candidate.factors.together),
+      amps('I', 'Highest current for long', carried.currentA),
+    ],
+    result: { name: 'What it may carry there', value: { value: candidate.capacityA, unit: 'A' } },
+    source: tables.sources.capacity,
+    notes,
+  };
+}
+
+/** The voltage a size loses over its way. */
+export function dropWorking(
+  { circuit, carried, way, mostDropPct }: SizedCircuit,
+  candidate: Candidate,
+): Working | null {
+  if (carried === null || way.lengthMm === null || candidate.dropV === null) return null;
+  const isThreePhase = circuit.carries.startsWith('ac-') && circuit.wire.carrying === 3;
+  return {
+    title: told('Voltage drop of {circuit}', { circuit: circuitName(circuit.id) }),
+    formula: isThreePhase ? 'ΔV = √3 · I · R · L' : 'ΔV = 2 · I · R · L',
+    inputs: [
+      amps('I', 'In operation', carried.operatingA),
+      { symbol: 'L', name: 'One way', value: { value: way.lengthMm, unit: 'mm' } },
+      {
+        symbol: 'R',
+        name: told('{size} at {temp}, per kilometre', {
+          size: sizeWords(candidate.size),
+          temp: { value: candidate.conductorC, unit: 'degC' },
+        }),
+        value: { value: candidate.ohmPerM * 1000, unit: 'ohm' },
+      },
+      ...(carried.voltageV === null
+        ? []
+        : [{ symbol: 'V', name: 'In operation', value: { value: carried.voltageV, unit: 'V' } } as const]),
+    ],
+    result: { name: 'Lost on the way', value: { value: candidate.dropV, unit: 'V' } },
+    source: practice('Resistance of the conductor at the temperature it runs at'),
+    notes: [
+      told(
+        'Temperature of the conductor: that of the air, and of what its insulation stands the square of I ÷ capacity.',
+      ),
+      ...(candidate.dropPct === null || mostDropPct === null
+        ? []
+        : [
+            told('{drop} of the voltage; held to {most}.', {
+              drop: { value: candidate.dropPct, unit: 'percent' },
+              most: { value: mostDropPct, unit: 'percent' },
+            }),
+          ]),
+    ],
+  };
+}
+
+function amps(symbol: string, name: WorkingInput['name'], value: number): WorkingInput {
+  return { symbol, name, value: { value, unit: 'A' } };
+}
+
+function ratio(symbol: string, name: string, value: number): WorkingInput {
+  return { symbol, name, value: { value, unit: 'ratio' } };
+}

@@ -1,0 +1,517 @@
+import { published, practice, type ReferenceTable } from './source.ts';
+
+// What conductors are: sizes, dimensions, resistance, and the current they carry, by both code worlds.
+
+/** American wire gauge and thousand circular mils, smallest first. */
+export const AWG_SIZES = ['14', '12', '10', '8', '6', '4', '3', '2', '1', '1/0', '2/0', '3/0', '4/0', '250', '300', '350', '400', '500'] as const; // prettier-ignore
+export type AwgSize = (typeof AWG_SIZES)[number];
+
+/** Nominal cross-sections, mm², smallest first. */
+export const MM2_SIZES = ['1.5', '2.5', '4', '6', '10', '16', '25', '35', '50', '70', '95', '120'] as const;
+export type Mm2Size = (typeof MM2_SIZES)[number];
+
+export type ConductorMaterial = 'copper' | 'aluminium';
+
+/** A column of the American tables, by what the insulation or the terminal stands, °C. */
+export type AwgColumn = 60 | 75 | 90;
+
+/** What a conductor is insulated with, as it decides its size by which system, its heat and its outside. */
+export const INSULATIONS = ['thhn', 'xhhw', 'pv-wire', 'pvc', 'xlpe', 'pv-cable'] as const;
+export type Insulation = (typeof INSULATIONS)[number];
+
+export const INSULATION_KINDS: ReferenceTable<
+  Readonly<
+    Record<
+      Insulation,
+      {
+        readonly words: string;
+        readonly sizes: 'awg' | 'mm2';
+        readonly maxC: 70 | 90;
+        /** The smallest size it is sold in. */
+        readonly from: AwgSize | Mm2Size;
+        readonly standsSun: boolean;
+        /** Not subject to the adder for raceways near a roof. */
+        readonly isRoofExempt: boolean;
+      }
+    >
+  >
+> = {
+  title: 'Insulation of building wire and array cable: highest temperature of the conductor',
+  basis: 'any',
+  source: published('NEC (NFPA 70) and IEC 60364-5-52', 'Table 310.4(1); Table 52.1', '2023; 2009'),
+  confidence: {
+    level: 'high',
+    doubted: ['array cable to EN 50618 stands 120 °C for a limited time: taken as 90'],
+  },
+  rows: {
+    thhn: { words: 'THHN/THWN-2', sizes: 'awg', maxC: 90, from: '14', standsSun: false, isRoofExempt: false },
+    xhhw: { words: 'XHHW-2', sizes: 'awg', maxC: 90, from: '14', standsSun: false, isRoofExempt: true },
+    'pv-wire': { words: 'PV wire', sizes: 'awg', maxC: 90, from: '12', standsSun: true, isRoofExempt: false },
+    pvc: { words: 'PVC 70 °C', sizes: 'mm2', maxC: 70, from: '1.5', standsSun: false, isRoofExempt: false },
+    xlpe: { words: 'XLPE 90 °C', sizes: 'mm2', maxC: 90, from: '1.5', standsSun: false, isRoofExempt: false },
+    'pv-cable': {
+      words: 'array cable',
+      sizes: 'mm2',
+      maxC: 90,
+      from: '4',
+      standsSun: true,
+      isRoofExempt: false,
+    },
+  },
+};
+
+/** Outside of an insulated conductor, as its table prints it: the area is rounded by itself. */
+export type WireDimension = { readonly diameterIn: number; readonly areaIn2: number };
+
+/** Approximate area and diameter of THHN and THWN-2, inches. */
+export const THHN_DIMENSIONS: ReferenceTable<Readonly<Record<AwgSize, WireDimension>>> = {
+  title: 'Dimensions of insulated conductors, THHN, THWN, THWN-2',
+  basis: 'us',
+  source: published('NEC (NFPA 70)', 'Chapter 9, Table 5', '2023'),
+  confidence: { level: 'high', doubted: [] },
+  rows: {
+    '14': { diameterIn: 0.111, areaIn2: 0.0097 },
+    '12': { diameterIn: 0.13, areaIn2: 0.0133 },
+    '10': { diameterIn: 0.164, areaIn2: 0.0211 },
+    '8': { diameterIn: 0.216, areaIn2: 0.0366 },
+    '6': { diameterIn: 0.254, areaIn2: 0.0507 },
+    '4': { diameterIn: 0.324, areaIn2: 0.0824 },
+    '3': { diameterIn: 0.352, areaIn2: 0.0973 },
+    '2': { diameterIn: 0.384, areaIn2: 0.1158 },
+    '1': { diameterIn: 0.446, areaIn2: 0.1562 },
+    '1/0': { diameterIn: 0.486, areaIn2: 0.1855 },
+    '2/0': { diameterIn: 0.532, areaIn2: 0.2223 },
+    '3/0': { diameterIn: 0.584, areaIn2: 0.2679 },
+    '4/0': { diameterIn: 0.642, areaIn2: 0.3237 },
+    '250': { diameterIn: 0.711, areaIn2: 0.397 },
+    '300': { diameterIn: 0.766, areaIn2: 0.4608 },
+    '350': { diameterIn: 0.817, areaIn2: 0.5242 },
+    '400': { diameterIn: 0.864, areaIn2: 0.5863 },
+    '500': { diameterIn: 0.949, areaIn2: 0.7073 },
+  },
+};
+
+export const XHHW_DIMENSIONS: ReferenceTable<Readonly<Record<AwgSize, WireDimension>>> = {
+  title: 'Dimensions of insulated conductors, XHHW, XHHW-2',
+  basis: 'us',
+  source: published('NEC (NFPA 70)', 'Chapter 9, Table 5', '2023'),
+  confidence: { level: 'high', doubted: [] },
+  rows: {
+    '14': { diameterIn: 0.133, areaIn2: 0.0139 },
+    '12': { diameterIn: 0.152, areaIn2: 0.0181 },
+    '10': { diameterIn: 0.176, areaIn2: 0.0243 },
+    '8': { diameterIn: 0.236, areaIn2: 0.0437 },
+    '6': { diameterIn: 0.274, areaIn2: 0.059 },
+    '4': { diameterIn: 0.322, areaIn2: 0.0814 },
+    '3': { diameterIn: 0.35, areaIn2: 0.0962 },
+    '2': { diameterIn: 0.382, areaIn2: 0.1146 },
+    '1': { diameterIn: 0.442, areaIn2: 0.1534 },
+    '1/0': { diameterIn: 0.482, areaIn2: 0.1825 },
+    '2/0': { diameterIn: 0.528, areaIn2: 0.219 },
+    '3/0': { diameterIn: 0.58, areaIn2: 0.2642 },
+    '4/0': { diameterIn: 0.638, areaIn2: 0.3197 },
+    '250': { diameterIn: 0.705, areaIn2: 0.3904 },
+    '300': { diameterIn: 0.76, areaIn2: 0.4536 },
+    '350': { diameterIn: 0.811, areaIn2: 0.5166 },
+    '400': { diameterIn: 0.858, areaIn2: 0.5782 },
+    '500': { diameterIn: 0.943, areaIn2: 0.6984 },
+  },
+};
+
+/** Outsides that no code prints: the thick end of what is sold. Null where the wire in hand has to be measured. */
+export const PV_WIRE_OUTSIDE: ReferenceTable<Readonly<Partial<Record<AwgSize, number>>>> = {
+  title: 'Array wire: outside diameter, mm',
+  basis: 'us',
+  source: practice('Thick end of what is sold as array wire; measure the wire in hand'),
+  confidence: { level: 'low', doubted: ['differs with the voltage it is insulated for'] },
+  rows: { '12': 6.5, '10': 7.2, '8': 8.7 },
+};
+
+export const PV_CABLE_OUTSIDE: ReferenceTable<Readonly<Partial<Record<Mm2Size, number>>>> = {
+  title: 'Array cable: outside diameter, mm',
+  basis: 'iec',
+  source: published('EN 50618', 'Table 1', 'as recalled'),
+  confidence: { level: 'low', doubted: ['thick end of the range for each size'] },
+  rows: { '4': 6, '6': 6.6, '10': 8 },
+};
+
+export const BUILDING_CABLE_OUTSIDE: ReferenceTable<Readonly<Record<Mm2Size, number>>> = {
+  title: 'Single conductors with PVC or XLPE insulation: outside diameter, mm',
+  basis: 'iec',
+  source: published('EN 50525-2-31', 'Table of mean outside diameters', 'as recalled'),
+  confidence: { level: 'low', doubted: ['thick end of the range for each size'] },
+  rows: {
+    '1.5': 3.4,
+    '2.5': 4.1,
+    '4': 4.8,
+    '6': 5.3,
+    '10': 6.8,
+    '16': 8.1,
+    '25': 10.2,
+    '35': 11.7,
+    '50': 13.9,
+    '70': 16,
+    '95': 18.2,
+    '120': 20.2,
+  },
+};
+
+/** Direct-current resistance of uncoated stranded conductors at 75 °C, Ω per thousand feet. */
+export const AWG_RESISTANCE: ReferenceTable<
+  Readonly<
+    Record<AwgSize, { readonly circularMils: number; readonly copper: number; readonly aluminium: number }>
+  >
+> = {
+  title: 'Conductor properties: direct-current resistance at 75 °C, stranded and uncoated, Ω/kFT',
+  basis: 'us',
+  source: published('NEC (NFPA 70)', 'Chapter 9, Table 8', '2023'),
+  confidence: { level: 'high', doubted: [] },
+  rows: {
+    '14': { circularMils: 4110, copper: 3.14, aluminium: 5.17 },
+    '12': { circularMils: 6530, copper: 1.98, aluminium: 3.25 },
+    '10': { circularMils: 10380, copper: 1.24, aluminium: 2.04 },
+    '8': { circularMils: 16510, copper: 0.778, aluminium: 1.28 },
+    '6': { circularMils: 26240, copper: 0.491, aluminium: 0.808 },
+    '4': { circularMils: 41740, copper: 0.308, aluminium: 0.508 },
+    '3': { circularMils: 52620, copper: 0.245, aluminium: 0.403 },
+    '2': { circularMils: 66360, copper: 0.194, aluminium: 0.319 },
+    '1': { circularMils: 83690, copper: 0.154, aluminium: 0.253 },
+    '1/0': { circularMils: 105600, copper: 0.122, aluminium: 0.201 },
+    '2/0': { circularMils: 133100, copper: 0.0967, aluminium: 0.159 },
+    '3/0': { circularMils: 167800, copper: 0.0766, aluminium: 0.126 },
+    '4/0': { circularMils: 211600, copper: 0.0608, aluminium: 0.1 },
+    '250': { circularMils: 250000, copper: 0.0515, aluminium: 0.0847 },
+    '300': { circularMils: 300000, copper: 0.0429, aluminium: 0.0707 },
+    '350': { circularMils: 350000, copper: 0.0367, aluminium: 0.0605 },
+    '400': { circularMils: 400000, copper: 0.0321, aluminium: 0.0529 },
+    '500': { circularMils: 500000, copper: 0.0258, aluminium: 0.0424 },
+  },
+};
+
+/** Highest resistance at 20 °C, Ω per kilometre: stranded (class 2) and flexible (class 5) copper, stranded aluminium. */
+export const MM2_RESISTANCE: ReferenceTable<
+  Readonly<
+    Record<Mm2Size, { readonly class2: number; readonly class5: number; readonly aluminium: number | null }>
+  >
+> = {
+  title: 'Highest resistance of conductors at 20 °C, Ω/km',
+  basis: 'iec',
+  source: published('IEC 60228', 'Tables 2 and 3', '2004'),
+  confidence: { level: 'high', doubted: [] },
+  rows: {
+    '1.5': { class2: 12.1, class5: 13.3, aluminium: null },
+    '2.5': { class2: 7.41, class5: 7.98, aluminium: null },
+    '4': { class2: 4.61, class5: 4.95, aluminium: null },
+    '6': { class2: 3.08, class5: 3.3, aluminium: null },
+    '10': { class2: 1.83, class5: 1.91, aluminium: 3.08 },
+    '16': { class2: 1.15, class5: 1.21, aluminium: 1.91 },
+    '25': { class2: 0.727, class5: 0.78, aluminium: 1.2 },
+    '35': { class2: 0.524, class5: 0.554, aluminium: 0.868 },
+    '50': { class2: 0.387, class5: 0.386, aluminium: 0.641 },
+    '70': { class2: 0.268, class5: 0.272, aluminium: 0.443 },
+    '95': { class2: 0.193, class5: 0.206, aluminium: 0.32 },
+    '120': { class2: 0.153, class5: 0.161, aluminium: 0.253 },
+  },
+};
+
+/** How resistance grows with temperature, per kelvin, at the temperature its table is for. */
+export const TEMPERATURE_COEFFICIENTS = {
+  awg: { atC: 75, copper: 0.00323, aluminium: 0.0033, source: AWG_RESISTANCE.source },
+  mm2: { atC: 20, copper: 0.00393, aluminium: 0.00403, source: MM2_RESISTANCE.source },
+} as const;
+
+type Ampacities = Readonly<Record<AwgSize, Readonly<Record<AwgColumn, number>> | null>>;
+
+/** At most three conductors in a raceway, cable or earth, 30 °C around, A, by the temperature they stand. */
+export const AWG_AMPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Ampacities>>> = {
+  title: 'Ampacity of insulated conductors, at most three that carry current together, 30 °C, A',
+  basis: 'us',
+  source: published('NEC (NFPA 70)', 'Table 310.16', '2023'),
+  confidence: {
+    level: 'high',
+    doubted: [
+      'aluminium: medium to high',
+      'older editions print 20 and 25 A for 14 and 12 at 60 °C',
+      '1 AWG at 90 °C: 150 in older editions',
+    ],
+  },
+  rows: {
+    copper: {
+      '14': { 60: 15, 75: 20, 90: 25 },
+      '12': { 60: 20, 75: 25, 90: 30 },
+      '10': { 60: 30, 75: 35, 90: 40 },
+      '8': { 60: 40, 75: 50, 90: 55 },
+      '6': { 60: 55, 75: 65, 90: 75 },
+      '4': { 60: 70, 75: 85, 90: 95 },
+      '3': { 60: 85, 75: 100, 90: 115 },
+      '2': { 60: 95, 75: 115, 90: 130 },
+      '1': { 60: 110, 75: 130, 90: 145 },
+      '1/0': { 60: 125, 75: 150, 90: 170 },
+      '2/0': { 60: 145, 75: 175, 90: 195 },
+      '3/0': { 60: 165, 75: 200, 90: 225 },
+      '4/0': { 60: 195, 75: 230, 90: 260 },
+      '250': { 60: 215, 75: 255, 90: 290 },
+      '300': { 60: 240, 75: 285, 90: 320 },
+      '350': { 60: 260, 75: 310, 90: 350 },
+      '400': { 60: 280, 75: 335, 90: 380 },
+      '500': { 60: 320, 75: 380, 90: 430 },
+    },
+    aluminium: {
+      '14': null,
+      '12': { 60: 15, 75: 20, 90: 25 },
+      '10': { 60: 25, 75: 30, 90: 35 },
+      '8': { 60: 35, 75: 40, 90: 45 },
+      '6': { 60: 40, 75: 50, 90: 55 },
+      '4': { 60: 55, 75: 65, 90: 75 },
+      '3': { 60: 65, 75: 75, 90: 85 },
+      '2': { 60: 75, 75: 90, 90: 100 },
+      '1': { 60: 85, 75: 100, 90: 115 },
+      '1/0': { 60: 100, 75: 120, 90: 135 },
+      '2/0': { 60: 115, 75: 135, 90: 150 },
+      '3/0': { 60: 130, 75: 155, 90: 175 },
+      '4/0': { 60: 150, 75: 180, 90: 205 },
+      '250': { 60: 170, 75: 205, 90: 230 },
+      '300': { 60: 195, 75: 230, 90: 260 },
+      '350': { 60: 210, 75: 250, 90: 280 },
+      '400': { 60: 225, 75: 270, 90: 305 },
+      '500': { 60: 260, 75: 310, 90: 350 },
+    },
+  },
+};
+
+/** Factor for the air around, by the column; each row holds up to its temperature. Null where nothing may be carried. */
+export const AWG_AMBIENT: ReferenceTable<
+  readonly (Readonly<Record<AwgColumn, number | null>> & { readonly toC: number })[]
+> = {
+  title: 'Ambient temperature correction, base 30 °C',
+  basis: 'us',
+  source: published('NEC (NFPA 70)', 'Table 310.15(B)(1)(1)', '2023'),
+  confidence: { level: 'high', doubted: [] },
+  rows: [
+    { toC: 10, 60: 1.29, 75: 1.2, 90: 1.15 },
+    { toC: 15, 60: 1.22, 75: 1.15, 90: 1.12 },
+    { toC: 20, 60: 1.15, 75: 1.11, 90: 1.08 },
+    { toC: 25, 60: 1.08, 75: 1.05, 90: 1.04 },
+    { toC: 30, 60: 1.0, 75: 1.0, 90: 1.0 },
+    { toC: 35, 60: 0.91, 75: 0.94, 90: 0.96 },
+    { toC: 40, 60: 0.82, 75: 0.88, 90: 0.91 },
+    { toC: 45, 60: 0.71, 75: 0.82, 90: 0.87 },
+    { toC: 50, 60: 0.58, 75: 0.75, 90: 0.82 },
+    { toC: 55, 60: 0.41, 75: 0.67, 90: 0.76 },
+    { toC: 60, 60: null, 75: 0.58, 90: 0.71 },
+    { toC: 65, 60: null, 75: 0.47, 90: 0.65 },
+    { toC: 70, 60: null, 75: 0.33, 90: 0.58 },
+    { toC: 75, 60: null, 75: null, 90: 0.5 },
+    { toC: 80, 60: null, 75: null, 90: 0.41 },
+    { toC: 85, 60: null, 75: null, 90: 0.29 },
+  ],
+};
+
+/** Factor for conductors that carry current side by side, by how many at most. */
+export const AWG_TOGETHER: ReferenceTable<readonly { readonly to: number; readonly pct: number }[]> = {
+  title: 'Adjustment for more than three current-carrying conductors, %',
+  basis: 'us',
+  source: published('NEC (NFPA 70)', 'Table 310.15(C)(1)', '2023'),
+  confidence: { level: 'high', doubted: [] },
+  rows: [
+    { to: 3, pct: 100 },
+    { to: 6, pct: 80 },
+    { to: 9, pct: 70 },
+    { to: 20, pct: 50 },
+    { to: 30, pct: 45 },
+    { to: 40, pct: 40 },
+    { to: Infinity, pct: 35 },
+  ],
+};
+
+/** Raceways and cables in the sun close over a roof count as so much warmer. */
+export const ROOF_ADDER = {
+  below: { mm: 22.225, inch: 0.875 },
+  addedC: 33,
+  source: published('NEC (NFPA 70)', '310.15(B)(2)', '2023'),
+} as const;
+
+/** Up to this current terminals count as standing 60 °C unless marked 75 °C. */
+export const TERMINALS = {
+  upToA: 100,
+  belowC: 60,
+  aboveC: 75,
+  source: published('NEC (NFPA 70)', '110.14(C)', '2023'),
+} as const;
+
+/** Earth conductor that goes with a circuit, by its protective device. */
+export const AWG_EARTH: ReferenceTable<
+  readonly { readonly toA: number; readonly copper: AwgSize; readonly aluminium: AwgSize }[]
+> = {
+  title: 'Smallest equipment grounding conductor, by the rating of the device before it',
+  basis: 'us',
+  source: published('NEC (NFPA 70)', 'Table 250.122', '2023'),
+  confidence: { level: 'high', doubted: [] },
+  rows: [
+    { toA: 15, copper: '14', aluminium: '12' },
+    { toA: 20, copper: '12', aluminium: '10' },
+    { toA: 60, copper: '10', aluminium: '8' },
+    { toA: 100, copper: '8', aluminium: '6' },
+    { toA: 200, copper: '6', aluminium: '4' },
+    { toA: 300, copper: '4', aluminium: '2' },
+    { toA: 400, copper: '3', aluminium: '1' },
+    { toA: 500, copper: '2', aluminium: '1/0' },
+    { toA: 600, copper: '1', aluminium: '2/0' },
+    { toA: 800, copper: '1/0', aluminium: '3/0' },
+    { toA: 1000, copper: '2/0', aluminium: '4/0' },
+    { toA: 1200, copper: '3/0', aluminium: '250' },
+    { toA: 1600, copper: '4/0', aluminium: '350' },
+    { toA: 2000, copper: '250', aluminium: '400' },
+  ],
+};
+
+export type Installed = 'conduit' | 'clipped';
+type Capacities = Readonly<Record<Installed, Readonly<Partial<Record<Mm2Size, number>>>>>;
+type ByLoaded = Readonly<Record<2 | 3, Capacities>>;
+
+/** Conductors in conduit on a wall (B1) or clipped to it (C), by how many are loaded, 30 °C around, A, by what they stand. */
+export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Readonly<Record<70 | 90, ByLoaded>>>>> = {
+  title: 'Current-carrying capacity, methods B1 and C, 30 °C, A',
+  basis: 'iec',
+  source: published('IEC 60364-5-52', 'Tables B.52.2 to B.52.5', '2009'),
+  confidence: { level: 'medium', doubted: ['aluminium', 'above 16 mm²: low'] },
+  rows: {
+    copper: {
+      70: {
+        2: {
+          conduit: { '1.5': 17.5, '2.5': 24, '4': 32, '6': 41, '10': 57, '16': 76, '25': 101, '35': 125, '50': 151, '70': 192, '95': 232, '120': 269 },
+          clipped: { '1.5': 19.5, '2.5': 27, '4': 36, '6': 46, '10': 63, '16': 85, '25': 112, '35': 138, '50': 168, '70': 213, '95': 258, '120': 299 },
+        },
+        3: {
+          conduit: { '1.5': 15.5, '2.5': 21, '4': 28, '6': 36, '10': 50, '16': 68, '25': 89, '35': 110, '50': 134, '70': 171, '95': 207, '120': 239 },
+          clipped: { '1.5': 17.5, '2.5': 24, '4': 32, '6': 41, '10': 57, '16': 76, '25': 96, '35': 119, '50': 144, '70': 184, '95': 223, '120': 259 },
+        },
+      },
+      90: {
+        2: {
+          conduit: { '1.5': 23, '2.5': 31, '4': 42, '6': 54, '10': 75, '16': 100, '25': 133, '35': 164, '50': 198, '70': 253, '95': 306, '120': 354 },
+          clipped: { '1.5': 24, '2.5': 33, '4': 45, '6': 58, '10': 80, '16': 107, '25': 138, '35': 171, '50': 209, '70': 269, '95': 328, '120': 382 },
+        },
+        3: {
+          conduit: { '1.5': 20, '2.5': 28, '4': 37, '6': 48, '10': 66, '16': 88, '25': 117, '35': 144, '50': 175, '70': 222, '95': 269, '120': 312 },
+          clipped: { '1.5': 22, '2.5': 30, '4': 40, '6': 52, '10': 71, '16': 96, '25': 119, '35': 147, '50': 179, '70': 229, '95': 278, '120': 322 },
+        },
+      },
+    },
+    aluminium: {
+      70: {
+        2: {
+          conduit: { '16': 60, '25': 79, '35': 97, '50': 118, '70': 150, '95': 181, '120': 210 },
+          clipped: { '16': 66, '25': 83, '35': 103, '50': 125, '70': 160, '95': 195, '120': 226 },
+        },
+        3: {
+          conduit: { '16': 53, '25': 70, '35': 86, '50': 104, '70': 133, '95': 161, '120': 186 },
+          clipped: { '16': 59, '25': 73, '35': 90, '50': 110, '70': 140, '95': 170, '120': 197 },
+        },
+      },
+      90: {
+        2: {
+          conduit: { '16': 79, '25': 105, '35': 130, '50': 157, '70': 200, '95': 242, '120': 281 },
+          clipped: { '16': 84, '25': 101, '35': 126, '50': 154, '70': 198, '95': 241, '120': 280 },
+        },
+        3: {
+          conduit: { '16': 71, '25': 93, '35': 116, '50': 140, '70': 179, '95': 217, '120': 251 },
+          clipped: { '16': 76, '25': 90, '35': 112, '50': 136, '70': 174, '95': 211, '120': 245 },
+        },
+      },
+    },
+  },
+}; // prettier-ignore
+
+/** Factor for the air around, by what the insulation stands; each row is for its temperature. */
+export const MM2_AMBIENT: ReferenceTable<
+  readonly { readonly atC: number; readonly 70: number | null; readonly 90: number | null }[]
+> = {
+  title: 'Ambient temperature correction, base 30 °C',
+  basis: 'iec',
+  source: published('IEC 60364-5-52', 'Table B.52.14', '2009'),
+  confidence: { level: 'high', doubted: [] },
+  rows: [
+    { atC: 10, 70: 1.22, 90: 1.15 },
+    { atC: 15, 70: 1.17, 90: 1.12 },
+    { atC: 20, 70: 1.12, 90: 1.08 },
+    { atC: 25, 70: 1.06, 90: 1.04 },
+    { atC: 30, 70: 1, 90: 1 },
+    { atC: 35, 70: 0.94, 90: 0.96 },
+    { atC: 40, 70: 0.87, 90: 0.91 },
+    { atC: 45, 70: 0.79, 90: 0.87 },
+    { atC: 50, 70: 0.71, 90: 0.82 },
+    { atC: 55, 70: 0.61, 90: 0.76 },
+    { atC: 60, 70: 0.5, 90: 0.71 },
+    { atC: 65, 70: null, 90: 0.65 },
+    { atC: 70, 70: null, 90: 0.58 },
+    { atC: 75, 70: null, 90: 0.5 },
+    { atC: 80, 70: null, 90: 0.41 },
+  ],
+};
+
+/** Factor for circuits bunched in air, on a surface or enclosed, by how many at most. */
+export const MM2_TOGETHER: ReferenceTable<readonly { readonly to: number; readonly factor: number }[]> = {
+  title: 'Reduction for circuits bunched together',
+  basis: 'iec',
+  source: published('IEC 60364-5-52', 'Table B.52.17, item 1', '2009'),
+  confidence: { level: 'high', doubted: [] },
+  rows: [
+    { to: 1, factor: 1 },
+    { to: 2, factor: 0.8 },
+    { to: 3, factor: 0.7 },
+    { to: 4, factor: 0.65 },
+    { to: 5, factor: 0.6 },
+    { to: 6, factor: 0.57 },
+    { to: 7, factor: 0.54 },
+    { to: 8, factor: 0.52 },
+    { to: 9, factor: 0.5 },
+    { to: 12, factor: 0.45 },
+    { to: 16, factor: 0.41 },
+    { to: Infinity, factor: 0.38 },
+  ],
+};
+
+/** Rated currents of fuses and breakers that are sold, A. */
+export const MM2_RATINGS: ReferenceTable<readonly number[]> = {
+  title: 'Rated currents of fuses and circuit breakers, A',
+  basis: 'iec',
+  source: published('IEC 60269-1 and IEC 60898-1', 'preferred rated currents', '2014; 2015'),
+  confidence: { level: 'high', doubted: [] },
+  rows: [2, 4, 6, 10, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125, 160, 200, 250, 315, 400, 500, 630],
+};
+
+/** Voltage drop that designs keep to, % of the voltage. */
+export const USUAL_DROP: ReferenceTable<
+  Readonly<Record<'array' | 'battery' | 'dc-load' | 'ac-in' | 'ac-out', number>>
+> = {
+  title: 'Voltage drop that designs keep to, %',
+  basis: 'any',
+  source: practice(
+    '2 % from the array and behind an inverter, 1 % at the battery, 3 % to loads and from a supply',
+  ),
+  confidence: {
+    level: 'medium',
+    doubted: ['design practice, no standard: IEC 60364-5-52 Annex G and the notes of NEC 210.19 allow more'],
+  },
+  rows: { array: 2, battery: 1, 'dc-load': 3, 'ac-in': 3, 'ac-out': 2 },
+};
+
+/** Array currents are taken higher than at standard conditions: the sun is at times brighter. */
+export const BRIGHT_SUN = {
+  factor: 1.25,
+  source: published('NEC (NFPA 70)', '690.8(A)(1)', '2023'),
+} as const;
+
+/** Between these multiples of its module’s short-circuit current the fuse of a string lies. */
+export const STRING_FUSE = {
+  least: 1.5,
+  source: published('IEC 62548', '7.3', '2016'),
+} as const;
+
+/** Protective conductor that goes with a circuit, by its line conductor, mm². */
+export const MM2_EARTH = {
+  sameUpTo: 16,
+  thenUpTo: 35,
+  source: published('IEC 60364-5-54', 'Table 54.2', '2011'),
+} as const;

@@ -1,0 +1,312 @@
+import { sizeWords, type CircuitLine, type Requirement } from '@zarnel/core/figures';
+import {
+  CIRCUIT_KINDS,
+  usualWire,
+  type Circuit,
+  type CircuitEnd,
+  type CircuitWire,
+  type Plan,
+} from '@zarnel/core/plan';
+import {
+  CARRIES_WORDS,
+  formatLength,
+  formatQuantity,
+  type QuantityUnit,
+  type Reader,
+} from '@zarnel/core/words';
+import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { Button } from '../../ui/Button.tsx';
+import { lazily } from '../../ui/lazily.ts';
+import { NameField } from '../../ui/NameField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { Section } from '../../ui/Section.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { Toggle } from '../../ui/Toggle.tsx';
+import { CircuitWorkings } from './CircuitWorkings.tsx';
+import { CircuitWays } from './CircuitWays.tsx';
+import { endOptions, keyOfEnd } from './end-options.ts';
+import { WireFields } from './WireFields.tsx';
+
+const SizeChart = lazily(async () => (await import('./SizeChart.tsx')).SizeChart);
+
+type Props = {
+  readonly circuit: Circuit;
+  readonly plan: Plan;
+  /** Null while it is worked out. */
+  readonly line: CircuitLine | null;
+  readonly reader: Reader;
+};
+
+/** Why the next smaller size does not do. */
+const BECAUSE: Readonly<Record<Requirement, string>> = {
+  capacity: 'what it may carry where it lies',
+  terminals: 'its terminals',
+  protection: 'its device',
+  drop: 'the voltage it loses',
+  range: 'what its terminals take',
+};
+
+/** A circuit: what it carries, what that makes of its conductors and its device, and where it lies. */
+export function CircuitPanel({ circuit, plan, line, reader }: Props) {
+  const set = (more: Partial<Circuit>) =>
+    tryEdits([{ kind: 'set-circuit', circuit: { ...circuit, ...more } }]);
+  const setWire = (wire: Partial<CircuitWire>) => set({ wire: { ...circuit.wire, ...wire } });
+  const setKind = (value: string) => {
+    const carries = CIRCUIT_KINDS.find((kind) => kind === value);
+    if (carries === undefined) return;
+    // A cable of which nobody said what it carries keeps its outside; its conductors start as usual.
+    const { made } = circuit.wire;
+    set({
+      carries,
+      wire:
+        circuit.carries === 'unsaid' && made.as === 'cable'
+          ? { ...usualWire(plan.codeBasis, carries), made }
+          : circuit.wire,
+    });
+  };
+  const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
+  return (
+    <section aria-label={circuit.name} className="mb-4">
+      <h2 className="mb-2 text-lg font-semibold">{circuit.name}</h2>
+      {line?.size != null && (
+        <p className="mb-1 flex items-baseline justify-between gap-2">
+          <span>
+            <span className="figure">{circuit.wire.count}</span>{' '}
+            {line.earth === null ? 'conductors' : 'and earth'}
+          </span>
+          <span className="figure text-lg font-semibold text-chalk">
+            {sizeWords(line.size)}
+            {line.earth !== null && ` + ${sizeWords(line.earth)}`}
+          </span>
+        </p>
+      )}
+      {line !== null && (
+        <dl className="mb-2">
+          {line.deviceA !== null && <Row name="Fuse or breaker" value={`${line.deviceA} A`} isStrong />}
+          {line.currentA !== null && <Row name="Current for long" value={figure(line.currentA, 'A')} />}
+          {line.designA !== null && <Row name="Design current" value={figure(line.designA, 'A')} />}
+          {line.capacityA !== null && (
+            <Row name="May carry where it lies" value={figure(line.capacityA, 'A')} />
+          )}
+          {line.dropPct !== null && line.dropV !== null && (
+            <Row
+              name={`Voltage lost${line.mostDropPct === null ? '' : `, at most ${figure(line.mostDropPct, 'percent')}`}`}
+              value={`${figure(line.dropV, 'V')} · ${figure(line.dropPct, 'percent')}`}
+            />
+          )}
+          <Row
+            name="Cut length of each"
+            value={line.lengthMm === null ? 'no way yet' : formatLength(line.lengthMm, reader)}
+            isStrong
+          />
+        </dl>
+      )}
+      {line !== null && line.because.length > 0 && (
+        <p className="mb-2 text-sm text-kraft">
+          One size smaller is too small for {line.because.map((each) => BECAUSE[each]).join(' and ')}.
+        </p>
+      )}
+      <CircuitWorkings circuit={circuit.id} reader={reader} />
+      {line !== null && line.steps.length > 0 && line.lengthMm !== null && (
+        <Section
+          title="Voltage and heat by size"
+          summary={line.dropPct === null ? '' : figure(line.dropPct, 'percent')}
+        >
+          <SizeChart line={line} circuit={circuit} reader={reader} onUse={(size) => setWire({ size })} />
+        </Section>
+      )}
+      <p className="my-2 border-l-4 border-crayon pl-3">
+        Array conductors are live whenever light falls on the modules. Isolate, lock and prove dead before any
+        terminal is touched; the local code and a licensed electrician decide sizes and devices.
+      </p>
+      <Section
+        title="What it carries"
+        summary={CARRIES_WORDS[circuit.carries]}
+        startsOpen={circuit.carries === 'unsaid'}
+      >
+        <NameField label="Name" value={circuit.name} onCommit={(name) => set({ name })} />
+        <Select
+          label="It carries"
+          value={circuit.carries}
+          options={CIRCUIT_KINDS.map((kind) => ({ value: kind, label: CARRIES_WORDS[kind] }))}
+          onChange={setKind}
+        />
+        <EndField label="From" end={circuit.from} plan={plan} onChange={(from) => set({ from })} />
+        <EndField label="To" end={circuit.to} plan={plan} onChange={(to) => set({ to })} />
+        <NumberField
+          label="Current"
+          value={circuit.currentA}
+          unit="A"
+          hint={
+            circuit.currentA === null && line?.currentA != null
+              ? `${figure(line.currentA, 'A')} by what it joins`
+              : null
+          }
+          onCommit={(currentA) => set({ currentA })}
+        />
+        <NumberField
+          label="Voltage in operation"
+          value={circuit.voltageV}
+          unit="V"
+          hint={
+            circuit.voltageV === null && line?.voltageV != null
+              ? `${figure(line.voltageV, 'V')} by what it joins`
+              : null
+          }
+          onCommit={(voltageV) => set({ voltageV })}
+        />
+        <Toggle
+          label="Three hours or more"
+          isOn={circuit.isContinuous}
+          onChange={(isContinuous) => void set({ isContinuous })}
+        />
+        <Protection circuit={circuit} line={line} set={set} />
+        <NumberField
+          label="Voltage drop, at most"
+          value={circuit.mostDropPct}
+          unit="%"
+          hint={
+            circuit.mostDropPct === null && line?.mostDropPct != null
+              ? `${figure(line.mostDropPct, 'percent')} is usual for its kind`
+              : null
+          }
+          onCommit={(mostDropPct) => set({ mostDropPct })}
+        />
+      </Section>
+      <Section title="Its conductors" summary={line?.size == null ? '' : sizeWords(line.size)}>
+        <WireFields wire={circuit.wire} codeBasis={plan.codeBasis} reader={reader} onChange={setWire} />
+      </Section>
+      <Section
+        title="Its way"
+        summary={line?.lengthMm == null ? 'none yet' : formatLength(line.lengthMm, reader)}
+        startsOpen={line?.lengthMm == null}
+      >
+        <CircuitWays circuit={circuit} plan={plan} line={line} reader={reader} set={set} />
+        <LengthField
+          label="What is not drawn, as taped"
+          valueMm={circuit.lengthMm ?? 0}
+          reader={reader}
+          onCommit={(lengthMm) => set({ lengthMm: lengthMm === 0 ? null : lengthMm })}
+        />
+      </Section>
+      <Button look="quiet" onClick={() => makeEdits([{ kind: 'remove-circuit', circuit: circuit.id }])}>
+        Remove the circuit
+      </Button>
+    </section>
+  );
+}
+
+function Row({
+  name,
+  value,
+  isStrong = false,
+}: {
+  readonly name: string;
+  readonly value: string;
+  readonly isStrong?: boolean;
+}) {
+  return (
+    <div className="flex justify-between gap-2">
+      <dt>{name}</dt>
+      <dd className={`figure ${isStrong ? 'font-semibold text-chalk' : ''}`}>{value}</dd>
+    </div>
+  );
+}
+
+function EndField(props: {
+  readonly label: string;
+  readonly end: CircuitEnd;
+  readonly plan: Plan;
+  readonly onChange: (end: CircuitEnd) => void;
+}) {
+  const { label, end, plan, onChange } = props;
+  const options = endOptions(plan);
+  return (
+    <>
+      <Select
+        label={label}
+        value={keyOfEnd(end)}
+        options={options}
+        onChange={(value) => {
+          const chosen = options.find((option) => option.value === value);
+          if (chosen !== undefined) onChange(chosen.end);
+        }}
+      />
+      {end.at === 'modules' && (
+        <div className="pl-4">
+          <NumberField
+            label="Modules in a string"
+            value={end.series}
+            unit=""
+            onCommit={(series) => countFault(series) ?? done(() => onChange({ ...end, series: series ?? 1 }))}
+          />
+          <NumberField
+            label="Strings side by side"
+            value={end.parallel}
+            unit=""
+            onCommit={(parallel) =>
+              countFault(parallel) ?? done(() => onChange({ ...end, parallel: parallel ?? 1 }))
+            }
+          />
+        </div>
+      )}
+    </>
+  );
+}
+
+function countFault(count: number | null): string | null {
+  return count !== null && Number.isInteger(count) && count >= 1 && count <= 200
+    ? null
+    : 'A whole number from 1 to 200.';
+}
+
+function done(act: () => void): null {
+  act();
+  return null;
+}
+
+function Protection({
+  circuit,
+  line,
+  set,
+}: {
+  readonly circuit: Circuit;
+  readonly line: CircuitLine | null;
+  readonly set: (more: Partial<Circuit>) => string | null;
+}) {
+  const { protection } = circuit;
+  return (
+    <>
+      <Select
+        label="Fuse or breaker"
+        value={protection.by}
+        options={[
+          { value: 'program', label: 'The next standard rating' },
+          { value: 'rating', label: 'As typed' },
+          { value: 'none', label: 'None of its own' },
+        ]}
+        onChange={(by) => {
+          if (by === 'program' || by === 'none') set({ protection: { by } });
+          else set({ protection: { by: 'rating', ratingA: line?.deviceA ?? 20 } });
+        }}
+      />
+      {protection.by === 'rating' && (
+        <NumberField
+          label="Its rating"
+          value={protection.ratingA}
+          unit="A"
+          onCommit={(ratingA) =>
+            ratingA === null ? 'Type its rating.' : set({ protection: { by: 'rating', ratingA } })
+          }
+        />
+      )}
+      {circuit.carries === 'battery' && (
+        <p className="mb-2 text-sm text-kraft">
+          The fuse stands at the battery, as near its post as it goes; a load-break disconnect within reach is
+          suggested. Some pull the fuse as their switch: it breaks no load safely, so we do not suggest it.
+        </p>
+      )}
+    </>
+  );
+}
