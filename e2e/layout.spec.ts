@@ -141,11 +141,19 @@ test('brings the tops of the units over a wireway in line, says why both lines c
     .click();
   await expect(bench(page)).toContainText('Inverter A to load centre');
   const inside = bench(page).getByRole('region', { name: 'Conductors in it' });
-  await inside.getByLabel('From', { exact: true }).selectOption({ label: 'Inverter A ac' });
-  await inside.getByLabel('To', { exact: true }).selectOption({ label: 'Load centre bottom-right' });
-  await inside.getByLabel('Size').selectOption('500');
-  await inside.getByLabel('How many').selectOption('12');
-  await inside.getByRole('button', { name: 'Add conductors' }).click();
+  // Twelve of 500 kcmil: that many are typed where the circuit is, and laid here again.
+  await inside
+    .getByRole('button', { name: /Inverter A to load centre/u })
+    .first()
+    .click();
+  await bench(page)
+    .getByRole('button', { name: /Its conductors/u })
+    .click();
+  await bench(page).getByRole('combobox', { name: 'Size' }).click();
+  await page.getByRole('option', { name: '#500' }).click();
+  await bench(page).getByLabel('Conductors, without earth').fill('12');
+  await bench(page).getByLabel('Conductors, without earth').press('Enter');
+  await bench(page).getByRole('button', { name: 'Back to all findings' }).click();
   await expect(bench(page).locator('[data-check="wireway.fill"]').first()).toContainText('Conductors cover');
 });
 

@@ -109,7 +109,7 @@ test('takes the cable through by a new hole and a new run', async ({ page, reque
   await expect(bench(page).getByText('Length to cut')).toBeVisible();
 
   await bench(page).getByRole('button', { name: 'Remove the run' }).click();
-  await expect(bench(page)).toContainText('No cable yet');
+  await expect(bench(page)).toContainText('No run yet');
   await bench(page).getByText('Add a run', { exact: true }).click();
   await bench(page).getByRole('combobox', { name: 'From' }).click();
   await page.getByRole('option', { name: 'DC disconnect: top' }).click();

@@ -13,6 +13,9 @@ import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { AWG_AMPACITY, USUAL_DROP } from '../reference/conductors.ts';
+import type { Working } from '../working/working.ts';
+import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
+import { coldFactor, stringVoltageV } from './cold-voltage.ts';
 import { told } from '../quantity/told.ts';
 import { published, type SourceRef } from '../reference/source.ts';
 import { isSized } from './carried.ts';
@@ -42,6 +45,8 @@ const meta: CheckMeta = {
     drop: '{circuit} loses {measured} of its voltage; it is held to {required}.',
     'fuse-over-module':
       'Strings of {circuit} need a fuse of {measured}, and its modules allow {required}: use fewer side by side.',
+    'too-high': 'At {low} a string of {circuit} reaches {measured}; {gear} stands {required}.',
+    'too-low': 'A string of {circuit} gives {measured} in full sun; {gear} starts at {required}.',
     'thick-for-terminal':
       '{size} of {circuit} is {measured}; the terminal {terminal} of {gear} takes up to {required}.',
     'thin-for-terminal':
@@ -84,6 +89,7 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
     ),
     ...deviceFindings(sized),
     ...moduleFindings(prepared, sized),
+    ...windowFindings(prepared, sized),
     ...terminalFindings(sized, chosen.size),
   ];
 }
@@ -230,6 +236,68 @@ function moduleFindings({ gearTypes }: Prepared, sized: SizedCircuit): Found[] {
       required: { value: module.maxFuseA, unit: 'A' },
       source: published('NEC (NFPA 70)', '690.9(A) and (B)', '2023'),
       working: () => currentWorking(sized),
+    }),
+  ];
+}
+
+/** The voltage of a string against the window of the gear it ends at. */
+function windowFindings({ gearTypes, hung, plan }: Prepared, { circuit }: SizedCircuit): Found[] {
+  const end = [circuit.from, circuit.to].find((each) => each.at === 'modules');
+  const module = end?.at === 'modules' ? gearTypes.get(end.type)?.solarModule : null;
+  const other = [circuit.from, circuit.to].find((each) => each.at === 'gear');
+  const item = other?.at === 'gear' ? hung.get(other.placement) : undefined;
+  if (end?.at !== 'modules' || module == null || item === undefined) return [];
+  const { maxVoltageV, minVoltageV } = item.type.ratings;
+  const lowC = plan.site.conditions.designLowTempC;
+  const coldV = stringVoltageV(module, end.series, lowC);
+  const runsV = end.series * module.vmpV;
+  const isBattery = item.type.kind === 'battery';
+  const common = {
+    subjects: [{ kind: 'circuit', id: circuit.id } as const, { kind: 'placement', id: item.id } as const],
+    source: COLD_VOLTAGE.source,
+    data: {
+      circuit: circuitName(circuit.id),
+      gear: gearName(item.id),
+      low: { value: lowC, unit: 'degC' } as const,
+    },
+  };
+  const working = (result: string, volts: number): Working => ({
+    title: told('String voltage of {circuit}', { circuit: circuitName(circuit.id) }),
+    formula: 'Voc · modules · (1 + β · (T − 25));  Vmp · modules',
+    inputs: [
+      { symbol: 'modules', name: 'In one string', value: { value: end.series, unit: 'count' } },
+      { symbol: 'Voc', name: 'Open-circuit voltage of one', value: { value: module.vocV, unit: 'V' } },
+      { symbol: 'Vmp', name: 'Of one at its best', value: { value: module.vmpV, unit: 'V' } },
+      {
+        symbol: 'cold',
+        name: 'Factor in the coldest air',
+        value: { value: coldFactor(module, lowC), unit: 'ratio' },
+      },
+    ],
+    result: { name: result, value: { value: volts, unit: 'V' } },
+    source: COLD_VOLTAGE.source,
+    notes: ['By the module’s own coefficient where its maker states one, else by the table.'],
+  });
+  if (maxVoltageV !== null && !isBattery && isAbove(coldV, maxVoltageV, 'V')) {
+    return [
+      findingOf(meta, {
+        ...common,
+        message: 'too-high',
+        severity: 'stop',
+        measured: { value: coldV, unit: 'V' },
+        required: { value: maxVoltageV, unit: 'V' },
+        working: () => working('In the coldest air', coldV),
+      }),
+    ];
+  }
+  if (minVoltageV === null || isBattery || !isBelow(runsV, minVoltageV, 'V')) return [];
+  return [
+    findingOf(meta, {
+      ...common,
+      message: 'too-low',
+      measured: { value: runsV, unit: 'V' },
+      required: { value: minVoltageV, unit: 'V' },
+      working: () => working('In full sun', runsV),
     }),
   ];
 }

@@ -24,6 +24,17 @@ function feed({
   return { kind: 'set-circuit', circuit };
 }
 
+/** A string of so many modules to inverter A, whose window is 270 to 600 V. */
+function strings(series: number): PlanEdit {
+  return feed({
+    carries: 'array',
+    from: { at: 'modules', type: 'solar-module-400w', series, parallel: 1 },
+    to: atGear('inverter-a', 'dc'),
+    stretches: [],
+    lengthMm: 5000,
+  });
+}
+
 /** The module of the demo, with a smaller fuse than its strings would need. */
 function lowFuse(): GearType {
   const module = getSample('solar-module-400w');
@@ -76,6 +87,8 @@ export const CONDUCTOR_CASES: Readonly<Record<string, CheckCases>> = {
       [feed({ wire: awg('8'), protection: { by: 'rating', ratingA: 90 } })],
       [feed({ wire: awg('8'), protection: { by: 'rating', ratingA: 30 } })],
       [feed({ currentA: 2000 })],
+      [strings(18)],
+      [strings(4)],
       [feed({ wire: awg('10'), currentA: 20, voltageV: 12, protection: { by: 'none' } })],
       [
         feed({

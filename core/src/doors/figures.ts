@@ -77,21 +77,16 @@ export { usableOutlines } from '../site/usable.ts';
 export { type SurveyLine, surveyLines } from '../survey/readings.ts';
 export { surveyEdit } from '../survey/survey-edit.ts';
 export { type SurveyItem, surveyItems } from '../survey/survey-items.ts';
-export { type CircuitWay, type WayPart } from '../conductor/circuit-way.ts';
-export { type SizedCircuit, cablesOf, sizedCircuit } from '../conductor/circuit-sizing.ts';
 export {
   type CircuitLine,
-  type DrumLine,
-  type SizeStep,
-  type WireLabel,
   circuitLine,
-  circuitWorkings,
   conductorWords,
   drumLines,
   wireLabels,
 } from '../conductor/schedule.ts';
+export { type WiringProposal, proposeWiring } from '../conductor/propose.ts';
 export { sizeWords } from '../conductor/sizing-working.ts';
-export { type Candidate, type Requirement } from '../conductor/sizing.ts';
+export { type Requirement } from '../conductor/sizing.ts';
 export { type ConductorSize } from '../conductor/code-tables.ts';
 export { fillSections } from '../wireway/fill.ts';
 export { hangSpot } from '../placing/hang-spot.ts';

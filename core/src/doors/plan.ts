@@ -1,15 +1,8 @@
 // The document: what a plan is made of, its edits, reading and writing it.
 
 export { newGearType } from '../gear/new-gear.ts';
-export { atGear, newCircuit, NEW_RUN, usualInsulation, usualWire } from '../conductor/new-circuit.ts';
-export {
-  type Circuit,
-  type CircuitEnd,
-  type CircuitKind,
-  type CircuitWire,
-  CIRCUIT_KINDS,
-  OUTSIDES,
-} from '../plan/circuit.ts';
+export { newCircuit, NEW_RUN, usualWire } from '../conductor/new-circuit.ts';
+export { type Circuit, type CircuitEnd, type CircuitWire, CIRCUIT_KINDS, OUTSIDES } from '../plan/circuit.ts';
 export { type ConditionKey, type Conditions, type Travel } from '../plan/conditions.ts';
 export { type PlanDifference, changesInWords, diffPlans } from '../plan/diff-plans.ts';
 export {
@@ -51,7 +44,7 @@ export {
 export type { Nipple, Join, Placement, Port } from '../plan/placement.ts';
 export { type PlanChanges, planChanges, withPlanChanges } from '../plan/plan-changes.ts';
 export { FORMAT_VERSION, type LoadFactors, type Plan } from '../plan/plan.ts';
-export { MOST_GLANDS, type Laid, type Pass, type Run } from '../plan/run.ts';
+export { MOST_GLANDS, type Pass, type Run } from '../plan/run.ts';
 export type { PointMm } from '../plan/values.ts';
 export type { Result } from '../result.ts';
 export { SAMPLE_MATERIALS } from '../site/materials.ts';

@@ -3,7 +3,9 @@ import {
   LiveEvaluation,
   type ClearanceLine,
   type EvaluationChanges,
+  proposeWiring,
   type Remedies,
+  type WiringProposal,
 } from '@zarnel/core/figures';
 import { withPlanChanges, type Plan, type PlanChanges } from '@zarnel/core/plan';
 import type { Working } from '@zarnel/core/words';
@@ -35,6 +37,11 @@ export class Checking {
 
   circuitWorkings(circuit: string): readonly Working[] {
     return this.opened().evaluation.workingsOfCircuit(circuit);
+  }
+
+  /** Circuits that the plan lacks. */
+  wiring(): WiringProposal {
+    return proposeWiring(this.opened().plan);
   }
 
   clearances(): ClearanceLine[] {

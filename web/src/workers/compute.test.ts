@@ -42,6 +42,7 @@ function workers() {
       change: asked((changes) => checking.change(changes)),
       remedies: asked((finding) => checking.remedies(finding)),
       clearances: asked(() => checking.clearances()),
+      wiring: asked(() => checking.wiring()),
       circuitWorkings: asked((circuit) => checking.circuitWorkings(circuit)),
     };
     const worker = {

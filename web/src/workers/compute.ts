@@ -5,6 +5,7 @@ import {
   type ClearanceLine,
   type KeptEvaluation,
   type Remedies,
+  type WiringProposal,
 } from '@zarnel/core/figures';
 import { planChanges, type Plan } from '@zarnel/core/plan';
 import type { Working } from '@zarnel/core/words';
@@ -73,6 +74,11 @@ export class Evaluator<Worker extends Mortal> {
   /** How the figures of a circuit of the plan that was last evaluated were found; null where none was. */
   async circuitWorkings(circuit: string): Promise<readonly Working[] | null> {
     return this.askOfLast((remote) => remote.circuitWorkings(circuit));
+  }
+
+  /** Circuits that the plan that was last evaluated lacks; null where none was. */
+  async wiring(): Promise<WiringProposal | null> {
+    return this.askOfLast((remote) => remote.wiring());
   }
 
   private ask<Answer>(question: (remote: Computing) => Promise<Answer>): Promise<Answer> {

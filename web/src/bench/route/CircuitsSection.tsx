@@ -18,6 +18,7 @@ import { Fault } from '../../ui/Fault.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { browserFileWriting } from '../../workers/files.ts';
 import { AddCircuit } from './AddCircuit.tsx';
+import { WireJob } from './WireJob.tsx';
 
 const writing = browserFileWriting();
 
@@ -38,6 +39,7 @@ export function CircuitsSection({ plan, lines, reader }: Props) {
       ) : (
         <Schedule plan={plan} lines={lines} reader={reader} />
       )}
+      <WireJob reader={reader} />
       <AddCircuit plan={plan} />
       {lines !== null && lines.length > 0 && <ToBuy plan={plan} lines={lines} reader={reader} />}
     </section>

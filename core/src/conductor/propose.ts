@@ -1,0 +1,250 @@
+import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
+import type { Circuit, CircuitEnd } from '../plan/circuit.ts';
+import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
+import { freshId } from '../plan/fresh-id.ts';
+import { cutText } from '../plan/name-with.ts';
+import { gearName, gearTypeName } from '../plan/names.ts';
+import type { Plan } from '../plan/plan.ts';
+import { MOST_NAME_CHARACTERS } from '../plan/values.ts';
+import { countOf, told, type Told } from '../quantity/told.ts';
+import { routeOf } from '../route/route.ts';
+import { stringVoltageV } from './cold-voltage.ts';
+import { atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
+
+/** Circuits that a job lacks, as edits, with what was taken for granted for each. */
+export type WiringProposal = {
+  readonly edits: readonly PlanEdit[];
+  readonly circuits: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly assumed: readonly Told[];
+  }[];
+};
+
+/** Gear that makes or uses current and wants each of its circuits. */
+const INVERTERS: ReadonlySet<string> = new Set(['inverter', 'gang-inverter']);
+/** What the output of an inverter is led to, the nearest of these first. */
+const TAKES_OUTPUT: ReadonlySet<string> = new Set(['load-centre', 'combiner', 'transfer-switch']);
+
+/**
+ * Proposes every circuit that the gear of a job wants and does not have: an array for each controller and inverter with a
+ * window for one, a battery for each that lives on one, an output for each inverter, and earth. Ways are laid where a wireway
+ * joins both ends, else where a run finds one. What is there stays.
+ */
+export function proposeWiring(plan: Plan): WiringProposal {
+  const proposal = new Proposing(plan);
+  const { prepared } = proposal;
+  const gear = [...prepared.placements.ids].flatMap((id) => prepared.hung.get(id) ?? []);
+  for (const item of gear) proposal.array(item);
+  for (const item of gear) proposal.battery(item, gear);
+  for (const item of gear) proposal.output(item, gear);
+  proposal.earth(gear);
+  return { edits: proposal.edits, circuits: proposal.circuits };
+}
+
+class Proposing {
+  readonly edits: PlanEdit[] = [];
+  readonly circuits: { id: string; name: string; assumed: Told[] }[] = [];
+  readonly prepared: Prepared;
+  private plan: Plan;
+
+  constructor(plan: Plan) {
+    this.plan = plan;
+    this.prepared = prepare(plan);
+  }
+
+  array(item: Hung): void {
+    const { ratings, kind } = item.type;
+    const wantsArray =
+      kind === 'charge-controller' || (INVERTERS.has(kind) && (ratings.minVoltageV ?? 0) > LEAST_STRING_V);
+    const module = this.plan.gearTypes.find(({ solarModule }) => solarModule !== null);
+    if (!wantsArray || module?.solarModule == null || this.has(item.id, 'array')) return;
+    const { designLowTempC } = this.plan.site.conditions;
+    const oneV = stringVoltageV(module.solarModule, 1, designLowTempC);
+    const series = ratings.maxVoltageV === null ? 1 : Math.max(1, Math.floor(ratings.maxVoltageV / oneV));
+    const assumed = [
+      ratings.maxVoltageV === null
+        ? told('{gear} states no highest voltage: one {module} in a string.', {
+            gear: gearName(item.id),
+            module: gearTypeName(module.id),
+          })
+        : told('{count} {module} in a string: the most that stay below {most} at {low}.', {
+            count: countOf(series),
+            module: gearTypeName(module.id),
+            most: { value: ratings.maxVoltageV, unit: 'V' },
+            low: { value: designLowTempC, unit: 'degC' },
+          }),
+      told('One string, with no fuse of its own: say how many there are.'),
+    ];
+    const end = { at: 'modules', type: module.id, series, parallel: 1 } as const;
+    this.add('array', `Array to ${item.placement.name}`, end, terminalEnd(item, 'dc'), assumed, {
+      protection: { by: 'none' },
+    });
+  }
+
+  battery(item: Hung, gear: readonly Hung[]): void {
+    const { kind, ratings } = item.type;
+    const livesOnBattery =
+      kind === 'charge-controller' ||
+      (INVERTERS.has(kind) && (ratings.minVoltageV ?? Infinity) <= LEAST_STRING_V);
+    if (!livesOnBattery || this.has(item.id, 'battery')) return;
+    const battery = nearest(
+      item,
+      gear.filter(({ type }) => type.kind === 'battery'),
+    );
+    if (battery === null) return;
+    this.add(
+      'battery',
+      `${battery.placement.name} to ${item.placement.name}`,
+      terminalEnd(battery, 'dc'),
+      terminalEnd(item, 'dc'),
+      [told('{battery} is the nearest; its fuse stands at its post.', { battery: gearName(battery.id) })],
+    );
+  }
+
+  output(item: Hung, gear: readonly Hung[]): void {
+    if (!INVERTERS.has(item.type.kind) || this.has(item.id, 'ac-out')) return;
+    const taker = nearest(
+      item,
+      gear.filter(({ type }) => TAKES_OUTPUT.has(type.kind)),
+    );
+    const isThreePhase = item.type.kind === 'gang-inverter';
+    const wire = isThreePhase
+      ? { count: 4, carrying: 3 }
+      : { count: this.plan.codeBasis === 'us' ? 3 : 2, carrying: 2 };
+    const name = `${item.placement.name} to ${taker?.placement.name ?? 'loads'}`;
+    this.add(
+      'ac-out',
+      name,
+      terminalEnd(item, 'ac'),
+      taker === null ? { at: 'outside', what: 'loads' } : atGear(taker.id),
+      [
+        isThreePhase
+          ? told('Three phases and a neutral.')
+          : told('One phase, or two with a balanced neutral.'),
+        taker === null
+          ? told('Nothing that takes its output hangs anywhere: it leads to loads outside.')
+          : told('{taker} is the nearest that takes its output.', { taker: gearName(taker.id) }),
+      ],
+      { wire },
+    );
+  }
+
+  earth(gear: readonly Hung[]): void {
+    const first =
+      gear.find(({ type }) => TAKES_OUTPUT.has(type.kind)) ??
+      gear.find(({ type }) => INVERTERS.has(type.kind));
+    if (first === undefined || this.plan.circuits.some(({ carries }) => carries === 'bond')) return;
+    this.add('bond', `${first.placement.name} to earth`, atGear(first.id), { at: 'outside', what: 'earth' }, [
+      told('One earth for the job, from {gear}; the local code says which and how thick.', {
+        gear: gearName(first.id),
+      }),
+    ]);
+  }
+
+  private has(gear: string, carries: Circuit['carries']): boolean {
+    return this.plan.circuits.some(
+      (circuit) =>
+        circuit.carries === carries &&
+        [circuit.from, circuit.to].some((end) => end.at === 'gear' && end.placement === gear),
+    );
+  }
+
+  private add(
+    carries: Circuit['carries'],
+    name: string,
+    from: CircuitEnd,
+    to: CircuitEnd,
+    assumed: readonly Told[],
+    more: Omit<Parameters<typeof newCircuit>[1], 'id' | 'name' | 'carries' | 'from' | 'to'> | object = {},
+  ): void {
+    const id = freshId(this.plan, 'circuit');
+    const circuit = newCircuit(this.plan.codeBasis, {
+      id,
+      name: cutText(name, MOST_NAME_CHARACTERS),
+      carries,
+      from,
+      to,
+      ...more,
+    });
+    const stretch = this.wirewayBetween(from, to);
+    const laid = stretch === null ? circuit : { ...circuit, stretches: [stretch] };
+    if (!this.make({ kind: 'set-circuit', circuit: laid })) return;
+    const run = stretch === null ? this.runBetween(id, name, from, to) : null;
+    const isLaid = stretch !== null || (run !== null && this.make(run));
+    const way = isLaid ? [] : [told('No way is drawn for it yet: draw one, or type its length.')];
+    this.circuits.push({ id, name: circuit.name, assumed: [...assumed, ...way] });
+  }
+
+  /** Makes an edit of the plan as it then is; false where it may not be made. */
+  private make(edit: PlanEdit): boolean {
+    const applied = applyEdits(this.plan, [edit]);
+    if (!applied.ok) return false;
+    this.plan = applied.value.plan;
+    this.edits.push(edit);
+    return true;
+  }
+
+  /** By nipples of both ends into one wireway. */
+  private wirewayBetween(from: CircuitEnd, to: CircuitEnd): Circuit['stretches'][number] | null {
+    if (from.at !== 'gear' || to.at !== 'gear') return null;
+    const at = (placement: string) =>
+      this.plan.nipples.filter((nipple) => nipple.from.placement === placement);
+    for (const a of at(from.placement)) {
+      const b = at(to.placement).find(({ wireway }) => wireway === a.wireway);
+      if (b !== undefined) return { from: a.id, to: b.id };
+    }
+    return null;
+  }
+
+  /** Between knockouts that nothing uses, where a way is found. */
+  private runBetween(circuit: string, name: string, from: CircuitEnd, to: CircuitEnd): PlanEdit | null {
+    if (from.at !== 'gear' || to.at !== 'gear') return null;
+    const [a, b] = [this.freePort(from.placement), this.freePort(to.placement)];
+    if (a === null || b === null) return null;
+    const id = freshId(this.plan, 'run');
+    const run = {
+      id,
+      name: cutText(name, MOST_NAME_CHARACTERS),
+      from: a,
+      to: b,
+      ...NEW_RUN,
+      circuits: [circuit],
+    };
+    const edit: PlanEdit = { kind: 'add-run', run };
+    const tried = applyEdits(this.plan, [edit]);
+    if (!tried.ok) return null;
+    return routeOf(prepare(tried.value.plan), id)?.kind === 'routed' ? edit : null;
+  }
+
+  private freePort(placement: string) {
+    const type = this.prepared.hung.get(placement)?.type;
+    const isUsed = (knockout: string) =>
+      this.plan.nipples.some(({ from }) => from.placement === placement && from.knockout === knockout) ||
+      this.plan.runs.some((run) =>
+        [run.from, run.to].some((port) => port.placement === placement && port.knockout === knockout),
+      );
+    const free = type?.knockouts.find(({ id }) => !isUsed(id));
+    return free === undefined ? null : { placement, knockout: free.id };
+  }
+}
+
+/** From here on the lower end of a window is that of a string of modules, and below of a battery. */
+const LEAST_STRING_V = 100;
+
+/** The terminal of a piece that is called so, else the only one it has. */
+function terminalEnd({ id, type }: Hung, called: string): CircuitEnd {
+  const named = type.terminals.find((terminal) => terminal.id.startsWith(called));
+  const only = type.terminals.length === 1 ? type.terminals[0] : undefined;
+  return atGear(id, (named ?? only)?.id ?? null);
+}
+
+/** On its own face first, then by how far apart they hang; null where there is none. */
+function nearest(item: Hung, others: readonly Hung[]): Hung | null {
+  const far = (other: Hung) =>
+    (other.face.id === item.face.id ? 0 : OTHER_FACE_MM) +
+    Math.hypot(other.placement.xMm - item.placement.xMm, other.placement.yMm - item.placement.yMm);
+  return [...others].sort((a, b) => far(a) - far(b) || (a.id < b.id ? -1 : 1))[0] ?? null;
+}
+
+const OTHER_FACE_MM = 1e6;
