@@ -1,9 +1,23 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+
+/**
+ * The charts keep a store of their own. Given their own copy of its library, which comes with them, the first page is left
+ * with no more of it than it uses.
+ */
+const chartStore: Plugin = {
+  name: 'chart-store',
+  enforce: 'pre',
+  async resolveId(source, importer, options) {
+    if (source !== '@reduxjs/toolkit' || importer?.includes('/recharts/') !== true) return null;
+    const found = await this.resolve(source, importer, { ...options, skipSelf: true });
+    return found === null ? null : `${found.id}?charts`;
+  },
+};
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [chartStore, react(), tailwindcss()],
   resolve: { conditions: ['zarnel-source', 'module', 'browser', 'development|production'] },
   worker: { format: 'es' },
   // Only for `npm run dev --workspace web`; the shipped server serves the built files itself.

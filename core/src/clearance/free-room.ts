@@ -1,4 +1,4 @@
-import { byIdentity } from '../derive/query.ts';
+import { byIdentity } from '../derive/by-identity.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { isBelow, TOUCH_MM } from '../quantity/compare.ts';
 import { clipPolygon, clipToBox } from '../geometry/clip.ts';

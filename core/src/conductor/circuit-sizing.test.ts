@@ -249,6 +249,18 @@ describe('the checks of circuits', () => {
     expect(found(chain([link('b', STRINGS, atGear('battery'))], { runs: [run] }))).toEqual(['no-reach']);
   });
 
+  test('find building wire clipped in the sun, and not in conduit there', () => {
+    // NEC 310.10(D): what is exposed to direct sunlight is listed for it.
+    const demo = honeyHouse();
+    const circuits = demo.circuits.map((each) => ({
+      ...each,
+      wire: { ...each.wire, insulation: 'thhn' } as const,
+    }));
+    expect(found({ ...demo, circuits })).toEqual(['not-for-sun', 'not-for-sun']);
+    const runs = demo.runs.map((run) => ({ ...run, laid: { as: 'conduit', size: null } as const }));
+    expect(found({ ...demo, circuits, runs })).toEqual([]);
+  });
+
   test('find in the demos what a first sketch really has', () => {
     expect(found(honeyHouse())).toEqual([]);
     // Three modules of 24.9 V in a row, at −10 °C, on a disconnect for 60 V.

@@ -18,6 +18,8 @@ export type WayPart = Surroundings & {
   readonly lengthMm: number;
   /** What the sun on a roof adds there, K: already in the ambient. */
   readonly roofC: number;
+  /** Whether the sun falls on it: clipped, on an outside that the sun reaches. */
+  readonly isInSun: boolean;
 };
 
 export type CircuitWay = {
@@ -54,6 +56,7 @@ function tapedPart(prepared: Prepared, circuit: Circuit): WayPart[] {
       lengthMm: circuit.lengthMm,
       ambientC: ambientOf(prepared, circuit),
       roofC: 0,
+      isInSun: false,
       carrying: circuit.wire.carrying,
       circuits: 1,
       installed: 'clipped',
@@ -92,6 +95,7 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
       lengthMm: mm * share,
       ambientC: (conditions?.designHighTempC.value ?? prepared.plan.site.conditions.designHighTempC) + roofC,
       roofC,
+      isInSun: isInSun && run.laid.as === 'clipped',
       carrying: carryingOf(together),
       circuits: together.length,
       installed: run.laid.as === 'conduit' ? 'conduit' : 'clipped',
@@ -119,6 +123,7 @@ function stretchParts(prepared: Prepared, circuit: Circuit): WayPart[] {
         lengthMm: span.toMm - span.fromMm + span.nipplesMm + 2 * WIREWAY_SLACK_MM,
         ambientC: wireway.face.conditions.designHighTempC.value,
         roofC: 0,
+        isInSun: false,
         carrying: isAdjusted ? carrying : Math.min(carrying, 3),
         circuits: Math.max(1, beside.length),
         installed: 'conduit',

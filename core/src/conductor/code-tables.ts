@@ -1,3 +1,4 @@
+import { AWG_SIZES, type AwgSize, MM2_SIZES, type Mm2Size } from '../reference/conductor-sizes.ts';
 import type { CircuitWire } from '../plan/circuit.ts';
 import { M_PER_FT, mmFromInch } from '../quantity/convert.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
@@ -6,7 +7,6 @@ import {
   AWG_AMPACITY,
   AWG_EARTH,
   AWG_RESISTANCE,
-  AWG_SIZES,
   AWG_TOGETHER,
   INSULATION_KINDS,
   MM2_AMBIENT,
@@ -14,16 +14,13 @@ import {
   MM2_EARTH,
   MM2_RATINGS,
   MM2_RESISTANCE,
-  MM2_SIZES,
   MM2_TOGETHER,
   STRING_FUSE,
   TEMPERATURE_COEFFICIENTS,
   TERMINALS,
   type AwgColumn,
-  type AwgSize,
   type ConductorMaterial,
   type Installed,
-  type Mm2Size,
 } from '../reference/conductors.ts';
 import { CONTINUOUS, SMALL_CONDUCTORS, STANDARD_RATINGS } from '../reference/overcurrent.ts';
 import type { SourceRef } from '../reference/source.ts';

@@ -12,7 +12,7 @@ import { CIRCUITS } from '../check/subjects.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { AWG_AMPACITY, USUAL_DROP } from '../reference/conductors.ts';
+import { AWG_AMPACITY, INSULATION_KINDS, USUAL_DROP } from '../reference/conductors.ts';
 import type { Working } from '../working/working.ts';
 import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
 import { coldFactor, stringVoltageV } from './cold-voltage.ts';
@@ -45,6 +45,8 @@ const meta: CheckMeta = {
     drop: '{circuit} loses {measured} of its voltage; it is held to {required}.',
     'fuse-over-module':
       'Strings of {circuit} need a fuse of {measured}, and its modules allow {required}: use fewer side by side.',
+    'not-for-sun':
+      '{circuit} is clipped where the sun falls on it, and {insulation} does not stand sunlight: use wire that does, or conduit.',
     'too-high': 'At {low} a string of {circuit} reaches {measured}; {gear} stands {required}.',
     'too-low': 'A string of {circuit} gives {measured} in full sun; {gear} starts at {required}.',
     'thick-for-terminal':
@@ -84,6 +86,7 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
   }
   return [
     ...gapFindings(prepared, circuit),
+    ...sunFindings(sized),
     ...chosen.fails.flatMap((requirement) =>
       requirement === 'range' ? [] : tooSmall(sized, chosen, requirement),
     ),
@@ -184,6 +187,21 @@ function gapFindings(prepared: Prepared, circuit: Circuit): Found[] {
       severity: 'ask',
       data: { circuit: circuitName(circuit.id), from: gearName(first), to: gearName(last) },
       subjects: [{ kind: 'circuit', id: circuit.id }],
+    }),
+  ];
+}
+
+/** Single conductors in the sun need insulation that is made for it. */
+function sunFindings({ circuit, way }: SizedCircuit): Found[] {
+  const { insulation, made } = circuit.wire;
+  const { standsSun, words } = INSULATION_KINDS.rows[insulation];
+  if (standsSun || made.as === 'cable' || !way.parts.some(({ isInSun }) => isInSun)) return [];
+  return [
+    findingOf(meta, {
+      message: 'not-for-sun',
+      data: { circuit: circuitName(circuit.id), insulation: words },
+      subjects: [{ kind: 'circuit', id: circuit.id }],
+      source: published('NEC (NFPA 70)', '310.10(D)', '2023'),
     }),
   ];
 }

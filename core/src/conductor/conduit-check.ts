@@ -1,3 +1,4 @@
+import { type ConduitSize } from '../reference/conductor-sizes.ts';
 import {
   checkOf,
   findingOf,
@@ -14,7 +15,7 @@ import type { Run } from '../plan/run.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { told } from '../quantity/told.ts';
 import { published } from '../reference/source.ts';
-import { CONDUIT_FILL, type ConduitSize } from '../reference/wireways.ts';
+import { CONDUIT_FILL } from '../reference/wireways.ts';
 import { routeOf } from '../route/route.ts';
 import { conduitFill } from './conduit.ts';
 

@@ -1,8 +1,9 @@
+import { CONDUIT_SIZES, type ConduitSize } from '../reference/conductor-sizes.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Run } from '../plan/run.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import { CONDUIT_SIZES, EMT_INSIDE, type ConduitSize } from '../reference/wireways.ts';
+import { EMT_INSIDE } from '../reference/wireways.ts';
 import { allowedFillPct, wholeConductors } from '../wireway/conduit-count.ts';
 import { lyingOfCircuit } from './circuit-sizing.ts';
 

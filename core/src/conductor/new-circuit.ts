@@ -1,8 +1,8 @@
+import { type Insulation } from '../reference/conductor-sizes.ts';
 import type { Circuit, CircuitKind, CircuitWire } from '../plan/circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Run } from '../plan/run.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import type { Insulation } from '../reference/conductors.ts';
 
 /** What a new run starts from: clipped to its faces, a foot left at each end (practice). */
 export const NEW_RUN: Pick<Run, 'laid' | 'raisedMm' | 'slackEachEndMm'> = {

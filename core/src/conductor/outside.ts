@@ -1,3 +1,4 @@
+import { type Insulation } from '../reference/conductor-sizes.ts';
 import type { CircuitWire } from '../plan/circuit.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
@@ -6,7 +7,6 @@ import {
   PV_WIRE_OUTSIDE,
   THHN_DIMENSIONS,
   XHHW_DIMENSIONS,
-  type Insulation,
 } from '../reference/conductors.ts';
 import type { ConductorSize } from './code-tables.ts';
 

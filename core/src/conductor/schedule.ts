@@ -1,9 +1,10 @@
+import { type Insulation } from '../reference/conductor-sizes.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
 import type { Circuit, CircuitKind } from '../plan/circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromFeet } from '../quantity/convert.ts';
-import { INSULATION_KINDS, type ConductorMaterial, type Insulation } from '../reference/conductors.ts';
+import { INSULATION_KINDS, type ConductorMaterial } from '../reference/conductors.ts';
 import { practice, published, type SourceRef } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
 import { sizedCircuit } from './circuit-sizing.ts';

@@ -1,3 +1,4 @@
+import { AWG_SIZES, type AwgSize, MM2_SIZES } from '../reference/conductor-sizes.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
@@ -5,15 +6,12 @@ import {
   AWG_AMPACITY,
   AWG_EARTH,
   AWG_RESISTANCE,
-  AWG_SIZES,
   BUILDING_CABLE_OUTSIDE,
   MM2_CAPACITY,
   MM2_RESISTANCE,
-  MM2_SIZES,
   THHN_DIMENSIONS,
   XHHW_DIMENSIONS,
   type AwgColumn,
-  type AwgSize,
 } from '../reference/conductors.ts';
 import { STANDARD_RATINGS } from '../reference/overcurrent.ts';
 import { bundleMm } from './bundle.ts';

@@ -55,8 +55,7 @@ export {
 export { GLAND_SIZES } from '../reference/glands.ts';
 export { KNOCKOUT_SIZES, type KnockoutSize, sizeText } from '../reference/knockouts.ts';
 export { RAILS, RAIL_KINDS, type RailKind } from '../reference/rails.ts';
-export { AWG_SIZES, INSULATION_KINDS, MM2_SIZES } from '../reference/conductors.ts';
-export { CONDUIT_SIZES } from '../reference/wireways.ts';
+export { AWG_SIZES, CONDUIT_SIZES, INSULATION_NAMES, MM2_SIZES } from '../reference/conductor-sizes.ts';
 export { boardCableHoles, boardTies } from '../route/board-cables.ts';
 export { routeAll, type RoutedRun, type Routes } from '../route/route.ts';
 export { passSpot } from '../seal/pass-spot.ts';

@@ -1,4 +1,4 @@
-import { byIdentity } from '../derive/query.ts';
+import { byIdentity } from '../derive/by-identity.ts';
 import { gapOfSpans, TOUCH_MM } from '../quantity/compare.ts';
 import { distanceToSegmentMm, doSegmentsCross, edgesOf } from './segments.ts';
 import type { PointMm } from './point.ts';

@@ -1,4 +1,4 @@
-import { byIdentity } from '../derive/query.ts';
+import { byIdentity } from '../derive/by-identity.ts';
 import earcut from 'earcut';
 import type { PointMm } from './point.ts';
 

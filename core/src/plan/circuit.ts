@@ -1,4 +1,4 @@
-import { AWG_SIZES, INSULATIONS, MM2_SIZES } from '../reference/conductors.ts';
+import { AWG_SIZES, INSULATIONS, MM2_SIZES } from '../reference/conductor-sizes.ts';
 import { z } from '../zod.ts';
 import { idSchema, nameSchema, sizeMmSchema } from './values.ts';
 

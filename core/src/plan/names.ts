@@ -1,4 +1,4 @@
-import { byIdentity } from '../derive/query.ts';
+import { byIdentity } from '../derive/by-identity.ts';
 import type { Named, Telling } from '../quantity/told.ts';
 import type { Reader } from '../quantity/format.ts';
 import type { Face } from './face.ts';

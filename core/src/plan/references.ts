@@ -4,7 +4,7 @@ import { findUnbuildable } from './gear-faults.ts';
 import { findOutlineFault, outlineFaultText } from './outline.ts';
 import { listsOf } from './lists.ts';
 import type { Plan } from './plan.ts';
-import { INSULATION_KINDS } from '../reference/conductors.ts';
+import { INSULATION_NAMES } from '../reference/conductor-sizes.ts';
 import type { Port } from './placement.ts';
 
 /**
@@ -140,9 +140,9 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     });
     if (wire.carrying > wire.count)
       invalid('wire', `“${name}” has fewer conductors than it says carry current.`);
-    const sizes = INSULATION_KINDS.rows[wire.insulation].sizes;
+    const sizes = INSULATION_NAMES[wire.insulation].sizes;
     if ((wire.size.by === 'awg' || wire.size.by === 'mm2') && wire.size.by !== sizes) {
-      const { words } = INSULATION_KINDS.rows[wire.insulation];
+      const { words } = INSULATION_NAMES[wire.insulation];
       invalid('wire.size', `“${name}” has ${words} of a size it is not made in.`);
     }
     for (const side of ['from', 'to'] as const) {

@@ -1,5 +1,6 @@
+import { CONDUIT_SIZES } from '../reference/conductor-sizes.ts';
 import { GLAND_SIZES } from '../reference/glands.ts';
-import { CONDUIT_SIZES } from '../reference/wireways.ts';
+
 import { z } from '../zod.ts';
 import { portSchema } from './placement.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from './values.ts';

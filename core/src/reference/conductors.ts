@@ -1,31 +1,25 @@
+import {
+  INSULATION_NAMES,
+  type AwgSize,
+  type Insulation,
+  type InsulationName,
+  type Mm2Size,
+} from './conductor-sizes.ts';
 import { published, practice, type ReferenceTable } from './source.ts';
 
 // What conductors are: sizes, dimensions, resistance, and the current they carry, by both code worlds.
-
-/** American wire gauge and thousand circular mils, smallest first. */
-export const AWG_SIZES = ['14', '12', '10', '8', '6', '4', '3', '2', '1', '1/0', '2/0', '3/0', '4/0', '250', '300', '350', '400', '500'] as const; // prettier-ignore
-export type AwgSize = (typeof AWG_SIZES)[number];
-
-/** Nominal cross-sections, mm², smallest first. */
-export const MM2_SIZES = ['1.5', '2.5', '4', '6', '10', '16', '25', '35', '50', '70', '95', '120'] as const;
-export type Mm2Size = (typeof MM2_SIZES)[number];
 
 export type ConductorMaterial = 'copper' | 'aluminium';
 
 /** A column of the American tables, by what the insulation or the terminal stands, °C. */
 export type AwgColumn = 60 | 75 | 90;
 
-/** What a conductor is insulated with, as it decides its size by which system, its heat and its outside. */
-export const INSULATIONS = ['thhn', 'xhhw', 'pv-wire', 'pvc', 'xlpe', 'pv-cable'] as const;
-export type Insulation = (typeof INSULATIONS)[number];
-
+/** Each kind of insulation: what heat and sun it stands. */
 export const INSULATION_KINDS: ReferenceTable<
   Readonly<
     Record<
       Insulation,
-      {
-        readonly words: string;
-        readonly sizes: 'awg' | 'mm2';
+      InsulationName & {
         readonly maxC: 70 | 90;
         /** The smallest size it is sold in. */
         readonly from: AwgSize | Mm2Size;
@@ -44,14 +38,13 @@ export const INSULATION_KINDS: ReferenceTable<
     doubted: ['array cable to EN 50618 stands 120 °C for a limited time: taken as 90'],
   },
   rows: {
-    thhn: { words: 'THHN/THWN-2', sizes: 'awg', maxC: 90, from: '14', standsSun: false, isRoofExempt: false },
-    xhhw: { words: 'XHHW-2', sizes: 'awg', maxC: 90, from: '14', standsSun: false, isRoofExempt: true },
-    'pv-wire': { words: 'PV wire', sizes: 'awg', maxC: 90, from: '12', standsSun: true, isRoofExempt: false },
-    pvc: { words: 'PVC 70 °C', sizes: 'mm2', maxC: 70, from: '1.5', standsSun: false, isRoofExempt: false },
-    xlpe: { words: 'XLPE 90 °C', sizes: 'mm2', maxC: 90, from: '1.5', standsSun: false, isRoofExempt: false },
+    thhn: { ...INSULATION_NAMES.thhn, maxC: 90, from: '14', standsSun: false, isRoofExempt: false },
+    xhhw: { ...INSULATION_NAMES.xhhw, maxC: 90, from: '14', standsSun: false, isRoofExempt: true },
+    'pv-wire': { ...INSULATION_NAMES['pv-wire'], maxC: 90, from: '12', standsSun: true, isRoofExempt: false },
+    pvc: { ...INSULATION_NAMES.pvc, maxC: 70, from: '1.5', standsSun: false, isRoofExempt: false },
+    xlpe: { ...INSULATION_NAMES.xlpe, maxC: 90, from: '1.5', standsSun: false, isRoofExempt: false },
     'pv-cable': {
-      words: 'array cable',
-      sizes: 'mm2',
+      ...INSULATION_NAMES['pv-cable'],
       maxC: 90,
       from: '4',
       standsSun: true,

@@ -1,5 +1,5 @@
+import { type AwgSize } from './conductor-sizes.ts';
 import { published, type ReferenceTable } from './source.ts';
-import type { AwgSize } from './conductors.ts';
 
 export const STANDARD_RATINGS: ReferenceTable<readonly number[]> = {
   title: 'Standard ampere ratings of fuses and inverse-time breakers, A',

@@ -1,4 +1,4 @@
-import type { AwgSize } from './conductors.ts';
+import type { AwgSize, ConduitSize } from './conductor-sizes.ts';
 import { published, type ReferenceTable } from './source.ts';
 
 /** What metal wireways are held to. */
@@ -41,9 +41,6 @@ export const BENDING_SPACE: ReferenceTable<Readonly<Record<AwgSize, number | nul
     '500': 6,
   },
 };
-
-export const CONDUIT_SIZES = ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2', '2-1/2', '3', '3-1/2', '4'] as const;
-export type ConduitSize = (typeof CONDUIT_SIZES)[number];
 
 /** Inside diameters of conduit, inches, and how much of it conductors may fill. */
 export const EMT_INSIDE: ReferenceTable<Readonly<Record<ConduitSize, number>>> = {

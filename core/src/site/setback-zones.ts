@@ -1,4 +1,4 @@
-import { byIdentity } from '../derive/query.ts';
+import { byIdentity } from '../derive/by-identity.ts';
 import type { Setback } from '../plan/face.ts';
 import { distanceToSegmentMm, doSegmentsCross, edgesOf } from '../geometry/segments.ts';
 import type { PointMm } from '../plan/values.ts';

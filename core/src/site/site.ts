@@ -3,7 +3,7 @@ import { signedAreaMm2 } from '../geometry/segments.ts';
 import type { Conditions } from '../plan/conditions.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
-import { byIdentity } from '../derive/query.ts';
+import { byIdentity } from '../derive/by-identity.ts';
 import { resolveConditions } from './conditions.ts';
 import type { Frame } from '../geometry/frame.ts';
 import { membersOf, mirroredMember } from './members.ts';

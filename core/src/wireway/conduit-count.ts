@@ -1,5 +1,6 @@
-import { THHN_DIMENSIONS, type AwgSize } from '../reference/conductors.ts';
-import { CONDUIT_FILL, EMT_INSIDE, type ConduitSize } from '../reference/wireways.ts';
+import { type AwgSize, type ConduitSize } from '../reference/conductor-sizes.ts';
+import { THHN_DIMENSIONS } from '../reference/conductors.ts';
+import { CONDUIT_FILL, EMT_INSIDE } from '../reference/wireways.ts';
 
 /**
  * How many conductors of one size a conduit of a trade size takes, at 40 % of its inside area (NEC Chapter 9, Table 1,

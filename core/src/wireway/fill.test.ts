@@ -1,5 +1,6 @@
+import { AWG_SIZES, type AwgSize, CONDUIT_SIZES } from '../reference/conductor-sizes.ts';
 import { atGear, newCircuit } from '../conductor/new-circuit.ts';
-import { CONDUIT_SIZES } from '../reference/wireways.ts';
+
 import { tellingOf } from '../plan/names.ts';
 import { toldText } from '../quantity/told.ts';
 import { findingsOf } from '../check/run-checks.ts';
@@ -11,7 +12,7 @@ import type { Circuit } from '../plan/circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { INCH_READER } from '../quantity/format.ts';
-import { AWG_SIZES, THHN_DIMENSIONS, type AwgSize } from '../reference/conductors.ts';
+import { THHN_DIMENSIONS } from '../reference/conductors.ts';
 import { bracketHole } from '../gear/new-gear.ts';
 import { getHung } from '../test/plans.ts';
 import { allowedFillPct, conductorsInEmt } from './conduit-count.ts';

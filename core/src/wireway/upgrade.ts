@@ -1,10 +1,11 @@
+import { AWG_SIZES, type AwgSize } from '../reference/conductor-sizes.ts';
 import { gearTypeName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import { BUSBAR, CONTINUOUS, SMALL_CONDUCTORS, STANDARD_RATINGS } from '../reference/overcurrent.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import type { Working } from '../working/working.ts';
-import { AWG_AMPACITY, AWG_SIZES, type AwgSize } from '../reference/conductors.ts';
+import { AWG_AMPACITY } from '../reference/conductors.ts';
 
 /** What a unit needs of the panel it is joined to. */
 export type UpgradeNeeds = {

@@ -1,4 +1,4 @@
-import { AWG_SIZES, INSULATION_KINDS, MM2_SIZES } from '@zarnel/core/figures';
+import { AWG_SIZES, INSULATION_NAMES, MM2_SIZES } from '@zarnel/core/figures';
 import type { CircuitWire, Plan } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -13,14 +13,14 @@ type Props = {
   readonly onChange: (wire: Partial<CircuitWire>) => string | null;
 };
 
-const INSULATIONS = Object.entries(INSULATION_KINDS.rows) as [
+const INSULATIONS = Object.entries(INSULATION_NAMES) as [
   CircuitWire['insulation'],
-  (typeof INSULATION_KINDS.rows)[CircuitWire['insulation']],
+  (typeof INSULATION_NAMES)[CircuitWire['insulation']],
 ][];
 
 /** What the conductors of a circuit are; their size is the program’s unless it is typed. */
 export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
-  const system = INSULATION_KINDS.rows[wire.insulation].sizes;
+  const system = INSULATION_NAMES[wire.insulation].sizes;
   const offered = INSULATIONS.filter(
     ([id, { sizes }]) => id === wire.insulation || (sizes === 'awg') === (codeBasis === 'us'),
   );
