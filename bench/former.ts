@@ -8,7 +8,39 @@ import type { Plan } from '../core/src/plan/plan.ts';
 export const FORMER_COMMIT = 'd57692abbad4ab80f9999f9f36c0d6788338040a';
 const HOME = join(import.meta.dirname, '../node_modules/.cache/former-core');
 
-type FormerCore = { readonly evaluatePlan: (plan: Plan) => { readonly findings: readonly unknown[] } };
+type FormerCore = { readonly evaluatePlan: (plan: unknown) => { readonly findings: readonly unknown[] } };
+
+/** A plan as that core knew it: conductors counted in wireways, runs of one cable. */
+export function asFormer({ nipples, joins, circuits, runs, ...more }: Plan): unknown {
+  return {
+    ...more,
+    formatVersion: 3,
+    joints: nipples,
+    links: joins,
+    circuits: circuits.flatMap(({ id, name, stretches: [stretch], wire }) =>
+      stretch === undefined
+        ? []
+        : [
+            {
+              id,
+              name,
+              ...stretch,
+              wire: { kind: 'table', size: wire.size.by === 'awg' ? wire.size.size : '8' },
+              count: wire.count,
+              currentCarryingCount: wire.carrying,
+            },
+          ],
+    ),
+    runs: runs.map(({ id, name, from, to, slackEachEndMm }) => ({
+      id,
+      name,
+      from,
+      to,
+      slackEachEndMm,
+      cableDiameterMm: 9,
+    })),
+  };
+}
 
 /** The core as it was, from the history of this repository; null in a copy without it. */
 export async function formerCore(): Promise<FormerCore | null> {

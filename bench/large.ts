@@ -1,8 +1,11 @@
 import { LiveEvaluation } from '../core/src/evaluate.ts';
+import { prepare } from '../core/src/check/prepared.ts';
+import { sizedCircuit } from '../core/src/conductor/circuit-sizing.ts';
+import { circuitSpans } from '../core/src/wireway/stretches.ts';
 import { applyEdits, type PlanEdit } from '../core/src/plan/edits/apply-edit.ts';
 import type { Plan } from '../core/src/plan/plan.ts';
 import { largePlan, passId, unitId } from '../core/src/test/large-plan.ts';
-import { FORMER_COMMIT, formerCore } from './former.ts';
+import { asFormer, FORMER_COMMIT, formerCore } from './former.ts';
 import { median } from './measure.ts';
 
 /** Rooms of five faces and 50 pieces: 200 faces and 2,000 units, and twice that. */
@@ -59,6 +62,14 @@ const EDITS: readonly Edit[] = [
     }),
   },
   {
+    name: 'one circuit that carries more',
+    make: ({ circuits }, round) => {
+      const circuit = circuits.find(({ stretches, currentA }) => stretches.length > 0 && currentA !== null);
+      if (circuit === undefined) throw new Error('no circuit');
+      return { kind: 'set-circuit', circuit: { ...circuit, currentA: 30 + (round % 2) * 25 } };
+    },
+  },
+  {
     name: 'one dragged obstacle',
     make: (_, round) => ({
       kind: 'set-obstacle',
@@ -67,6 +78,24 @@ const EDITS: readonly Edit[] = [
     }),
   },
 ];
+
+/** Of so many circuits the sizes, with nothing of them known but where gear and nipples are. */
+const SIZED = 500;
+
+function benchSizing(plan: Plan, print: (line: string) => void): void {
+  const ids = plan.circuits
+    .filter(({ stretches }) => stretches.length > 0)
+    .slice(0, SIZED)
+    .map(({ id }) => id);
+  const times = Array.from({ length: FULL_ROUNDS + 2 }, () => {
+    const prepared = prepare(plan);
+    for (const id of prepared.placements.ids) circuitSpans(prepared, id);
+    const start = performance.now();
+    for (const id of ids) sizedCircuit(prepared, id);
+    return performance.now() - start;
+  });
+  print(`  ${ids.length} circuits sized: ${median(times).toFixed(1)} ms\n`);
+}
 
 function windowAt(xMm: number) {
   const [window] = largePlan(1).faces.flatMap(({ obstacles }) =>
@@ -92,6 +121,7 @@ export async function benchLarge(print: (line: string) => void): Promise<void> {
     const fullMs = median(fulls);
     print(`${size}\n  full evaluation ${fullMs.toFixed(0)} ms\n`);
     if (rooms === ROOMS[0]) await againstFormer(plan, fullMs, print);
+    benchSizing(plan, print);
     const live = new LiveEvaluation(plan);
     live.takeChanges();
     for (const { name, make } of EDITS) {
@@ -123,7 +153,7 @@ async function againstFormer(plan: Plan, fullMs: number, print: (line: string) =
     return;
   }
   const start = performance.now();
-  former.evaluatePlan(plan);
+  former.evaluatePlan(asFormer(plan));
   const formerMs = performance.now() - start;
   print(
     `  full evaluation by the core as of ${FORMER_COMMIT.slice(0, 7)}: ${formerMs.toFixed(0)} ms, ratio ${(formerMs / fullMs).toFixed(1)}\n`,

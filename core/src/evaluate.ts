@@ -4,7 +4,7 @@ import { runChecks, sortedFindings } from './check/run-checks.ts';
 import { FindingBook } from './check/finding-book.ts';
 import type { Model } from './model/model.ts';
 import { ValueBook, type ValueChanges } from './model/value-book.ts';
-import { circuitLine, circuitWorkings, type CircuitLine } from './conductor/schedule.ts';
+import { circuitDetail, circuitLine, type CircuitDetail, type CircuitLine } from './conductor/schedule.ts';
 import type { Working } from './working/working.ts';
 import { CHECKS, CHECKS_OF_PLACES } from './checks.ts';
 import { arrange, type ArrangeAnswer, type ArrangeProgress } from './arrange/arrange.ts';
@@ -121,9 +121,9 @@ export class LiveEvaluation {
     return found === undefined ? null : { fixes: found.fixes, working: found.working };
   }
 
-  /** How the figures of a circuit were found. */
-  workingsOfCircuit(id: string): readonly Working[] {
-    return circuitWorkings(this.model, id);
+  /** What is shown of a circuit that is looked at. */
+  detailOfCircuit(id: string): CircuitDetail {
+    return circuitDetail(this.model, id);
   }
 
   close(): void {

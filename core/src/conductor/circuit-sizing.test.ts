@@ -20,7 +20,7 @@ import { WIREWAY_SLACK_MM, wayOf } from './circuit-way.ts';
 import { conductorCheck } from './conductor-check.ts';
 import { conduitFill } from './conduit.ts';
 import { atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
-import { circuitLine, circuitWorkings, drumLines, wireLabels } from './schedule.ts';
+import { circuitLine, circuitDetail, drumLines, wireLabels } from './schedule.ts';
 import { circuitsCsv, drumsCsv, labelsCsv, lengthToBuy } from './schedule-csv.ts';
 
 function unit(id: string, kind: GearType['kind'], ratings: Partial<GearType['ratings']> = {}): GearType {
@@ -363,13 +363,13 @@ describe('the schedule', () => {
   });
 
   test('shows how each figure was found, and none where nothing is known', () => {
-    expect(circuitWorkings(prepared, 'a-feed').map(({ result }) => result.value.unit)).toEqual([
+    expect(circuitDetail(prepared, 'a-feed').workings.map(({ result }) => result.value.unit)).toEqual([
       'A',
       'A',
       'V',
     ]);
-    expect(circuitWorkings(prepared, 'gone')).toEqual([]);
-    const working = circuitWorkings(prepared, 'a-feed')[2];
+    expect(circuitDetail(prepared, 'gone')).toEqual({ workings: [], steps: [] });
+    const working = circuitDetail(prepared, 'a-feed').workings[2];
     const symbols = new Map(working?.inputs.map(({ symbol, value }) => [symbol, value.value]));
     // ΔV = 2 · I · R · L, with R per kilometre and L in mm.
     const byHand = 2 * (symbols.get('I') ?? 0) * ((symbols.get('R') ?? 0) / 1e6) * (symbols.get('L') ?? 0);

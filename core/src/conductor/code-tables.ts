@@ -77,10 +77,18 @@ export function codeTablesOf({
   material,
   insulation,
 }: Pick<CircuitWire, 'material' | 'insulation'>): CodeTables {
+  const key = `${material} ${insulation}`;
+  const known = TABLES.get(key);
+  if (known !== undefined) return known;
   const { sizes, maxC, from } = INSULATION_KINDS.rows[insulation];
-  const tables = sizes === 'awg' ? awgTables(material, maxC === 90 ? 90 : 75) : mm2Tables(material, maxC);
-  return { ...tables, sizes: tables.sizes.slice(tables.sizes.findIndex(({ size }) => size === from)) };
+  const all = sizes === 'awg' ? awgTables(material, maxC === 90 ? 90 : 75) : mm2Tables(material, maxC);
+  const tables = { ...all, sizes: all.sizes.slice(all.sizes.findIndex(({ size }) => size === from)) };
+  TABLES.set(key, tables);
+  return tables;
 }
+
+/** Made once for each metal and insulation there is. */
+const TABLES = new Map<string, CodeTables>();
 
 function awgTables(material: ConductorMaterial, maxC: AwgColumn): CodeTables {
   const columnOf = (size: ConductorSize, column: AwgColumn) =>

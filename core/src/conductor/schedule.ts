@@ -42,7 +42,6 @@ export type CircuitLine = {
   readonly conductorC: number | null;
   /** What the next smaller size is too small for, where the program chose. */
   readonly because: readonly Requirement[];
-  readonly steps: readonly SizeStep[];
 };
 
 /** A circuit’s line, by its id; null where there is none. */
@@ -71,34 +70,46 @@ export const circuitLine = query(
       mostDropPct,
       conductorC: chosen?.conductorC ?? null,
       because: sizing?.because ?? [],
-      steps: (sizing?.candidates ?? []).map(
-        ({ size: each, dropPct, dropV, conductorC, fails, stretches, ...step }) => ({
-          size: each,
-          dropPct,
-          dropV,
-          conductorC,
-          // As far as its terminals let it.
-          capacityA: Math.min(step.capacityA, step.terminalA ?? Infinity),
-          fails,
-          stretches,
-        }),
-      ),
     };
   },
   (a, b) => JSON.stringify(a) === JSON.stringify(b),
 );
 
-/** How the figures of a circuit were found: its current, what its conductors may carry, what they lose. */
-export function circuitWorkings(prepared: Prepared, id: string): Working[] {
+/** What is shown of one circuit that is looked at: how its figures were found, and every size as it would have it. */
+export type CircuitDetail = { readonly workings: readonly Working[]; readonly steps: readonly SizeStep[] };
+
+export function circuitDetail(prepared: Prepared, id: string): CircuitDetail {
   const sized = sizedCircuit(prepared, id);
-  const chosen = sized?.sizing?.chosen;
-  if (sized === null) return [];
-  const at = chosen ?? sized.sizing?.smallest;
-  return [
+  if (sized === null) return { workings: [], steps: [] };
+  const at = sized.sizing?.chosen ?? sized.sizing?.smallest ?? null;
+  const workings = [
     currentWorking(sized),
-    at == null ? null : capacityWorking(sized, at),
-    at == null ? null : dropWorking(sized, at),
+    at === null ? null : capacityWorking(sized, at),
+    at === null ? null : dropWorking(sized, at),
   ].filter((working) => working !== null);
+  return { workings, steps: (sized.sizing?.candidates ?? []).map(stepOf) };
+}
+
+function stepOf({
+  size,
+  dropPct,
+  dropV,
+  conductorC,
+  fails,
+  stretches,
+  capacityA,
+  terminalA,
+}: Candidate): SizeStep {
+  // As far as its terminals let it.
+  return {
+    size,
+    dropPct,
+    dropV,
+    conductorC,
+    capacityA: Math.min(capacityA, terminalA ?? Infinity),
+    fails,
+    stretches,
+  };
 }
 
 /** Conductors of one sort, all circuits together: what is bought on drums and coils. */

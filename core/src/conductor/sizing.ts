@@ -77,7 +77,7 @@ export type Sizing = {
   /** Why it is not smaller: what the next size down is too small for. */
   readonly because: readonly Requirement[];
   readonly earth: ConductorSize | null;
-  /** Every size its table has, smallest first. */
+  /** Every size its table has, smallest first; worked out when it is asked for. */
   readonly candidates: readonly Candidate[];
 };
 
@@ -90,30 +90,33 @@ export function sizeConductors(demand: Demand): Sizing {
   const tables = codeTablesOf(demand.wire);
   const designA = demand.currentA * factorOf(demand, tables);
   const deviceA = deviceOf(demand, tables, designA);
-  const candidates = tables.sizes.flatMap(
-    (size) => candidateOf(demand, tables, size, designA, deviceA) ?? [],
-  );
-  const at = candidates.findIndex(({ fails }) => fails.length === 0);
-  const smallest = candidates[at] ?? null;
+  const at = (size: ConductorSize) => candidateOf(demand, tables, size, designA, deviceA);
+  let before: Candidate | null = null;
+  let smallest: Candidate | null = null;
+  // From the smallest up, as far as need be.
+  for (const size of tables.sizes) {
+    const candidate = at(size);
+    if (candidate === null) continue;
+    if (candidate.fails.length === 0) {
+      smallest = candidate;
+      break;
+    }
+    before = candidate;
+  }
   const { size } = demand.wire;
-  const chosen =
-    size.by === 'program'
-      ? smallest
-      : (candidates.find((each) => each.size.by === size.by && each.size.size === sizeText(size)) ?? null);
-  const before = candidates[at - 1];
+  const typed = size.by === 'awg' || size.by === 'mm2' ? size : null;
+  const chosen = size.by === 'program' ? smallest : typed === null ? null : at(typed);
   return {
     designA,
     deviceA,
     chosen,
     smallest,
-    because: size.by === 'program' && before !== undefined ? before.fails : [],
+    because: size.by === 'program' && smallest !== null ? (before?.fails ?? []) : [],
     earth: chosen === null || !demand.wire.hasEarth ? null : tables.earthFor(chosen.size, deviceA ?? designA),
-    candidates,
+    get candidates() {
+      return tables.sizes.flatMap((each) => at(each) ?? []);
+    },
   };
-}
-
-function sizeText(size: CircuitWire['size']): string | null {
-  return size.by === 'awg' || size.by === 'mm2' ? size.size : null;
 }
 
 function factorOf({ isArray, isContinuous }: Demand, { arrayFactor, continuousFactor }: CodeTables): number {

@@ -77,7 +77,9 @@ export { type SurveyLine, surveyLines } from '../survey/readings.ts';
 export { surveyEdit } from '../survey/survey-edit.ts';
 export { type SurveyItem, surveyItems } from '../survey/survey-items.ts';
 export {
+  type CircuitDetail,
   type CircuitLine,
+  type SizeStep,
   circuitLine,
   conductorWords,
   drumLines,

@@ -4,11 +4,11 @@ import {
   type ClearanceLine,
   type EvaluationChanges,
   proposeWiring,
+  type CircuitDetail,
   type Remedies,
   type WiringProposal,
 } from '@zarnel/core/figures';
 import { withPlanChanges, type Plan, type PlanChanges } from '@zarnel/core/plan';
-import type { Working } from '@zarnel/core/words';
 
 /** Keeps the plan that the page is shown figures of, with all that follows from it. Throws where no plan was given yet. */
 export class Checking {
@@ -35,8 +35,8 @@ export class Checking {
     return this.opened().evaluation.remediesOf(finding);
   }
 
-  circuitWorkings(circuit: string): readonly Working[] {
-    return this.opened().evaluation.workingsOfCircuit(circuit);
+  circuitDetail(circuit: string): CircuitDetail {
+    return this.opened().evaluation.detailOfCircuit(circuit);
   }
 
   /** Circuits that the plan lacks. */

@@ -43,7 +43,7 @@ function workers() {
       remedies: asked((finding) => checking.remedies(finding)),
       clearances: asked(() => checking.clearances()),
       wiring: asked(() => checking.wiring()),
-      circuitWorkings: asked((circuit) => checking.circuitWorkings(circuit)),
+      circuitDetail: asked((circuit) => checking.circuitDetail(circuit)),
     };
     const worker = {
       terminate: () => undefined,

@@ -4,11 +4,11 @@ import {
   withEvaluationChanges,
   type ClearanceLine,
   type KeptEvaluation,
+  type CircuitDetail,
   type Remedies,
   type WiringProposal,
 } from '@zarnel/core/figures';
 import { planChanges, type Plan } from '@zarnel/core/plan';
-import type { Working } from '@zarnel/core/words';
 import { InTurn } from '../in-turn.ts';
 import { Answering, WorkerLost, type Mortal } from './answering.ts';
 import type { Checking } from './checking.ts';
@@ -71,9 +71,9 @@ export class Evaluator<Worker extends Mortal> {
     return this.askOfLast((remote) => remote.clearances());
   }
 
-  /** How the figures of a circuit of the plan that was last evaluated were found; null where none was. */
-  async circuitWorkings(circuit: string): Promise<readonly Working[] | null> {
-    return this.askOfLast((remote) => remote.circuitWorkings(circuit));
+  /** What is shown of a circuit that is looked at, of the plan that was last evaluated; null where none was. */
+  async circuitDetail(circuit: string): Promise<CircuitDetail | null> {
+    return this.askOfLast((remote) => remote.circuitDetail(circuit));
   }
 
   /** Circuits that the plan that was last evaluated lacks; null where none was. */

@@ -26,6 +26,7 @@ import { Toggle } from '../../ui/Toggle.tsx';
 import { CircuitWorkings } from './CircuitWorkings.tsx';
 import { CircuitWays } from './CircuitWays.tsx';
 import { endOptions, keyOfEnd } from './end-options.ts';
+import { useCircuitDetail } from './use-circuit-detail.ts';
 import { WireFields } from './WireFields.tsx';
 
 const SizeChart = lazily(async () => (await import('./SizeChart.tsx')).SizeChart);
@@ -49,6 +50,7 @@ const BECAUSE: Readonly<Record<Requirement, string>> = {
 
 /** A circuit: what it carries, what that makes of its conductors and its device, and where it lies. */
 export function CircuitPanel({ circuit, plan, line, reader }: Props) {
+  const { workings, steps } = useCircuitDetail(circuit.id);
   const set = (more: Partial<Circuit>) =>
     tryEdits([{ kind: 'set-circuit', circuit: { ...circuit, ...more } }]);
   const setWire = (wire: Partial<CircuitWire>) => set({ wire: { ...circuit.wire, ...wire } });
@@ -107,13 +109,19 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
           One size smaller is too small for {line.because.map((each) => BECAUSE[each]).join(' and ')}.
         </p>
       )}
-      <CircuitWorkings circuit={circuit.id} reader={reader} />
-      {line !== null && line.steps.length > 0 && line.lengthMm !== null && (
+      <CircuitWorkings workings={workings} reader={reader} />
+      {line !== null && steps.length > 0 && line.lengthMm !== null && (
         <Section
           title="Voltage and heat by size"
           summary={line.dropPct === null ? '' : figure(line.dropPct, 'percent')}
         >
-          <SizeChart line={line} circuit={circuit} reader={reader} onUse={(size) => setWire({ size })} />
+          <SizeChart
+            line={line}
+            steps={steps}
+            circuit={circuit}
+            reader={reader}
+            onUse={(size) => setWire({ size })}
+          />
         </Section>
       )}
       <p className="my-2 border-l-4 border-crayon pl-3">

@@ -1,31 +1,14 @@
-import { useEffect, useState } from 'react';
 import type { Reader, Working } from '@zarnel/core/words';
-import { useAppSelector } from '../../state/store.ts';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
-import { evaluator } from '../../workers/compute.ts';
 
-/** How its current, what it may carry and what it loses were found: asked for anew whenever the plan has changed. */
-export function CircuitWorkings({ circuit, reader }: { readonly circuit: string; readonly reader: Reader }) {
-  const { plan, evaluationOf } = useAppSelector((state) => state.plan);
-  const [workings, setWorkings] = useState<readonly Working[]>([]);
-  const isCurrent = plan !== null && plan === evaluationOf;
-  useEffect(() => {
-    if (!isCurrent) return undefined;
-    let isWanted = true;
-    evaluator
-      .circuitWorkings(circuit)
-      .then((found) => isWanted && setWorkings(found ?? []))
-      .catch((error: unknown) => console.error(error));
-    return () => {
-      isWanted = false;
-    };
-  }, [circuit, isCurrent, evaluationOf]);
+/** How its current, what it may carry and what it loses were found. */
+export function CircuitWorkings(props: { readonly workings: readonly Working[]; readonly reader: Reader }) {
   return (
     <ul className="mb-2">
-      {workings.map((working, index) => (
+      {props.workings.map((working, index) => (
         <li key={index} className="flex items-center justify-between gap-2">
           <span className="text-sm">{WHAT[index]}</span>
-          <WorkingButton working={working} reader={reader} />
+          <WorkingButton working={working} reader={props.reader} />
         </li>
       ))}
     </ul>

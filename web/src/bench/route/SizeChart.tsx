@@ -9,13 +9,14 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { sizeWords, type CircuitLine, type ConductorSize } from '@zarnel/core/figures';
+import { sizeWords, type CircuitLine, type ConductorSize, type SizeStep } from '@zarnel/core/figures';
 import type { Circuit } from '@zarnel/core/plan';
 import { formatQuantity, type Reader } from '@zarnel/core/words';
 import { Button } from '../../ui/Button.tsx';
 
 type Props = {
   readonly line: CircuitLine;
+  readonly steps: readonly SizeStep[];
   readonly circuit: Circuit;
   readonly reader: Reader;
   readonly onUse: (size: ConductorSize) => string | null;
@@ -24,8 +25,8 @@ type Props = {
 type Point = { readonly alongMm: number; readonly volts: number; readonly warmC: number };
 
 /** The voltage along the way for a size that is slid along, and how warm its conductors run; each size beside the others. */
-export function SizeChart({ line, circuit, reader, onUse }: Props) {
-  const { steps, parts, voltageV, mostDropPct } = line;
+export function SizeChart({ line, steps, circuit, reader, onUse }: Props) {
+  const { parts, voltageV, mostDropPct } = line;
   const own = steps.findIndex(({ size }) => line.size !== null && size.size === line.size.size);
   const [slid, setSlid] = useState<number | null>(null);
   const at = slid ?? Math.max(0, own);
