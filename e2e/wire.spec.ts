@@ -16,7 +16,7 @@ test('shows what each circuit comes to, opens a figure into its working, and let
   await expect(feed).toContainText('45 A');
   await feed.click();
   const panel = bench(page).getByRole('region', { name: 'Inverter A to load centre' });
-  await expect(panel).toContainText('8 AWG + 10 AWG');
+  await expect(panel).toContainText('3 × 8 AWG + 10 AWG');
   await panel.getByRole('button', { name: 'Show the working' }).first().click();
   await expect(page.getByRole('dialog')).toContainText('41.6 A');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();

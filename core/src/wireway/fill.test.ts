@@ -121,6 +121,20 @@ describe('the fill of a wireway', () => {
     expect((thicker?.areaMm2 ?? 0) - (before?.areaMm2 ?? 0)).toBeCloseTo(25 * Math.PI, 9);
   });
 
+  test('counts what goes there and back twice', () => {
+    const once = edited(more({ awg: '4/0', count: 1, carrying: 1 }));
+    const twice = {
+      ...once,
+      circuits: once.circuits.map((each) =>
+        each.id === 'more' ? { ...each, stretches: [...each.stretches, ...each.stretches] } : each,
+      ),
+    };
+    const most = (of: Plan) =>
+      Math.max(...fillSections(prepare(of), 'wireway').map(({ areaMm2 }) => areaMm2));
+    // Table 5: 0.3237 in² of one 4/0.
+    expect(most(twice) - most(once)).toBeCloseTo(0.3237 * mmFromInch(1) ** 2, 6);
+  });
+
   test('is too much above 20 % of the section, and is asked about above 30 conductors', () => {
     expect(findingsOf(wirewayFillCheck, prepare(typed()))).toEqual([]);
     // 36 in² take 7.2 in²: 22 of 4/0, 0.3237 in² each, with the 0.43 in² that are there.

@@ -8,7 +8,7 @@ import { BENDING_SPACE, WIREWAY_RULES } from '../reference/wireways.ts';
 import type { Working } from '../working/working.ts';
 import { lyingOfCircuit, sizedCircuit } from '../conductor/circuit-sizing.ts';
 import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
-import { carryingOf, circuitSpans } from './stretches.ts';
+import { carryingOf, wirewaySections } from './stretches.ts';
 
 /** A stretch of a wireway between two nipples next to each other, with all that lies in it. */
 export type FillSection = {
@@ -31,58 +31,51 @@ export type FillSection = {
 export function fillSections(prepared: Prepared, wirewayId: string): FillSection[] {
   const wireway = prepared.hung.get(wirewayId);
   if (wireway === undefined) return [];
-  const spans = circuitSpans(prepared, wirewayId);
-  const stops = [...new Set(spans.flatMap(({ fromMm, toMm }) => [fromMm, toMm]))].sort((a, b) => a - b);
   const ownMm2 = wireway.type.heightMm * wireway.type.depthMm;
   const mostMm2 = (ownMm2 * WIREWAY_RULES.fillPct) / 100;
-  return stops.slice(1).flatMap((toMm, index): FillSection[] => {
-    const fromMm = stops[index] ?? 0;
-    const inside = spans.filter((span) => span.fromMm <= fromMm && span.toMm >= toMm);
-    if (inside.length === 0) return [];
-    const lying = inside.map(({ circuit }) => ({ circuit, lying: lyingOfCircuit(prepared, circuit.id) }));
+  return wirewaySections(prepared, wirewayId).map(({ fromMm, toMm, circuits }): FillSection => {
+    const lying = circuits.map((circuit) => ({ circuit, lying: lyingOfCircuit(prepared, circuit.id) }));
     const known = lying.flatMap(({ circuit, lying: parts }) =>
       (parts ?? []).map((part) => ({ circuit, ...part })),
     );
     const areaMm2 = known.reduce((sum, { count, areaMm2: each }) => sum + count * each, 0);
     const fillPct = (areaMm2 / ownMm2) * 100;
-    return [
-      {
-        fromMm,
-        toMm,
-        areaMm2,
-        mostMm2,
-        isWithin: !isAbove(areaMm2, mostMm2, 'mm2'),
-        fillPct,
-        currentCarryingCount: carryingOf(inside.map(({ circuit }) => circuit)),
-        unknown: lying.flatMap(({ circuit, lying: parts }) => (parts === null ? [circuit.id] : [])),
-        get working(): Working {
-          return {
-            title: told('Fill of {wireway} along a stretch', { wireway: gearName(wireway.id) }),
-            formula: 'fill = Σ count · area ÷ (height · depth)',
-            inputs: [
-              ...known.map(({ circuit, count, what, areaMm2: each }) => ({
-                symbol: `${count} ×`,
-                name: told(LYING_WORDS[what], { circuit: circuitName(circuit.id) }),
-                value: { value: each, unit: 'mm2' } as const,
-              })),
-              {
-                symbol: 'section',
-                name: 'Height × depth of the wireway',
-                value: { value: ownMm2, unit: 'mm2' },
-              },
-            ],
-            result: { name: 'Covered', value: { value: areaMm2, unit: 'mm2' } },
-            source: WIREWAY_RULES.fill,
-            notes: [
-              told('{fill} of the section; at most {most}.', {
-                fill: { value: fillPct, unit: 'percent' },
-                most: { value: WIREWAY_RULES.fillPct, unit: 'percent' },
-              }),
-            ],
-          };
-        },
+    return {
+      fromMm,
+      toMm,
+      areaMm2,
+      mostMm2,
+      isWithin: !isAbove(areaMm2, mostMm2, 'mm2'),
+      fillPct,
+      currentCarryingCount: carryingOf(circuits),
+      unknown: lying.flatMap(({ circuit, lying: parts }) => (parts === null ? [circuit.id] : [])),
+      get working(): Working {
+        return {
+          title: told('Fill of {wireway} along a stretch', { wireway: gearName(wireway.id) }),
+          formula: 'fill = Σ count · area ÷ (height · depth)',
+          inputs: [
+            ...known.map(({ circuit, count, what, areaMm2: each }) => ({
+              symbol: `${count} ×`,
+              name: told(LYING_WORDS[what], { circuit: circuitName(circuit.id) }),
+              value: { value: each, unit: 'mm2' } as const,
+            })),
+            {
+              symbol: 'section',
+              name: 'Height × depth of the wireway',
+              value: { value: ownMm2, unit: 'mm2' },
+            },
+          ],
+          result: { name: 'Covered', value: { value: areaMm2, unit: 'mm2' } },
+          source: WIREWAY_RULES.fill,
+          notes: [
+            told('{fill} of the section; at most {most}.', {
+              fill: { value: fillPct, unit: 'percent' },
+              most: { value: WIREWAY_RULES.fillPct, unit: 'percent' },
+            }),
+          ],
+        };
       },
-    ];
+    };
   });
 }
 

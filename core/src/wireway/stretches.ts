@@ -32,26 +32,37 @@ export const circuitSpans = query((prepared: Prepared, wirewayId: string): reado
   );
 });
 
-/** Circuits that lie beside one along any part of where it lies; itself is one of them. */
+/** A stretch of a wireway in which the same circuits lie all along, from its left end. */
+export type WirewaySection = {
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** One that goes there and back stands twice. */
+  readonly circuits: readonly Circuit[];
+};
+
+/** The stretches of a wireway that something lies in. */
+export const wirewaySections = query((prepared: Prepared, wirewayId: string): readonly WirewaySection[] => {
+  const spans = circuitSpans(prepared, wirewayId);
+  const stops = [...new Set(spans.flatMap(({ fromMm, toMm }) => [fromMm, toMm]))].sort((a, b) => a - b);
+  return stops.slice(1).flatMap((toMm, index) => {
+    const fromMm = stops[index] ?? toMm;
+    const inside = spans.filter((span) => span.fromMm <= fromMm && span.toMm >= toMm);
+    return inside.length === 0 ? [] : [{ fromMm, toMm, circuits: inside.map(({ circuit }) => circuit) }];
+  });
+});
+
+/** Where most that carry current lie beside each other along a span: the circuits there, its own among them. */
 export function circuitsBeside(
   prepared: Prepared,
   wirewayId: string,
   { fromMm, toMm }: Pick<CircuitSpan, 'fromMm' | 'toMm'>,
 ): readonly Circuit[] {
-  const spans = circuitSpans(prepared, wirewayId);
-  const stops = [...new Set(spans.flatMap((span) => [span.fromMm, span.toMm]))].sort((a, b) => a - b);
-  const places = stops.slice(1).map((stop, index) => [stops[index] ?? stop, stop] as const);
-  const counts = places
-    .filter(([from, to]) => from < toMm && to > fromMm)
-    .map(([from, to]) => [
-      ...new Set(
-        spans.filter((span) => span.fromMm <= from && span.toMm >= to).map(({ circuit }) => circuit),
-      ),
-    ]);
-  return counts.reduce<readonly Circuit[]>(
-    (most, each) => (carryingOf(each) > carryingOf(most) ? each : most),
-    [],
-  );
+  return wirewaySections(prepared, wirewayId)
+    .filter((section) => section.fromMm < toMm && section.toMm > fromMm)
+    .reduce<readonly Circuit[]>(
+      (most, { circuits }) => (carryingOf(circuits) > carryingOf(most) ? circuits : most),
+      [],
+    );
 }
 
 /** How many of them carry current. */

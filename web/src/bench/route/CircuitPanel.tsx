@@ -9,6 +9,7 @@ import {
 } from '@zarnel/core/plan';
 import {
   CARRIES_WORDS,
+  CAUTIONS,
   formatLength,
   formatQuantity,
   type QuantityUnit,
@@ -73,12 +74,9 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
       <h2 className="mb-2 text-lg font-semibold">{circuit.name}</h2>
       {line?.size != null && (
         <p className="mb-1 flex items-baseline justify-between gap-2">
-          <span>
-            <span className="figure">{circuit.wire.count}</span>{' '}
-            {line.earth === null ? 'conductors' : 'and earth'}
-          </span>
+          <span>{line.earth === null ? 'Conductors' : 'Conductors and earth'}</span>
           <span className="figure text-lg font-semibold text-chalk">
-            {sizeWords(line.size)}
+            {circuit.wire.count} × {sizeWords(line.size)}
             {line.earth !== null && ` + ${sizeWords(line.earth)}`}
           </span>
         </p>
@@ -124,10 +122,12 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
           />
         </Section>
       )}
-      <p className="my-2 border-l-4 border-crayon pl-3">
-        Array conductors are live whenever light falls on the modules. Isolate, lock and prove dead before any
-        terminal is touched; the local code and a licensed electrician decide sizes and devices.
-      </p>
+      <ul className="my-2 border-l-4 border-crayon pl-3">
+        {cautionsOfCircuit(circuit).map((caution) => (
+          <li key={caution}>{CAUTIONS[caution]}</li>
+        ))}
+        <li>The local code and a licensed electrician decide sizes and devices.</li>
+      </ul>
       <Section
         title="What it carries"
         summary={CARRIES_WORDS[circuit.carries]}
@@ -203,6 +203,11 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
       </Button>
     </section>
   );
+}
+
+function cautionsOfCircuit({ carries }: Circuit): readonly (keyof typeof CAUTIONS)[] {
+  if (carries === 'array') return ['live-modules', 'terminals'];
+  return carries === 'battery' ? ['battery', 'terminals'] : ['terminals'];
 }
 
 function Row({
