@@ -1,5 +1,3 @@
-import { GLOBAL_OBJECTS } from './scripts/lib/jest-transform.mjs';
-
 /** Tests of one room need no database; those that do are named for it, and `npm run unit:database` runs them. */
 const isWithDatabase = process.env.ZARNEL_TESTS === 'database';
 
@@ -18,7 +16,6 @@ export default {
       { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: false } } },
     ],
   },
-  sandboxInjectedGlobals: GLOBAL_OBJECTS,
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {
     '^@zarnel/core/(\\w+)$': '<rootDir>/core/src/doors/$1.ts',
