@@ -4,6 +4,8 @@ import {
   circuitLine,
   conductorWords,
   drumLines,
+  isWired,
+  labelCount,
   sizeWords,
   wireLabels,
   drillSheets,
@@ -134,13 +136,7 @@ function wire(plan: Plan, flag: string | undefined): CliResult {
   const telling = tellingTo(plan);
   const lines = plan.circuits.flatMap(({ id }) => circuitLine(prepared, id) ?? []);
   const nameOf = new Map(plan.circuits.map(({ id, name }) => [id, name]));
-  const isOpen = lines.some(
-    ({ carries, size, lengthMm }) =>
-      carries === 'unsaid' ||
-      (carries !== 'data' && carries !== 'bond' && size === null) ||
-      lengthMm === null,
-  );
-  const code = isOpen ? 1 : 0;
+  const code = lines.every(isWired) ? 0 : 1;
   if (flag === '--csv') return { code, out: circuitsCsv(plan, lines, telling), err: '' };
   const conductors = drumLines(plan.circuits, lines).map((drum) => ({
     ...drum,
@@ -171,7 +167,7 @@ function wire(plan: Plan, flag: string | undefined): CliResult {
   const bought = conductors.map(
     ({ words, lengthMm }) => `  ${words.padEnd(34)} ${lengthToBuy(lengthMm, reader)}\n`,
   );
-  const count = labels.reduce((sum, label) => sum + label.count, 0);
+  const count = labelCount(labels);
   const out = `${plan.name}: ${countText(lines.length, 'circuit', 'circuits')}\n${rows.join('')}to buy\n${bought.join('')}${countText(count, 'label', 'labels')}\n`;
   return { code, out, err: '' };
 }

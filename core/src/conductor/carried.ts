@@ -1,10 +1,11 @@
 import type { Prepared } from '../check/prepared.ts';
 import type { BodyType } from '../model/model.ts';
 import type { Circuit, CircuitEnd, CircuitKind } from '../plan/circuit.ts';
+import type { GearKind } from '../plan/gear-type.ts';
 import { gearName, gearTypeName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import type { WorkingInput } from '../working/working.ts';
-import { ARRAY_CURRENT } from './code-tables.ts';
+import { BRIGHT_SUN } from '../reference/conductors.ts';
 
 /** What a circuit carries, as a person said or as it follows from what it joins. */
 export type Carried = {
@@ -34,6 +35,10 @@ const PASSES_ON: ReadonlySet<string> = new Set([
   'combiner',
   'transfer-switch',
 ]);
+
+export function isInverter(kind: GearKind): boolean {
+  return kind === 'inverter' || kind === 'gang-inverter';
+}
 
 /** Three conductors that carry an alternating current are three phases. */
 export function loadedOf({ carries, wire }: Pick<Circuit, 'carries' | 'wire'>): 2 | 3 {
@@ -115,14 +120,14 @@ function ofModules({ gearTypes }: Prepared, ends: readonly CircuitEnd[]): Carrie
   if (end === undefined || module === null) return null;
   const { series, parallel, type } = end;
   return {
-    currentA: ARRAY_CURRENT * parallel * module.iscA,
+    currentA: BRIGHT_SUN.factor * parallel * module.iscA,
     operatingA: parallel * module.impA,
     voltageV: series * module.vmpV,
     formula: 'I = 1.25 · strings · Isc',
     inputs: [
       amps('Isc', told('Short-circuit current of {type}', { type: gearTypeName(type) }), module.iscA),
       { symbol: 'strings', name: 'Strings side by side', value: { value: parallel, unit: 'count' } },
-      { symbol: '1.25', name: 'For bright sun', value: { value: ARRAY_CURRENT, unit: 'ratio' } },
+      { symbol: '1.25', name: 'For bright sun', value: { value: BRIGHT_SUN.factor, unit: 'ratio' } },
     ],
   };
 }
@@ -147,7 +152,7 @@ function ofBattery(prepared: Prepared, ends: readonly CircuitEnd[]): Carried | n
       inputs: [amps('I', told('Continuous output of {name}', { name }), ratings.maxCurrentA)],
     };
   }
-  if ((kind === 'inverter' || kind === 'gang-inverter') && ratings.powerW !== null && lowV !== null) {
+  if (isInverter(kind) && ratings.powerW !== null && lowV !== null) {
     const currentA = ratings.powerW / lowV;
     return {
       currentA,
@@ -173,7 +178,7 @@ const LEAST_MAINS_V = 100;
 function ofInverter(prepared: Prepared, ends: readonly CircuitEnd[], loaded: 2 | 3): Carried | null {
   for (const end of ends) {
     const type = typeAt(prepared, end);
-    if (end.at !== 'gear' || (type?.kind !== 'inverter' && type?.kind !== 'gang-inverter')) continue;
+    if (end.at !== 'gear' || type === undefined || !isInverter(type.kind)) continue;
     const { maxCurrentA, powerW, voltsToGroundV } = type.ratings;
     const name = gearName(end.placement);
     const phases = loaded === 3 ? Math.sqrt(3) : 1;
@@ -188,12 +193,13 @@ function ofInverter(prepared: Prepared, ends: readonly CircuitEnd[], loaded: 2 |
       };
     }
     if (powerW === null || voltsToGroundV === null) continue;
-    const currentA = powerW / voltsToGroundV;
+    // Of three phases each carries a third, at its voltage to ground.
+    const currentA = powerW / voltsToGroundV / (loaded === 3 ? 3 : 1);
     return {
       currentA,
       operatingA: currentA,
-      voltageV: voltsToGroundV,
-      formula: 'I = P ÷ V',
+      voltageV: voltsToGroundV * phases,
+      formula: loaded === 3 ? 'I = P ÷ (3 · V)' : 'I = P ÷ V',
       inputs: [
         {
           symbol: 'P',

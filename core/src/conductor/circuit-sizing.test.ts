@@ -20,7 +20,7 @@ import { WIREWAY_SLACK_MM, wayOf } from './circuit-way.ts';
 import { conductorCheck } from './conductor-check.ts';
 import { conduitFill } from './conduit.ts';
 import { atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
-import { circuitLine, circuitDetail, drumLines, wireLabels } from './schedule.ts';
+import { alongWay, circuitDetail, circuitLine, drumLines, leastVoltageV, wireLabels } from './schedule.ts';
 import { circuitsCsv, drumsCsv, labelsCsv, lengthToBuy } from './schedule-csv.ts';
 
 function unit(id: string, kind: GearType['kind'], ratings: Partial<GearType['ratings']> = {}): GearType {
@@ -65,6 +65,16 @@ const carried = (of: Plan, id: string) => {
   const prepared = prepare(of);
   const circuit = prepared.circuits.get(id);
   return circuit === undefined ? null : carriedBy(prepared, circuit);
+};
+
+/** From the disconnect to the controller. */
+const run = {
+  id: 'r',
+  name: 'Run',
+  from: { placement: 'disconnect', knockout: 'k' },
+  to: { placement: 'controller', knockout: 'k' },
+  ...NEW_RUN,
+  circuits: ['b'],
 };
 
 describe('what a circuit carries', () => {
@@ -117,6 +127,15 @@ describe('what a circuit carries', () => {
     expect(out('inverter')).toMatchObject({ currentA: 2000 / 230, voltageV: 230 });
   });
 
+  test('of three phases is a third of the power in each, at its voltage to ground', () => {
+    // P = 3 · V · I; between lines √3 · 230 V = 398 V.
+    const end = { at: 'outside', what: 'loads' } as const;
+    const circuit = newCircuit('iec', { id: 'a', name: 'a', carries: 'ac-out', from: atGear('inverter'), to: end, wire: { count: 4, carrying: 3 } }); // prettier-ignore
+    const found = carried(chain([circuit]), 'a');
+    expect(found?.currentA).toBeCloseTo(2000 / 3 / 230, 9);
+    expect(found?.voltageV).toBeCloseTo(Math.sqrt(3) * 230, 9);
+  });
+
   test('is what a person says before anything else, and nothing for data', () => {
     const typed = { currentA: 7, voltageV: 48 };
     expect(carried(chain([link('a', STRINGS, atGear('disconnect'), typed)]), 'a')).toMatchObject(typed);
@@ -125,14 +144,6 @@ describe('what a circuit carries', () => {
 });
 
 describe('where a circuit lies', () => {
-  const run = {
-    id: 'r',
-    name: 'Run',
-    from: { placement: 'disconnect', knockout: 'k' },
-    to: { placement: 'controller', knockout: 'k' },
-    ...NEW_RUN,
-    circuits: ['b'],
-  };
   const circuits = [
     link('a', STRINGS, atGear('disconnect')),
     link('b', atGear('disconnect'), atGear('controller')),
@@ -194,6 +205,14 @@ describe('where a circuit lies', () => {
     expect(wayIn(both, 'b').parts.map(({ carrying, circuits: count }) => [carrying, count])).toEqual([
       [4, 2],
     ]);
+    // What carries nothing warms nothing: a cable for data beside it is no circuit by IEC 60364-5-52, B.52.17.
+    const data = circuits.map((each) =>
+      each.id === 'a' ? { ...each, wire: { ...each.wire, carrying: 0 } } : each,
+    );
+    const quiet = prepare(chain(data, { runs: [{ ...run, circuits: ['a', 'b'] }] }));
+    expect(wayIn(quiet, 'b').parts.map(({ carrying, circuits: count }) => [carrying, count])).toEqual([
+      [2, 1],
+    ]);
     // NEC 376.22(B). The honey house has 8 that carry current in its wireway; with 22 more there are 30, and one more is too many.
     const withMany = (carrying: number) => {
       const demo = honeyHouse();
@@ -229,14 +248,6 @@ describe('the checks of circuits', () => {
   const found = (of: Plan) => findingsOf(conductorCheck, prepare(of)).map(({ message }) => message);
 
   test('ask where the way that is drawn does not lead from end to end', () => {
-    const run = {
-      id: 'r',
-      name: 'Run',
-      from: { placement: 'disconnect', knockout: 'k' },
-      to: { placement: 'controller', knockout: 'k' },
-      ...NEW_RUN,
-      circuits: ['b'],
-    };
     const to = (end: string, more: Partial<Circuit> = {}) =>
       found(
         chain([link('b', atGear('disconnect'), atGear(end), { currentA: 10, voltageV: 60, ...more })], {
@@ -303,6 +314,25 @@ describe('what lies in a run', () => {
     };
     expect([inConduit(4, '10'), inConduit(5, '10'), inConduit(6, '10')]).toEqual(['1/2', '1/2', '3/4']);
     expect([inConduit(6, '8'), inConduit(7, '8'), inConduit(9, '8'), inConduit(10, '8')]).toEqual(['3/4', '1', '1', '1-1/4']); // prettier-ignore
+  });
+});
+
+describe('voltage and heat along a way', () => {
+  test('fall part by part to what is lost at its end, and are nothing where they are not known', () => {
+    const prepared = prepare(honeyHouse());
+    const line = circuitLine(prepared, 'a-array');
+    const step = circuitDetail(prepared, 'a-array').steps.find(({ size }) => size.size === line?.size?.size);
+    if (line === null || step === undefined) throw new Error('The demo has no such circuit.');
+    const points = alongWay(line, step);
+    expect(points).toHaveLength(2 * line.parts.length);
+    expect(points.at(-1)?.alongMm).toBeCloseTo(line.lengthMm ?? NaN, 6);
+    expect((points[0]?.volts ?? 0) - (points.at(-1)?.volts ?? 0)).toBeCloseTo(line.dropV ?? NaN, 9);
+    for (let index = 1; index < points.length; index++)
+      expect(points[index]?.volts).toBeLessThanOrEqual(points[index - 1]?.volts ?? 0);
+    // 2 % is the usual of an array.
+    expect(leastVoltageV(line)).toBeCloseTo((line.voltageV ?? 0) * 0.98, 9);
+    expect(alongWay({ ...line, voltageV: null }, step)).toEqual([]);
+    expect(leastVoltageV({ ...line, voltageV: null })).toBeNull();
   });
 });
 

@@ -1,6 +1,6 @@
 import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
-import type { Circuit, CircuitEnd, CircuitWire } from '../plan/circuit.ts';
+import type { Circuit, CircuitEnd } from '../plan/circuit.ts';
 import type { Terminal } from '../plan/gear-type.ts';
 import type { Run } from '../plan/run.ts';
 import { USUAL_DROP, type AwgColumn } from '../reference/conductors.ts';
@@ -103,24 +103,14 @@ function markedC(ends: readonly CircuitEnd[], terminals: readonly CircuitTermina
   return marked.length === 0 || marked.length < atGear ? null : (Math.min(...marked) as AwgColumn);
 }
 
-/** Only what decides what lies where: its wire and its sizes. */
-const lyingCircuit = query(
-  (prepared: Prepared, id: string): { readonly wire: CircuitWire; readonly sizes: string } | null => {
+/** What of a circuit lies where it passes; null where an outside is not known. Another size or wire is what makes it another. */
+export const lyingOfCircuit = query(
+  (prepared: Prepared, id: string): readonly Lying[] | null => {
     const sized = sizedCircuit(prepared, id);
-    return sized === null
-      ? null
-      : { wire: sized.circuit.wire, sizes: JSON.stringify([sized.size, sized.earth]) };
+    return sized === null ? null : lyingOf(sized.circuit.wire, sized.size, sized.earth);
   },
-  (a, b) => a === b || (a?.wire === b?.wire && a?.sizes === b?.sizes),
+  (a, b) => JSON.stringify(a) === JSON.stringify(b),
 );
-
-/** What of a circuit lies where it passes; null where an outside is not known. */
-export function lyingOfCircuit(prepared: Prepared, id: string): readonly Lying[] | null {
-  const lying = lyingCircuit(prepared, id);
-  if (lying === null) return null;
-  const [size, earth] = JSON.parse(lying.sizes) as readonly [ConductorSize | null, ConductorSize | null];
-  return lyingOf(lying.wire, size, earth);
-}
 
 /** One cable of a run as it comes through a hole, and the circuit it belongs to. */
 export type RunCable = { readonly circuit: string; readonly diameterMm: number };

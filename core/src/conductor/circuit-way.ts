@@ -74,14 +74,14 @@ function ambientOf(prepared: Prepared, { from, to }: Circuit): number {
 function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
   const outcome = routeOf(prepared, run.id);
   if (outcome?.kind !== 'routed') return [];
-  const { legs, totalMm, pathMm } = outcome.routed;
+  const { legs, totalMm } = outcome.routed;
   const together = run.circuits.flatMap((id) => prepared.circuits.get(id) ?? []);
   const byFace = new Map<string, number>();
   for (const { face, from, to } of legs)
     byFace.set(face, (byFace.get(face) ?? 0) + Math.hypot(to[0] - from[0], to[1] - from[1]));
   const onFacesMm = [...byFace.values()].reduce((sum, mm) => sum + mm, 0);
   // What goes through holes and what is left at the ends is shared out by where it lies.
-  const share = onFacesMm > 0 ? totalMm / onFacesMm : totalMm / Math.max(pathMm, 1);
+  const share = totalMm / onFacesMm;
   return [...byFace].map(([id, mm]): WayPart => {
     const face = prepared.site.faces.get(id);
     const conditions = face?.conditions;
@@ -97,10 +97,15 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
       roofC,
       isInSun: isInSun && run.laid.as === 'clipped',
       carrying: carryingOf(together),
-      circuits: together.length,
+      circuits: loadedCount(together),
       installed: run.laid.as === 'conduit' ? 'conduit' : 'clipped',
     };
   });
+}
+
+/** Circuits that warm each other: those that carry current. */
+function loadedCount(circuits: readonly Circuit[]): number {
+  return Math.max(1, circuits.filter(({ wire }) => wire.carrying > 0).length);
 }
 
 function stretchParts(prepared: Prepared, circuit: Circuit): WayPart[] {
@@ -125,7 +130,7 @@ function stretchParts(prepared: Prepared, circuit: Circuit): WayPart[] {
         roofC: 0,
         isInSun: false,
         carrying: isAdjusted ? carrying : Math.min(carrying, 3),
-        circuits: Math.max(1, beside.length),
+        circuits: loadedCount(beside),
         installed: 'conduit',
       },
     ];

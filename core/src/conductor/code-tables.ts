@@ -8,6 +8,7 @@ import {
   AWG_EARTH,
   AWG_RESISTANCE,
   AWG_TOGETHER,
+  BRIGHT_SUN,
   INSULATION_KINDS,
   MM2_AMBIENT,
   MM2_CAPACITY,
@@ -107,7 +108,7 @@ function awgTables(material: ConductorMaterial, maxC: AwgColumn): CodeTables {
     },
     terminalA: (size, terminalC, deviceA) => {
       const usualC = isAbove(deviceA, TERMINALS.upToA, 'A') ? TERMINALS.aboveC : TERMINALS.belowC;
-      return columnOf(size, Math.max(usualC, Math.min(terminalC ?? usualC, maxC)) as AwgColumn);
+      return columnOf(size, Math.min(terminalC ?? usualC, maxC) as AwgColumn);
     },
     isProtectedBy: (size, capacityA, deviceA) => {
       const small = size.by === 'awg' ? smallLimitA(size.size, material) : undefined;
@@ -145,7 +146,7 @@ function mm2Tables(material: ConductorMaterial, maxC: 70 | 90): CodeTables {
     sizes: MM2_SIZES.map((size) => ({ by: 'mm2', size })),
     maxC,
     continuousFactor: 1,
-    arrayFactor: STRING_FUSE.least / ARRAY_CURRENT,
+    arrayFactor: STRING_FUSE.least / BRIGHT_SUN.factor,
     ratings: MM2_RATINGS.rows,
     tableA: (size, loaded, installed) =>
       size.by === 'mm2'
@@ -176,6 +177,3 @@ function mm2Tables(material: ConductorMaterial, maxC: 70 | 90): CodeTables {
     sources: { capacity: MM2_CAPACITY.source, ratings: MM2_RATINGS.source, earth: MM2_EARTH.source },
   };
 }
-
-/** The current of an array is taken at this many times its short-circuit current in both worlds. */
-export const ARRAY_CURRENT = 1.25;

@@ -12,7 +12,7 @@ import { CIRCUITS } from '../check/subjects.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { AWG_AMPACITY, INSULATION_KINDS, USUAL_DROP } from '../reference/conductors.ts';
+import { AWG_AMPACITY, BRIGHT_SUN, INSULATION_KINDS, USUAL_DROP } from '../reference/conductors.ts';
 import type { Working } from '../working/working.ts';
 import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
 import { coldFactor, stringVoltageV } from './cold-voltage.ts';
@@ -20,7 +20,7 @@ import { told } from '../quantity/told.ts';
 import { published, type SourceRef } from '../reference/source.ts';
 import { isSized } from './carried.ts';
 import { sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
-import { ARRAY_CURRENT, codeTablesOf, sectionMm2, type ConductorSize } from './code-tables.ts';
+import { codeTablesOf, sectionMm2, type ConductorSize } from './code-tables.ts';
 import { capacityWorking, currentWorking, dropWorking, sizeWords } from './sizing-working.ts';
 import { isSectionTaken, type Candidate, type Requirement } from './sizing.ts';
 
@@ -241,7 +241,7 @@ function moduleFindings({ gearTypes }: Prepared, sized: SizedCircuit): Found[] {
   const module = end?.at === 'modules' ? gearTypes.get(end.type)?.solarModule : null;
   if (end?.at !== 'modules' || module?.maxFuseA == null || end.parallel < STRINGS_FUSED_FROM) return [];
   const { ratings, arrayFactor } = codeTablesOf(circuit.wire);
-  const leastA = ARRAY_CURRENT * arrayFactor * module.iscA;
+  const leastA = BRIGHT_SUN.factor * arrayFactor * module.iscA;
   const fuseA = ratings.find((rating) => !isBelow(rating, leastA, 'A')) ?? leastA;
   if (!isAbove(fuseA, module.maxFuseA, 'A')) return [];
   return [

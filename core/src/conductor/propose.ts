@@ -7,6 +7,9 @@ import { gearName, gearTypeName } from '../plan/names.ts';
 import type { Plan } from '../plan/plan.ts';
 import { MOST_NAME_CHARACTERS } from '../plan/values.ts';
 import { countOf, told, type Told } from '../quantity/told.ts';
+import { siteFromFace } from '../geometry/frame.ts';
+import { sub, type Vec3 } from '../geometry/vec3.ts';
+import { isInverter } from './carried.ts';
 import { routeOf } from '../route/route.ts';
 import { stringVoltageV } from './cold-voltage.ts';
 import { atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
@@ -21,8 +24,6 @@ export type WiringProposal = {
   }[];
 };
 
-/** Gear that makes or uses current and wants each of its circuits. */
-const INVERTERS: ReadonlySet<string> = new Set(['inverter', 'gang-inverter']);
 /** What the output of an inverter is led to, the nearest of these first. */
 const TAKES_OUTPUT: ReadonlySet<string> = new Set(['load-centre', 'combiner', 'transfer-switch']);
 
@@ -56,7 +57,7 @@ class Proposing {
   array(item: Hung): void {
     const { ratings, kind } = item.type;
     const wantsArray =
-      kind === 'charge-controller' || (INVERTERS.has(kind) && (ratings.minVoltageV ?? 0) > LEAST_STRING_V);
+      kind === 'charge-controller' || (isInverter(kind) && (ratings.minVoltageV ?? 0) > LEAST_STRING_V);
     const module = this.plan.gearTypes.find(({ solarModule }) => solarModule !== null);
     if (!wantsArray || module?.solarModule == null || this.has(item.id, 'array')) return;
     const { designLowTempC } = this.plan.site.conditions;
@@ -86,9 +87,9 @@ class Proposing {
     const { kind, ratings } = item.type;
     const livesOnBattery =
       kind === 'charge-controller' ||
-      (INVERTERS.has(kind) && (ratings.minVoltageV ?? Infinity) <= LEAST_STRING_V);
+      (isInverter(kind) && (ratings.minVoltageV ?? Infinity) <= LEAST_STRING_V);
     if (!livesOnBattery || this.has(item.id, 'battery')) return;
-    const battery = nearest(
+    const battery = this.nearest(
       item,
       gear.filter(({ type }) => type.kind === 'battery'),
     );
@@ -103,8 +104,8 @@ class Proposing {
   }
 
   output(item: Hung, gear: readonly Hung[]): void {
-    if (!INVERTERS.has(item.type.kind) || this.has(item.id, 'ac-out')) return;
-    const taker = nearest(
+    if (!isInverter(item.type.kind) || this.has(item.id, 'ac-out')) return;
+    const taker = this.nearest(
       item,
       gear.filter(({ type }) => TAKES_OUTPUT.has(type.kind)),
     );
@@ -132,14 +133,32 @@ class Proposing {
 
   earth(gear: readonly Hung[]): void {
     const first =
-      gear.find(({ type }) => TAKES_OUTPUT.has(type.kind)) ??
-      gear.find(({ type }) => INVERTERS.has(type.kind));
+      gear.find(({ type }) => TAKES_OUTPUT.has(type.kind)) ?? gear.find(({ type }) => isInverter(type.kind));
     if (first === undefined || this.plan.circuits.some(({ carries }) => carries === 'bond')) return;
     this.add('bond', `${first.placement.name} to earth`, atGear(first.id), { at: 'outside', what: 'earth' }, [
       told('One earth for the job, from {gear}; the local code says which and how thick.', {
         gear: gearName(first.id),
       }),
     ]);
+  }
+
+  /** One that a wireway leads to before all others, then on its own face, then by how far apart they hang in the site. */
+  private nearest(item: Hung, others: readonly Hung[]): Hung | null {
+    const from = placeOf(this.prepared, item);
+    const ranked = others.map((other) => ({
+      other,
+      isApart: this.wirewayBetween(atGear(item.id), atGear(other.id)) === null,
+      isElsewhere: other.face.id !== item.face.id,
+      farMm: Math.hypot(...sub(placeOf(this.prepared, other), from)),
+    }));
+    ranked.sort(
+      (a, b) =>
+        Number(a.isApart) - Number(b.isApart) ||
+        Number(a.isElsewhere) - Number(b.isElsewhere) ||
+        a.farMm - b.farMm ||
+        (a.other.id < b.other.id ? -1 : 1),
+    );
+    return ranked[0]?.other ?? null;
   }
 
   private has(gear: string, carries: Circuit['carries']): boolean {
@@ -239,12 +258,9 @@ function terminalEnd({ id, type }: Hung, called: string): CircuitEnd {
   return atGear(id, (named ?? only)?.id ?? null);
 }
 
-/** On its own face first, then by how far apart they hang; null where there is none. */
-function nearest(item: Hung, others: readonly Hung[]): Hung | null {
-  const far = (other: Hung) =>
-    (other.face.id === item.face.id ? 0 : OTHER_FACE_MM) +
-    Math.hypot(other.placement.xMm - item.placement.xMm, other.placement.yMm - item.placement.yMm);
-  return [...others].sort((a, b) => far(a) - far(b) || (a.id < b.id ? -1 : 1))[0] ?? null;
+/** Where a piece hangs in the site; its face’s own place where that stands nowhere. */
+function placeOf({ site }: Prepared, { face, placement }: Hung): Vec3 {
+  const at = [placement.xMm, placement.yMm] as const;
+  const frame = site.frames.get(face.id);
+  return frame === undefined ? [...at, 0] : siteFromFace(frame, at);
 }
-
-const OTHER_FACE_MM = 1e6;

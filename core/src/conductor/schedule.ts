@@ -7,6 +7,7 @@ import { mmFromFeet } from '../quantity/convert.ts';
 import { INSULATION_KINDS, type ConductorMaterial } from '../reference/conductors.ts';
 import { practice, published, type SourceRef } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
+import { isSized } from './carried.ts';
 import { sizedCircuit } from './circuit-sizing.ts';
 import type { WayPart } from './circuit-way.ts';
 import type { ConductorSize } from './code-tables.ts';
@@ -112,6 +113,32 @@ function stepOf({
   };
 }
 
+/** A point along a circuit’s way. */
+export type AlongWay = { readonly alongMm: number; readonly volts: number; readonly conductorC: number };
+
+/** Voltage and heat along a way for one of its sizes, with a point at both ends of each part; empty where they are not known. */
+export function alongWay({ parts, voltageV, lengthMm }: CircuitLine, { stretches }: SizeStep): AlongWay[] {
+  if (voltageV === null || lengthMm === null) return [];
+  let [alongMm, volts] = [0, voltageV];
+  return parts.flatMap((part, index) => {
+    const { conductorC = 0, dropV = 0 } = stretches[index] ?? {};
+    const start = { alongMm, volts, conductorC };
+    alongMm += part.lengthMm;
+    volts -= dropV ?? 0;
+    return [start, { alongMm, volts, conductorC }];
+  });
+}
+
+/** The least voltage at its far end; null where it is not held to one. */
+export function leastVoltageV({ voltageV, mostDropPct }: CircuitLine): number | null {
+  return voltageV === null || mostDropPct === null ? null : voltageV * (1 - mostDropPct / 100);
+}
+
+/** Whether all is known of a circuit that its conductors are cut by. */
+export function isWired({ carries, size, lengthMm }: CircuitLine): boolean {
+  return carries !== 'unsaid' && (size !== null || !isSized({ carries })) && lengthMm !== null;
+}
+
 /** Conductors of one sort, all circuits together: what is bought on drums and coils. */
 export type DrumLine = {
   readonly material: ConductorMaterial;
@@ -151,6 +178,11 @@ export function drumLines(circuits: readonly Circuit[], lines: readonly CircuitL
     }
   }
   return [...drums.values()];
+}
+
+/** How many labels there are to make. */
+export function labelCount(labels: readonly WireLabel[]): number {
+  return labels.reduce((sum, { count }) => sum + count, 0);
 }
 
 /** A conductor as it is bought: “6 AWG THHN/THWN-2, copper”. */

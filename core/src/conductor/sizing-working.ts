@@ -4,6 +4,7 @@ import { BRIGHT_SUN, ROOF_ADDER, TERMINALS } from '../reference/conductors.ts';
 import { CONTINUOUS } from '../reference/overcurrent.ts';
 import { practice } from '../reference/source.ts';
 import type { Working, WorkingInput } from '../working/working.ts';
+import { loadedOf } from './carried.ts';
 import type { SizedCircuit } from './circuit-sizing.ts';
 import { codeTablesOf, type ConductorSize } from './code-tables.ts';
 import type { Candidate } from './sizing.ts';
@@ -100,10 +101,9 @@ export function dropWorking(
   candidate: Candidate,
 ): Working | null {
   if (carried === null || way.lengthMm === null || candidate.dropV === null) return null;
-  const isThreePhase = circuit.carries.startsWith('ac-') && circuit.wire.carrying === 3;
   return {
     title: told('Voltage drop of {circuit}', { circuit: circuitName(circuit.id) }),
-    formula: isThreePhase ? 'ΔV = √3 · I · R · L' : 'ΔV = 2 · I · R · L',
+    formula: loadedOf(circuit) === 3 ? 'ΔV = √3 · I · R · L' : 'ΔV = 2 · I · R · L',
     inputs: [
       amps('I', 'In operation', carried.operatingA),
       { symbol: 'L', name: 'One way', value: { value: way.lengthMm, unit: 'mm' } },

@@ -244,7 +244,8 @@ describe('sizing', () => {
           const ambient = AWG_AMBIENT.rows.find(({ toC }) => toC === band)?.[90] ?? 0;
           const together = carrying <= 3 ? 1 : carrying <= 6 ? 0.8 : carrying <= 9 ? 0.7 : carrying <= 20 ? 0.5 : carrying <= 30 ? 0.45 : carrying <= 40 ? 0.4 : 0.35; // prettier-ignore
           const usualC = (device ?? designA) > 100 ? 75 : 60;
-          const column: AwgColumn = terminalC === null || terminalC < usualC ? usualC : terminalC;
+          // As they are marked, whatever that is; by the current where they are not.
+          const column: AwgColumn = terminalC ?? usualC;
           const serves = AWG_SIZES.filter((size) => {
             const row = AWG_AMPACITY.rows[material][size];
             if (row === null || device === undefined) return false;

@@ -2,7 +2,14 @@
 
 export { newGearType } from '../gear/new-gear.ts';
 export { newCircuit, NEW_RUN, usualWire } from '../conductor/new-circuit.ts';
-export { type Circuit, type CircuitEnd, type CircuitWire, CIRCUIT_KINDS, OUTSIDES } from '../plan/circuit.ts';
+export {
+  type Circuit,
+  type CircuitEnd,
+  type CircuitWire,
+  CIRCUIT_KINDS,
+  MOST_COUNT,
+  OUTSIDES,
+} from '../plan/circuit.ts';
 export { type ConditionKey, type Conditions, type Travel } from '../plan/conditions.ts';
 export { type PlanDifference, changesInWords, diffPlans } from '../plan/diff-plans.ts';
 export {

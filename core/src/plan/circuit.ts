@@ -18,7 +18,9 @@ export type CircuitKind = (typeof CIRCUIT_KINDS)[number];
 /** What stands outside of the plan and a circuit leads to. */
 export const OUTSIDES = ['supply', 'loads', 'earth', 'data'] as const;
 
-const countSchema = z.number().int().min(1).max(200);
+/** Most conductors of a circuit, and most modules in a string or strings side by side. */
+export const MOST_COUNT = 200;
+const countSchema = z.number().int().min(1).max(MOST_COUNT);
 
 /** Where a circuit begins or ends. */
 export const circuitEndSchema = z.discriminatedUnion('at', [
@@ -50,7 +52,7 @@ export const wireSchema = z.strictObject({
     .number()
     .int()
     .min(0)
-    .max(200)
+    .max(MOST_COUNT)
     .describe('Of them, those that count as carrying current: no earth, no balanced neutral'),
   hasEarth: z.boolean().describe('Whether an earth conductor goes with it, sized by its protection'),
   material: z.enum(['copper', 'aluminium']),

@@ -1,11 +1,11 @@
-import { AWG_SIZES, type AwgSize } from '../reference/conductor-sizes.ts';
+import type { AwgSize } from '../reference/conductor-sizes.ts';
 import { gearTypeName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import type { GearType } from '../plan/gear-type.ts';
-import { BUSBAR, CONTINUOUS, SMALL_CONDUCTORS, STANDARD_RATINGS } from '../reference/overcurrent.ts';
+import { BUSBAR, CONTINUOUS } from '../reference/overcurrent.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import type { Working } from '../working/working.ts';
-import { AWG_AMPACITY } from '../reference/conductors.ts';
+import { sizeConductors } from '../conductor/sizing.ts';
 
 /** What a unit needs of the panel it is joined to. */
 export type UpgradeNeeds = {
@@ -33,11 +33,26 @@ export function upgradeNeeds(
 ): UpgradeNeeds | null {
   const outputA = unit.ratings.maxCurrentA;
   if (outputA === null) return null;
-  const designA = outputA * CONTINUOUS.factor;
-  const breakerA = STANDARD_RATINGS.rows.find((rating) => !isBelow(rating, designA, 'A')) ?? null;
-  const wire =
-    AWG_SIZES.find((size) => !isBelow(ampacity75A(size), designA, 'A') && isProtected(size, breakerA)) ??
-    null;
+  const {
+    designA,
+    deviceA: breakerA,
+    smallest,
+  } = sizeConductors({
+    wire: { material: 'copper', insulation: 'thhn', size: { by: 'program' }, hasEarth: false },
+    currentA: outputA,
+    operatingA: outputA,
+    isContinuous: true,
+    isArray: false,
+    voltageV: null,
+    loaded: 2,
+    lengthM: null,
+    lies: [AS_TABLED],
+    terminalC: 75,
+    takesMm2: { least: 0, most: Infinity },
+    protection: { by: 'program' },
+    mostDropPct: Infinity,
+  });
+  const wire = smallest?.size.by === 'awg' ? smallest.size.size : null;
   const panelA = panel.ratings.maxCurrentA;
   const busbarMostA = panelA === null ? null : panelA * BUSBAR.mostRatio;
   const busbarA = panelA === null ? null : panelA + designA;
@@ -84,17 +99,5 @@ export function upgradeNeeds(
   };
 }
 
-/** A conductor is protected by the breaker it carries, by the next standard size above it, or by its own limit when small. */
-function isProtected(size: AwgSize, breakerA: number | null): boolean {
-  if (breakerA === null) return true;
-  const small = SMALL_CONDUCTORS.rows[size];
-  if (small !== undefined) return breakerA <= small;
-  const ampacity = ampacity75A(size);
-  const next = STANDARD_RATINGS.rows.find((rating) => rating >= ampacity) ?? ampacity;
-  return breakerA <= next;
-}
-
-/** Of copper that stands 75 °C and so ends, at most three in a raceway, A. */
-function ampacity75A(size: AwgSize): number {
-  return AWG_AMPACITY.rows.copper[size]?.[75] ?? 0;
-}
+/** As the table has it: at most three together in a raceway, at 30 °C. */
+const AS_TABLED = { ambientC: 30, carrying: 3, circuits: 1, installed: 'conduit', share: 1 } as const;

@@ -1,6 +1,7 @@
 import { sizeWords, type CircuitLine, type Requirement } from '@zarnel/core/figures';
 import {
   CIRCUIT_KINDS,
+  MOST_COUNT,
   usualWire,
   type Circuit,
   type CircuitEnd,
@@ -19,6 +20,7 @@ import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { lazily } from '../../ui/lazily.ts';
 import { NameField } from '../../ui/NameField.tsx';
+import { CountField } from '../../ui/CountField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Section } from '../../ui/Section.tsx';
@@ -231,7 +233,7 @@ function EndField(props: {
   readonly label: string;
   readonly end: CircuitEnd;
   readonly plan: Plan;
-  readonly onChange: (end: CircuitEnd) => void;
+  readonly onChange: (end: CircuitEnd) => string | null;
 }) {
   const { label, end, plan, onChange } = props;
   const options = endOptions(plan);
@@ -248,35 +250,22 @@ function EndField(props: {
       />
       {end.at === 'modules' && (
         <div className="pl-4">
-          <NumberField
+          <CountField
             label="Modules in a string"
             value={end.series}
-            unit=""
-            onCommit={(series) => countFault(series) ?? done(() => onChange({ ...end, series: series ?? 1 }))}
+            most={MOST_COUNT}
+            onCommit={(series) => onChange({ ...end, series })}
           />
-          <NumberField
+          <CountField
             label="Strings side by side"
             value={end.parallel}
-            unit=""
-            onCommit={(parallel) =>
-              countFault(parallel) ?? done(() => onChange({ ...end, parallel: parallel ?? 1 }))
-            }
+            most={MOST_COUNT}
+            onCommit={(parallel) => onChange({ ...end, parallel })}
           />
         </div>
       )}
     </>
   );
-}
-
-function countFault(count: number | null): string | null {
-  return count !== null && Number.isInteger(count) && count >= 1 && count <= 200
-    ? null
-    : 'A whole number from 1 to 200.';
-}
-
-function done(act: () => void): null {
-  act();
-  return null;
 }
 
 function Protection({

@@ -3,6 +3,7 @@ import type { CircuitLine } from '@zarnel/core/figures';
 import type { Circuit, Plan } from '@zarnel/core/plan';
 import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
+import { lieInRun } from './lie-in-run.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Fault } from '../../ui/Fault.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -44,12 +45,7 @@ export function CircuitWays({ circuit, plan, line, reader, set }: Props) {
           key={run.id}
           label={`In ${run.name}`}
           isOn={run.circuits.includes(circuit.id)}
-          onChange={(isOn) => {
-            const others = run.circuits.filter((id) => id !== circuit.id);
-            makeEdits([
-              { kind: 'set-run', run: { ...run, circuits: isOn ? [...others, circuit.id] : others } },
-            ]);
-          }}
+          onChange={(isOn) => makeEdits([lieInRun(run, circuit.id, isOn)])}
         />
       ))}
       <Stretches circuit={circuit} plan={plan} set={set} />

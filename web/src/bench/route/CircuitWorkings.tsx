@@ -1,18 +1,18 @@
-import type { Reader, Working } from '@zarnel/core/words';
+import { toldText, type Reader, type Working } from '@zarnel/core/words';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
+import { useTelling } from '../use-telling.ts';
 
-/** How its current, what it may carry and what it loses were found. */
+/** How the figures of a circuit were found, each by its title. */
 export function CircuitWorkings(props: { readonly workings: readonly Working[]; readonly reader: Reader }) {
+  const telling = useTelling(props.reader);
   return (
     <ul className="mb-2">
       {props.workings.map((working, index) => (
         <li key={index} className="flex items-center justify-between gap-2">
-          <span className="text-sm">{WHAT[index]}</span>
+          <span className="text-sm">{toldText(working.title, telling)}</span>
           <WorkingButton working={working} reader={props.reader} />
         </li>
       ))}
     </ul>
   );
 }
-
-const WHAT = ['Its current', 'What it may carry', 'What it loses'];

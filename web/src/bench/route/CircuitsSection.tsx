@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import { conductorWords, drumLines, sizeWords, wireLabels, type CircuitLine } from '@zarnel/core/figures';
+import {
+  conductorWords,
+  drumLines,
+  labelCount,
+  sizeWords,
+  wireLabels,
+  type CircuitLine,
+} from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import {
   CARRIES_WORDS,
@@ -132,14 +139,8 @@ function ToBuy({ plan, lines, reader }: Props & { readonly lines: readonly Circu
       </table>
       <p className="mb-2 text-sm text-kraft">
         Slack at both ends is in these lengths; circuits without a way or a size are not.{' '}
-        <span className="figure">
-          {countText(
-            labels.reduce((sum, { count }) => sum + count, 0),
-            'label',
-            'labels',
-          )}
-        </span>{' '}
-        for their ends and along array wiring.
+        <span className="figure">{countText(labelCount(labels), 'label', 'labels')}</span> for their ends and
+        along array wiring.
       </p>
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => void take('circuits')}>Schedule as CSV</Button>

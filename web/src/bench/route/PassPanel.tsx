@@ -3,7 +3,7 @@ import { MOST_GLANDS, type Pass } from '@zarnel/core/plan';
 import { CAUTIONS, formatLength, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
-import { NumberField } from '../../ui/NumberField.tsx';
+import { CountField } from '../../ui/CountField.tsx';
 import { PositionFields, tryEdit } from '../PositionFields.tsx';
 import { Select } from '../../ui/Select.tsx';
 
@@ -39,16 +39,12 @@ export function PassPanel({ pass, prepared, reader }: Props) {
           if (gland !== undefined) makeEdits([{ kind: 'set-pass-gland', pass: pass.id, gland }]);
         }}
       />
-      <NumberField
+      <CountField
         label="How many"
         value={pass.glandCount}
-        unit=""
+        most={MOST_GLANDS}
         hint="One for each cable; spare ones are plugged."
-        onCommit={(glandCount) =>
-          glandCount !== null && Number.isInteger(glandCount) && glandCount >= 1 && glandCount <= MOST_GLANDS
-            ? tryEdit({ kind: 'set-pass-gland-count', pass: pass.id, glandCount })
-            : `A whole number from 1 to ${MOST_GLANDS}.`
-        }
+        onCommit={(glandCount) => tryEdit({ kind: 'set-pass-gland-count', pass: pass.id, glandCount })}
       />
       <ul className="mb-3 border-l-4 border-crayon pl-3">
         <li>{CAUTIONS['hidden-services']}</li>

@@ -8,6 +8,7 @@ import { tryEdit } from '../PositionFields.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
+import { lieInRun } from './lie-in-run.ts';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 
 type Props = { readonly run: Run; readonly plan: Plan; readonly routes: Routes; readonly reader: Reader };
@@ -48,10 +49,7 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
             key={id}
             label={name}
             isOn={run.circuits.includes(id)}
-            onChange={(isOn) => {
-              const others = run.circuits.filter((each) => each !== id);
-              makeEdits([{ kind: 'set-run', run: { ...run, circuits: isOn ? [...others, id] : others } }]);
-            }}
+            onChange={(isOn) => makeEdits([lieInRun(run, id, isOn)])}
           />
         ))}
       </Section>

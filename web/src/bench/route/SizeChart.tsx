@@ -9,7 +9,14 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { sizeWords, type CircuitLine, type ConductorSize, type SizeStep } from '@zarnel/core/figures';
+import {
+  alongWay,
+  leastVoltageV,
+  sizeWords,
+  type CircuitLine,
+  type ConductorSize,
+  type SizeStep,
+} from '@zarnel/core/figures';
 import type { Circuit } from '@zarnel/core/plan';
 import { formatQuantity, type Reader } from '@zarnel/core/words';
 import { Button } from '../../ui/Button.tsx';
@@ -22,31 +29,18 @@ type Props = {
   readonly onUse: (size: ConductorSize) => string | null;
 };
 
-type Point = { readonly alongMm: number; readonly volts: number; readonly warmC: number };
-
 /** The voltage along the way for a size that is slid along, and how warm its conductors run; each size beside the others. */
 export function SizeChart({ line, steps, circuit, reader, onUse }: Props) {
-  const { parts, voltageV, mostDropPct } = line;
   const own = steps.findIndex(({ size }) => line.size !== null && size.size === line.size.size);
   const [slid, setSlid] = useState<number | null>(null);
   const at = slid ?? Math.max(0, own);
   const step = steps[at];
-  if (step === undefined || voltageV === null || step.dropV === null) {
+  const points = step === undefined ? [] : alongWay(line, step);
+  if (step?.dropV == null || line.voltageV === null || points.length === 0) {
     return <p>Its voltage or its way is not known: there is nothing to draw.</p>;
   }
-  const { dropV, size, conductorC, capacityA, fails, stretches } = step;
-  const total = parts.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
-  const points: Point[] = [{ alongMm: 0, volts: voltageV, warmC: stretches[0]?.conductorC ?? conductorC }];
-  parts.forEach(({ lengthMm }, index) => {
-    const before = points.at(-1);
-    const stretch = stretches[index];
-    if (before === undefined || stretch === undefined) return;
-    const alongMm = before.alongMm + lengthMm;
-    // How warm it is changes from part to part, at once.
-    points.push({ ...before, warmC: stretch.conductorC });
-    points.push({ alongMm, volts: before.volts - (stretch.dropV ?? 0), warmC: stretch.conductorC });
-  });
-  const least = mostDropPct === null ? null : voltageV * (1 - mostDropPct / 100);
+  const { dropV, size, conductorC, capacityA, fails } = step;
+  const least = leastVoltageV(line);
   const shown = (value: number, unit: 'V' | 'A' | 'degC' | 'percent') =>
     formatQuantity({ value, unit }, reader);
   return (
@@ -58,13 +52,16 @@ export function SizeChart({ line, steps, circuit, reader, onUse }: Props) {
             <XAxis
               dataKey="alongMm"
               type="number"
-              domain={[0, total]}
+              domain={[0, 'dataMax']}
               tickFormatter={(mm: number) => formatQuantity({ value: mm / 1000, unit: 'm' }, reader)}
               stroke="var(--color-pencil)"
             />
             <YAxis
               yAxisId="volts"
-              domain={[Math.min(least ?? voltageV, voltageV - dropV) - voltageV * 0.005, voltageV]}
+              domain={[
+                (low: number) => Math.floor(Math.min(low, least ?? low) - 0.5),
+                (high: number) => Math.ceil(high),
+              ]}
               tickFormatter={(volts: number) => volts.toFixed(1)}
               stroke="var(--color-pencil)"
               width={52}
@@ -96,7 +93,7 @@ export function SizeChart({ line, steps, circuit, reader, onUse }: Props) {
             <Line
               yAxisId="warm"
               type="linear"
-              dataKey="warmC"
+              dataKey="conductorC"
               name="Conductor"
               stroke="var(--color-kraft)"
               strokeDasharray="2 3"

@@ -1,8 +1,8 @@
 import { AWG_SIZES, INSULATION_NAMES, MM2_SIZES } from '@zarnel/core/figures';
-import type { CircuitWire, Plan } from '@zarnel/core/plan';
+import { MOST_COUNT, type CircuitWire, type Plan } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
+import { CountField } from '../../ui/CountField.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
-import { NumberField } from '../../ui/NumberField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
 
@@ -78,26 +78,19 @@ export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
         ]}
         onChange={(value) => onChange({ material: value === 'aluminium' ? 'aluminium' : 'copper' })}
       />
-      <NumberField
+      <CountField
         label="Conductors, without earth"
         value={wire.count}
-        unit=""
-        onCommit={(count) =>
-          count === null || !Number.isInteger(count) || count < 1
-            ? 'A whole number from 1.'
-            : onChange({ count, carrying: Math.min(wire.carrying, count) })
-        }
+        most={MOST_COUNT}
+        onCommit={(count) => onChange({ count, carrying: Math.min(wire.carrying, count) })}
       />
-      <NumberField
+      <CountField
         label="Of them, that carry current"
         value={wire.carrying}
-        unit=""
+        least={0}
+        most={wire.count}
         hint="A balanced neutral does not count; three that carry alternating current are three phases."
-        onCommit={(carrying) =>
-          carrying === null || !Number.isInteger(carrying) || carrying < 0
-            ? 'A whole number.'
-            : onChange({ carrying })
-        }
+        onCommit={(carrying) => onChange({ carrying })}
       />
       <Toggle
         label="Has an earth conductor of its own"
