@@ -69,7 +69,7 @@ function longWall(): Plan {
     nipples: [],
     joins: [],
     circuits: [],
-    passes: [],
+    penetrations: [],
     runs: [],
   };
 }

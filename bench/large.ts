@@ -4,7 +4,7 @@ import { sizedCircuit } from '../core/src/conductor/circuit-sizing.ts';
 import { circuitSpans } from '../core/src/wireway/stretches.ts';
 import { applyEdits, type PlanEdit } from '../core/src/plan/edits/apply-edit.ts';
 import type { Plan } from '../core/src/plan/plan.ts';
-import { largePlan, passId, unitId } from '../core/src/test/large-plan.ts';
+import { largePlan, penetrationId, unitId } from '../core/src/test/large-plan.ts';
 import { asFormer, FORMER_COMMIT, formerCore } from './former.ts';
 import { median } from './measure.ts';
 
@@ -27,10 +27,15 @@ const EDITS: readonly Edit[] = [
   },
   {
     name: 'one dragged hole',
-    make: ({ passes }, round) => {
-      const pass = passes.find(({ id }) => id === passId(3, 0));
-      if (pass === undefined) throw new Error('no hole');
-      return { kind: 'move-pass', pass: pass.id, xMm: pass.xMm + (round % 2 === 0 ? 3 : -3), yMm: pass.yMm };
+    make: ({ penetrations }, round) => {
+      const penetration = penetrations.find(({ id }) => id === penetrationId(3, 0));
+      if (penetration === undefined) throw new Error('no hole');
+      return {
+        kind: 'move-penetration',
+        penetration: penetration.id,
+        xMm: penetration.xMm + (round % 2 === 0 ? 3 : -3),
+        yMm: penetration.yMm,
+      };
     },
   },
   {

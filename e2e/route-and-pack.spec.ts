@@ -19,7 +19,7 @@ test('drags the hole off the truss while the run follows, and the sheets follow 
       .locator('[data-run="array-run"] path')
       .evaluateAll((paths) => paths.map((path) => path.getAttribute('d')).join());
   const before = await pathOf();
-  const hole = page.locator('[data-pass="roof-hole"][data-on="roof-underside"]');
+  const hole = page.locator('[data-penetration="roof-hole"][data-on="roof-underside"]');
   await dragBy(page, hole, -14, 0, async () => {
     await expect.poll(pathOf).not.toBe(before);
   });
@@ -29,8 +29,8 @@ test('drags the hole off the truss while the run follows, and the sheets follow 
   await across.fill('90');
   await across.press('Enter');
   await expectSaved(page);
-  const [pass] = (await savedPlan(request, id)).passes;
-  expect((pass?.xMm ?? 0) / INCH).toBeCloseTo(90, 6);
+  const [penetration] = (await savedPlan(request, id)).penetrations;
+  expect((penetration?.xMm ?? 0) / INCH).toBeCloseTo(90, 6);
   // 14 ft across: the same hole is 168 − 90 from the other side’s datum.
   await expect(bench(page)).toContainText('78″');
 
@@ -99,11 +99,11 @@ test('exports what is on the screen and imports it as a job of its own', async (
 test('takes the cable through by a new hole and a new run', async ({ page, request }) => {
   const id = await importDemo(request, 'New run');
   await openJob(page, id, 'route');
-  await page.locator('[data-pass="roof-hole"][data-on="roof-underside"]').click();
-  await bench(page).getByRole('button', { name: 'Take the hole out' }).click();
-  await expect(bench(page).locator('[data-check="route.way"]')).toContainText('there is no sealed hole yet');
-  await bench(page).getByRole('button', { name: 'Add a sealed hole on South slope, underside' }).click();
-  await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Hole 1');
+  await page.locator('[data-penetration="roof-hole"][data-on="roof-underside"]').click();
+  await bench(page).getByRole('button', { name: 'Take the penetration out' }).click();
+  await expect(bench(page).locator('[data-check="route.way"]')).toContainText('there is no penetration yet');
+  await bench(page).getByRole('button', { name: 'Add a penetration on South slope, underside' }).click();
+  await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Penetration 1');
   await page.keyboard.press('Escape');
   await expect(bench(page).locator('[data-check="route.way"]')).toHaveCount(0);
   await expect(bench(page).getByText('Length to cut')).toBeVisible();

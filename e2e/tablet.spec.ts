@@ -69,7 +69,7 @@ test.describe('on a tablet held upright', () => {
       // Gear on the sheet is as large as it is drawn; it can be reached from the list too.
       if (
         (await button.getAttribute('data-gear')) !== null ||
-        (await button.getAttribute('data-pass')) !== null
+        (await button.getAttribute('data-penetration')) !== null
       )
         continue;
       const box = await button.boundingBox();

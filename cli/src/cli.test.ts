@@ -63,7 +63,7 @@ describe('zarnel check', () => {
   test('prints findings and exits 1 while there is one to clear', () => {
     const { code, out } = run('check', 'demo.json');
     expect(code).toBe(1);
-    expect(out).toContain('STOP  The hole Roof hole');
+    expect(out).toContain('STOP  Roof hole');
     expect(out).toContain('Inverter A and Inverter B are 7″ apart');
   });
 

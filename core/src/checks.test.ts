@@ -33,7 +33,7 @@ function edited(...edits: PlanEdit[]): Plan {
 const CLEAN: PlanEdit[] = [
   { kind: 'move-placement', placement: 'transfer-switch', xMm: 124 * 25.4, yMm: 68 * 25.4 },
   { kind: 'move-placement', placement: 'inverter-b', xMm: 58.5 * 25.4, yMm: (36 + 27.875) * 25.4 },
-  { kind: 'move-pass', pass: 'roof-hole', xMm: 92 * 25.4, yMm: 30 * 25.4 },
+  { kind: 'move-penetration', penetration: 'roof-hole', xMm: 92 * 25.4, yMm: 30 * 25.4 },
 ];
 
 const CASES: Readonly<Record<string, CheckCases>> = {

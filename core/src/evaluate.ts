@@ -5,6 +5,7 @@ import { FindingBook } from './check/finding-book.ts';
 import type { Model } from './model/model.ts';
 import { ValueBook, type ValueChanges } from './model/value-book.ts';
 import { circuitDetail, circuitLine, type CircuitDetail, type CircuitLine } from './conductor/schedule.ts';
+import { penetrationDetail, type PenetrationDetail } from './seal/penetration-detail.ts';
 import type { Working } from './working/working.ts';
 import { CHECKS, CHECKS_OF_PLACES } from './checks.ts';
 import { arrange, type ArrangeAnswer, type ArrangeProgress } from './arrange/arrange.ts';
@@ -124,6 +125,11 @@ export class LiveEvaluation {
   /** What is shown of a circuit that is looked at. */
   detailOfCircuit(id: string): CircuitDetail {
     return circuitDetail(this.model, id);
+  }
+
+  /** What is shown of a penetration that is looked at. */
+  detailOfPenetration(id: string): PenetrationDetail {
+    return penetrationDetail(this.model, id);
   }
 
   close(): void {

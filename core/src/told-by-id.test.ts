@@ -41,7 +41,7 @@ function renamed(plan: Plan): Plan {
     gearTypes: named(plan.gearTypes, 'type'),
     placements: named(plan.placements, 'gear'),
     circuits: named(plan.circuits, 'circuit'),
-    passes: named(plan.passes, 'pass'),
+    penetrations: named(plan.penetrations, 'penetration'),
     runs: named(plan.runs, 'run'),
   };
 }
@@ -58,7 +58,7 @@ function computed(plan: Plan) {
       .filter((_, index) => index % every === 0)
       .flatMap(({ check, fixes }) => fixes.map((fix) => ({ check, fix }))),
     // The run itself is the plan’s own.
-    routes: routes.routed.map(({ legs, passes, working }) => ({ legs, passes, working })),
+    routes: routes.routed.map(({ legs, penetrations, working }) => ({ legs, penetrations, working })),
     fills: prepared.placements.ids.flatMap((id) => fillSections(prepared, id)).map(({ working }) => working),
     sheets,
     clearances: clearanceMatrix(prepared),
@@ -145,7 +145,7 @@ describe('what is computed', () => {
       'framing',
       'gearTypes',
       'obstacle',
-      'passes',
+      'penetrations',
       'placements',
       'runs',
     ]);

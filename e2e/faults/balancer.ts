@@ -11,14 +11,14 @@ export async function openBalancer(targets: () => readonly string[]) {
     incoming.on('end', () => {
       const all = targets();
       turn++;
-      pass(incoming, Buffer.concat(parts), answer, [
+      penetration(incoming, Buffer.concat(parts), answer, [
         ...all.slice(turn % all.length),
         ...all.slice(0, turn % all.length),
       ]);
     });
   });
 
-  function pass(
+  function penetration(
     incoming: IncomingMessage,
     body: Buffer,
     answer: ServerResponse,
@@ -40,7 +40,7 @@ export async function openBalancer(targets: () => readonly string[]) {
     });
     passed.on('error', (error: NodeJS.ErrnoException) => {
       // Only what was never heard may be sent to another without asking.
-      if (!isAnswered && error.code === 'ECONNREFUSED') pass(incoming, body, answer, others);
+      if (!isAnswered && error.code === 'ECONNREFUSED') penetration(incoming, body, answer, others);
       else if (isAnswered) answer.destroy();
       else answer.writeHead(502).end();
     });

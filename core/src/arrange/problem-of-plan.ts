@@ -283,9 +283,13 @@ function wiresOf(prepared: Prepared, request: ArrangeRequest, pieces: readonly H
   const onThisFace = (faceId: string, at: PointMm): PointMm | null => {
     const face = prepared.site.faces.get(faceId);
     // The outside is reached through its hole, which lies where the inside has it.
-    const pass = prepared.plan.passes.find((each) => each.face === faceId || each.face === face?.otherSide);
+    const penetration = prepared.plan.penetrations.find(
+      (each) => each.face === faceId || each.face === face?.otherSide,
+    );
     const [from, point]: [string, PointMm] =
-      pass === undefined || faceId === request.face ? [faceId, at] : [pass.face, [pass.xMm, pass.yMm]];
+      penetration === undefined || faceId === request.face
+        ? [faceId, at]
+        : [penetration.face, [penetration.xMm, penetration.yMm]];
     const [here, there] = [places.get(request.face), places.get(from)];
     return here === undefined || there === undefined
       ? null

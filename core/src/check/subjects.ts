@@ -3,7 +3,8 @@ import type { Circuit } from '../plan/circuit.ts';
 import type { Face } from '../plan/face.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import type { Nipple, Join } from '../plan/placement.ts';
-import type { Pass, Run } from '../plan/run.ts';
+import type { Penetration } from '../plan/penetration.ts';
+import type { Run } from '../plan/run.ts';
 import type { SiteFace } from '../site/site.ts';
 
 /** A kind of thing that checks look at one by one: which there are, and each by its id. */
@@ -32,10 +33,10 @@ export const FACES: Subjects<SiteFace> = {
   find: ({ site }, id) => site.faces.get(id),
 };
 
-export const PASSES: Subjects<Pass> = {
-  kind: 'pass',
-  idsOf: ({ passes }) => passes.ids,
-  find: ({ passes }, id) => passes.get(id),
+export const PENETRATIONS: Subjects<Penetration> = {
+  kind: 'penetration',
+  idsOf: ({ penetrations }) => penetrations.ids,
+  find: ({ penetrations }, id) => penetrations.get(id),
 };
 
 export const RUNS: Subjects<Run> = {

@@ -1,3 +1,6 @@
+import { NEW_PENETRATION } from '../plan/penetration.ts';
+import type { PointMm } from '../plan/values.ts';
+import { baseOf, holeOf } from '../seal/entry.ts';
 import { obstacleName } from '../plan/names.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
@@ -16,7 +19,7 @@ import { beside, faceOf, gear, hang, lineOf, plan, rectangle, wall } from '../te
 import { handlesCheck } from './handles.ts';
 import { workingSpaceCheck } from './working-space-check.ts';
 import { findCovered } from './clear-moves.ts';
-import { findCoverAt } from '../seal/pass-spot.ts';
+import { findCoverAt } from '../seal/penetration-spot.ts';
 
 type Way = 'left' | 'right' | 'up' | 'down' | 'front';
 
@@ -256,9 +259,30 @@ describe('a hole beside a slanting pipe', () => {
     const prepared = prepare(plan({ faces: [wall('w', rectangle(5000, 3000), { obstacles: [pipe] })] }));
     const face = prepared.site.faces.get('w');
     if (face === undefined) throw new Error('no wall');
+    const coverAt = (at: PointMm, clear: 'body' | 'clear-zone') => {
+      const penetration = {
+        ...NEW_PENETRATION,
+        id: 'n',
+        name: 'N',
+        face: 'w',
+        xMm: at[0],
+        yMm: at[1],
+        done: [],
+      };
+      const side = { face, at };
+      const sides = {
+        here: side,
+        there: side,
+        thicknessMm: 0,
+        penetration,
+        hole: holeOf(prepared, penetration),
+        base: baseOf(prepared, penetration),
+      };
+      return findCoverAt(prepared, sides, side, clear);
+    };
     // Square off the middle line at (1500, 1500): 20 is its own half, 70 with what is kept clear.
     const cover = (offMm: number, clear: 'body' | 'clear-zone') =>
-      findCoverAt(prepared, { face, at: [1500 + offMm / Math.SQRT2, 1500 - offMm / Math.SQRT2] }, clear);
+      coverAt([1500 + offMm / Math.SQRT2, 1500 - offMm / Math.SQRT2], clear);
     expect([cover(19.9, 'body'), cover(20, 'body')]).toEqual([obstacleName('w', 'p'), undefined]);
     expect([cover(69.9, 'clear-zone'), cover(70, 'clear-zone')]).toEqual([obstacleName('w', 'p'), undefined]);
   });

@@ -1,3 +1,4 @@
+import { NEW_PENETRATION } from '../plan/penetration.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
@@ -109,13 +110,14 @@ describe('a setback', () => {
     const front = wall('w', rectangle(4000, 2500), { setbacks: [keep(3, 300)] });
     const of = plan({
       faces: [front, reverseOf(front, 'back', 'Back')],
-      passes: [{ id: 'p', name: 'Hole', face: 'w', xMm: 250, yMm: 1000, gland: 'M20', glandCount: 1 }],
+      penetrations: [{ id: 'p', name: 'Hole', face: 'w', xMm: 250, yMm: 1000, ...NEW_PENETRATION }],
     });
     expect(evaluatePlan(of).findings.map(({ message }) => message)).toContain('setback');
     expect(
-      evaluatePlan({ ...of, passes: of.passes.map((pass) => ({ ...pass, xMm: 400 })) }).findings.map(
-        ({ message }) => message,
-      ),
+      evaluatePlan({
+        ...of,
+        penetrations: of.penetrations.map((penetration) => ({ ...penetration, xMm: 400 })),
+      }).findings.map(({ message }) => message),
     ).not.toContain('setback');
   });
 });
@@ -151,7 +153,7 @@ describe('a run between faces', () => {
       placements: [hang('a', 'u', 'w', 1000, 1000), hang('b', 'u', 'back', 3000, 1000)],
       ...cables([run]),
     });
-    expect(codes(of)).toEqual(['no-pass']);
+    expect(codes(of)).toEqual(['no-penetration']);
     const apart = of.placements.map((each) => (each.id === 'b' ? hang('b', 'u', 'far', 500, 500) : each));
     expect(codes({ ...of, placements: apart })).toEqual(['apart']);
   });

@@ -5,8 +5,9 @@ import type { Run } from '../plan/run.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 
 /** What a new run starts from: clipped to its faces, a foot left at each end (practice). */
-export const NEW_RUN: Pick<Run, 'laid' | 'raisedMm' | 'slackEachEndMm'> = {
+export const NEW_RUN: Pick<Run, 'laid' | 'via' | 'raisedMm' | 'slackEachEndMm'> = {
   laid: { as: 'clipped' },
+  via: [],
   raisedMm: 0,
   slackEachEndMm: mmFromInch(12),
 };

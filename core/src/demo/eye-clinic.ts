@@ -1,3 +1,4 @@
+import { NEW_PENETRATION } from '../plan/penetration.ts';
 import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
 import type { Placement } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -229,15 +230,15 @@ export function eyeClinic(): Plan {
         lengthMm: 350,
       }),
     ],
-    passes: [
+    penetrations: [
       {
         id: 'roof-entry',
         name: 'Roof entry',
         face: 'roof-outside',
         xMm: 3080,
         yMm: 480,
-        gland: 'M16',
-        glandCount: 2,
+        ...NEW_PENETRATION,
+        entry: { kind: 'box', gland: 'M16', glandCount: 2 },
       },
     ],
     runs: [

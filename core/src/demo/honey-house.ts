@@ -1,3 +1,4 @@
+import { NEW_PENETRATION } from '../plan/penetration.ts';
 import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Nipple } from '../plan/placement.ts';
@@ -250,15 +251,16 @@ export function honeyHouse(): Plan {
       string('a-array', 'Array to inverter A', 'inverter-a', 'a-dc'),
       string('b-array', 'Array to inverter B', 'inverter-b', 'b-dc'),
     ],
-    passes: [
+    penetrations: [
       {
         id: 'roof-hole',
         name: 'Roof hole',
         face: 'roof-underside',
         xMm: inch(96),
         yMm: inch(30),
-        gland: 'M20',
-        glandCount: 6,
+        ...NEW_PENETRATION,
+        entry: { kind: 'box', gland: 'M20', glandCount: 6 },
+        opensTo: 'down',
       },
     ],
     runs: [

@@ -2,6 +2,7 @@ import { FIRST_CONDITIONS, type Conditions } from '../plan/conditions.ts';
 import type { Face, Fold } from '../plan/face.ts';
 import type { Placement } from '../plan/placement.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
+import { USUAL_ROUTING } from '../plan/run.ts';
 import type { Material } from '../plan/material.ts';
 import { getSample } from '../gear/samples.ts';
 import { getMaterial } from '../site/materials.ts';
@@ -24,6 +25,7 @@ export function reverseOf(
     kind: front.kind,
     side: 'outside',
     material: front.material,
+    fireRatedMinutes: null,
     roomInFrontMm: null,
     obstacles: [],
     setbacks: [],
@@ -81,9 +83,10 @@ export function planOf({
     nipples: [],
     joins: [],
     circuits: [],
-    passes: [],
+    penetrations: [],
     runs: [],
     rules: [],
+    routing: USUAL_ROUTING,
     ...more,
     site: { setting, conditions: { ...FIRST_CONDITIONS, ...conditions }, travel, loadFactors: null },
     materials: materials.map((id) => withApproval(getMaterial(id), approved?.[id])),

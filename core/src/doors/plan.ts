@@ -51,7 +51,18 @@ export {
 export type { Nipple, Join, Placement, Port } from '../plan/placement.ts';
 export { type PlanChanges, planChanges, withPlanChanges } from '../plan/plan-changes.ts';
 export { FORMAT_VERSION, type LoadFactors, type Plan } from '../plan/plan.ts';
-export { MOST_GLANDS, type Pass, type Run } from '../plan/run.ts';
+export {
+  ENTRY_KINDS,
+  type EntryKind,
+  MOST_GLANDS,
+  NEW_PENETRATION,
+  OPENS_TO,
+  type Penetration,
+  SEAL_SCHOOLS,
+  type SealStepId,
+  glandsOf,
+} from '../plan/penetration.ts';
+export { type Run } from '../plan/run.ts';
 export type { PointMm } from '../plan/values.ts';
 export type { Result } from '../result.ts';
 export { SAMPLE_MATERIALS } from '../site/materials.ts';

@@ -1,7 +1,7 @@
 // Figures and findings in the reader’s words and units, and figures as people type them.
 
 export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from '../check/sentence.ts';
-export { ADVICE, CAUTIONS } from '../pack/cautions.ts';
+export { ADVICE, CAUTIONS } from '../working/cautions.ts';
 export { CARRIES_WORDS, lengthToBuy } from '../conductor/schedule-csv.ts';
 export { type SheetInWords, sheetInWords } from '../pack/sheet-words.ts';
 export { faceName, gearName, runName, subjectName, tellingOf } from '../plan/names.ts';

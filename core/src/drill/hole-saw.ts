@@ -33,6 +33,12 @@ export function sawnGlandHole(clearanceHoleMm: number): SawnHole {
   return { diameterMm: clearanceHoleMm, saw };
 }
 
+/** The hole for a pipe with some room round it, and the smallest saw that leaves it at least that. */
+export function sawnRound(pipeMm: number, roomMm: number): SawnHole {
+  const diameterMm = pipeMm + 2 * roomMm;
+  return { diameterMm, saw: findSaw(diameterMm, Infinity, diameterMm) };
+}
+
 /** The hole for a cable in a grommet, in whole millimetres, and the next saw up. */
 export function sawnGrommet(cableMm: number): SawnHole {
   const diameterMm = Math.ceil(Math.max(GROMMET.leastMm, cableMm * GROMMET.ofCable));

@@ -8,7 +8,8 @@ import { LIST_KEYS, type ItemOf, type ListKey, type Ref } from '../plan/lists.ts
 import type { Material } from '../plan/material.ts';
 import type { Nipple, Join, Placement, Port } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
-import type { Pass, Run } from '../plan/run.ts';
+import type { Penetration } from '../plan/penetration.ts';
+import type { Run } from '../plan/run.ts';
 import type { Frame } from '../geometry/frame.ts';
 import { placeFaces, type FaceToPlace, type PlacedBy } from '../site/place-faces.ts';
 import { buildFace, clockwiseProblems, type Site, type SiteFace, type SiteProblem } from '../site/site.ts';
@@ -33,7 +34,7 @@ export type Hung = {
 };
 
 /** What a plan has once. */
-type Head = Pick<Plan, 'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site' | 'rootFace'>;
+type Head = Pick<Plan, 'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site' | 'routing' | 'rootFace'>;
 
 /**
  * A plan with all that follows from it, worked out when it is asked for and kept until something it was worked out from
@@ -52,7 +53,7 @@ export class Model implements Keeper {
   readonly nipples = new Entities<Nipple>();
   readonly joins = new Entities<Join>();
   readonly circuits = new Entities<Circuit>();
-  readonly passes = new Entities<Pass>();
+  readonly penetrations = new Entities<Penetration>();
   readonly runs = new Entities<Run>();
   readonly rules = new Entities<ClearanceRule>();
   /** The same by the plan’s own keys: a list that is missing here is a type error. */
@@ -65,7 +66,7 @@ export class Model implements Keeper {
     nipples: this.nipples,
     joins: this.joins,
     circuits: this.circuits,
-    passes: this.passes,
+    penetrations: this.penetrations,
     runs: this.runs,
     rules: this.rules,
   };
@@ -89,7 +90,7 @@ export class Model implements Keeper {
     ...new Set([from, to].flatMap((end) => (end.at === 'gear' ? [end.placement] : []))),
   ]);
   readonly runsOfCircuit = this.runs.groupBy(({ circuits }) => circuits);
-  readonly passesOnFace = this.passes.groupBy(({ face }) => [face]);
+  readonly penetrationsOnFace = this.penetrations.groupBy(({ face }) => [face]);
   readonly runsOfGear = this.runs.groupBy(({ from, to }) => [...new Set([from.placement, to.placement])]);
 
   /** The document itself: whoever reads it depends on all of it. */
@@ -162,17 +163,19 @@ const HEAD_KEYS = [
   'name',
   'codeBasis',
   'site',
+  'routing',
   'rootFace',
 ] as const satisfies readonly (keyof Head)[];
 
 function headOf(plan: Plan): { readonly [Key in keyof Head]: Signal<Head[Key]> } {
-  const { format, formatVersion, name, codeBasis, site, rootFace } = plan;
+  const { format, formatVersion, name, codeBasis, site, routing, rootFace } = plan;
   return {
     format: signal(format),
     formatVersion: signal(formatVersion),
     name: signal(name),
     codeBasis: signal(codeBasis),
     site: signal(site),
+    routing: signal(routing),
     rootFace: signal(rootFace),
   };
 }
@@ -368,7 +371,10 @@ export const idsOfKind = query((model: Model, kind: string): readonly string[] =
 }, isSameList);
 
 /** The holes of a face: those measured on it, and those measured on its other side. */
-export function passesAt(model: Model, faceId: string): readonly Pass[] {
+export function penetrationsAt(model: Model, faceId: string): readonly Penetration[] {
   const other = otherSideOf(model, faceId);
-  return [...model.passesOnFace.get(faceId), ...(other === null ? [] : model.passesOnFace.get(other))];
+  return [
+    ...model.penetrationsOnFace.get(faceId),
+    ...(other === null ? [] : model.penetrationsOnFace.get(other)),
+  ];
 }

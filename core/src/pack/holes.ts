@@ -1,4 +1,4 @@
-import { gearName, faceName, passName, runName } from '../plan/names.ts';
+import { gearName, faceName, penetrationName, runName } from '../plan/names.ts';
 import { told, type Told, type ToldValue } from '../quantity/told.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
@@ -9,7 +9,8 @@ import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/knockouts.ts';
 import { cutOutCorners } from '../fixing/cut-out.ts';
 import { boardCableHoles } from '../route/board-cables.ts';
-import { passSidesAt } from '../seal/pass-sides.ts';
+import { entryWords } from '../seal/entry.ts';
+import { penetrationSidesAt } from '../seal/penetration-sides.ts';
 import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import { mirrored, type SiteFace } from '../site/site.ts';
@@ -17,7 +18,7 @@ import { cutMm, sawnKnockout } from '../drill/hole-saw.ts';
 import { adjoiningOf } from '../wireway/joined.ts';
 import { wirewayHoles } from '../wireway/hole-pattern.ts';
 import type { WirewaySide } from '../wireway/unit-at-wireway.ts';
-import { CAUTIONS, type CautionId } from './cautions.ts';
+import { CAUTIONS, type CautionId } from '../working/cautions.ts';
 
 /** One hole to make: running dimensions from the sheet’s datum, never chained. */
 export type DrillHole = {
@@ -100,13 +101,16 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
       taped: asTaped(prepared.site, face, [hole.xMm, hole.yMm]),
     })),
   );
-  const passes = passSidesAt(prepared, face.id).flatMap(({ pass, here, there, hole }) =>
+  const penetrations = penetrationSidesAt(prepared, face.id).flatMap(({ penetration, here, there, hole }) =>
     [here, there]
       .filter((side) => side.face.id === face.id)
       .map((side): DrillHole => ({
-        id: `${pass.id}@${face.id}`,
+        id: `${penetration.id}@${face.id}`,
         purpose: asSeen(
-          told('{pass}, {gland} gland', { pass: passName(pass.id), gland: pass.gland }),
+          told('{penetration}, {entry}', {
+            penetration: penetrationName(penetration.id),
+            entry: entryWords(prepared, penetration),
+          }),
           side === here,
         ),
         xMm: side.at[0],
@@ -117,11 +121,11 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
         playMm: 0,
         isOtherSide: side !== here,
         taped: asTaped(prepared.site, face, side.at),
-        subject: { kind: 'pass', id: pass.id },
+        subject: { kind: 'penetration', id: penetration.id },
       })),
   );
   const joins = joinHoles(prepared, face);
-  const holes = sorted([...brackets, ...passes, ...joins]);
+  const holes = sorted([...brackets, ...penetrations, ...joins]);
   return {
     id: face.id,
     surface: faceName(face.id),
@@ -137,8 +141,8 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     holes,
     cautions: [
       'hidden-services',
-      ...(passes.length > 0 ? (['hole-saw', 'live-modules'] as const) : []),
-      ...(passes.length === 0 && joins.length > 0 ? (['hole-saw', 'debris'] as const) : []),
+      ...(penetrations.length > 0 ? (['hole-saw', 'live-modules'] as const) : []),
+      ...(penetrations.length === 0 && joins.length > 0 ? (['hole-saw', 'debris'] as const) : []),
       ...(face.face.kind === 'roof' && face.face.side === 'outside' ? (['fall'] as const) : []),
     ],
   };

@@ -5,7 +5,7 @@ import type { Prepared } from '../check/prepared.ts';
 import { FACES } from '../check/subjects.ts';
 import type { PointMm } from '../plan/values.ts';
 import { practice } from '../reference/source.ts';
-import { findNoDrillHit } from '../seal/pass-spot.ts';
+import { findNoDrillHit } from '../seal/penetration-spot.ts';
 import { mirrored, type SiteFace } from '../site/site.ts';
 import { lengthInput } from '../working/working.ts';
 import { sheetOf } from './holes.ts';

@@ -55,8 +55,8 @@ describe('drillSheets', () => {
   });
 
   test('show the roof hole on both sides, each from its own datum', () => {
-    const under = sheet('roof-underside').holes.find(({ subject }) => subject.kind === 'pass');
-    const top = sheet('roof-top').holes.find(({ subject }) => subject.kind === 'pass');
+    const under = sheet('roof-underside').holes.find(({ subject }) => subject.kind === 'penetration');
+    const top = sheet('roof-top').holes.find(({ subject }) => subject.kind === 'penetration');
     expect(inchFromMm(under?.xMm ?? 0)).toBeCloseTo(96, 6);
     expect(inchFromMm(top?.xMm ?? 0)).toBeCloseTo(168 - 96, 6);
     expect(top?.yMm).toBe(under?.yMm);

@@ -1,7 +1,7 @@
-import { gearName, passName } from '../plan/names.ts';
+import { gearName, penetrationName } from '../plan/names.ts';
 import { told, type ToldValue, isSameTold } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
-import { passSidesAt } from '../seal/pass-sides.ts';
+import { penetrationSidesAt } from '../seal/penetration-sides.ts';
 import { faceSheet } from './holes.ts';
 
 /** A mark on a story pole: a running dimension from the face’s datum. */
@@ -27,10 +27,10 @@ export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
     across.push(mark(placement.xMm, 'hook-line', told('{gear}, centre', { gear: gearName(id) })));
     up.push(mark(placement.yMm, 'hook-line', told('{gear}, hook line', { gear: gearName(id) })));
   }
-  for (const { pass, here, there } of passSidesAt(prepared, faceId)) {
+  for (const { penetration, here, there } of penetrationSidesAt(prepared, faceId)) {
     for (const side of [here, there].filter((each) => each.face.id === faceId)) {
-      across.push(mark(side.at[0], 'hole', passName(pass.id)));
-      up.push(mark(side.at[1], 'hole', passName(pass.id)));
+      across.push(mark(side.at[0], 'hole', penetrationName(penetration.id)));
+      up.push(mark(side.at[1], 'hole', penetrationName(penetration.id)));
     }
   }
   for (const hole of faceSheet(prepared, face).holes.filter(({ subject }) => subject.kind === 'placement')) {

@@ -13,6 +13,7 @@ const FIELDS = {
   name: 'Job name',
   codeBasis: 'Code basis',
   site: 'Site conditions',
+  routing: 'What routes weigh',
   rootFace: 'Root face',
 } as const satisfies Record<Exclude<keyof Plan, ListKey | 'format' | 'formatVersion'>, string>;
 

@@ -84,6 +84,12 @@ export const faceSchema = z.strictObject({
   side: z.enum(['inside', 'outside']),
   material: idSchema.describe('One of the plan’s materials'),
   shape: shapeSchema,
+  fireRatedMinutes: z
+    .number()
+    .positive('must be more than 0')
+    .max(480)
+    .nullable()
+    .describe('Fire resistance that its wall or floor must keep; null where it has none'),
   roomInFrontMm: lengthMmSchema
     .nullable()
     .describe('Free room measured out from it, to what is not drawn; null where nobody measured'),

@@ -7,7 +7,16 @@ import { dropFrom, findHolder, LIST_KEYS, LISTS, listsOf } from './lists.ts';
 import { planSchema, type Plan } from './plan.ts';
 import { findReferenceFaults } from './references.ts';
 
-const PLANS = [...DEMOS.map(({ plan }) => plan()), largePlan(1), turned(honeyHouse())];
+const PLANS = [...DEMOS.map(({ plan }) => plan()), largePlan(1), turned(honeyHouse()), locked(honeyHouse())];
+
+/** With its first run locked to a point and to its hole. */
+function locked(plan: Plan): Plan {
+  const via: Plan['runs'][number]['via'] = [
+    { at: 'point', face: 'plant-wall', xMm: 1000, yMm: 2400 },
+    { at: 'penetration', penetration: 'roof-hole' },
+  ];
+  return { ...plan, runs: plan.runs.map((run) => ({ ...run, via })) };
+}
 
 /** With its circuits told from their other ends. */
 function turned(plan: Plan): Plan {
@@ -41,7 +50,9 @@ describe('the table of what a plan is made of', () => {
           const declared = new Map(kind.refersTo.map((reference) => [reference.path, reference]));
           for (const { path: at, text } of textsIn(item)) {
             // Of a list of references each stands under the list’s own name.
-            const path = at.replace(/^(circuits|stretches)\.\d+(?:\.(?:from|to))?$/u, '$1');
+            const path = at
+              .replace(/^(circuits|stretches)\.\d+(?:\.(?:from|to))?$/u, '$1')
+              .replace(/^via\.\d+\./u, 'via.');
             // What a thing holds within itself, such as a rule of a gear type, has ids of its own.
             if (path === 'id' || path === 'name' || /\.\d+\.|source\.|\.id$/u.test(path) || !ids.has(text))
               continue;

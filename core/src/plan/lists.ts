@@ -1,6 +1,7 @@
 import type { ToldValue } from '../quantity/told.ts';
 import type { Draft } from 'immer';
 import type { Plan } from './plan.ts';
+import type { Via } from './run.ts';
 
 /** The lists of a plan, by its type. */
 export type ListKey = {
@@ -38,6 +39,8 @@ type ListKind<Item> = {
   readonly refersTo: readonly Reference<Item>[];
   /** On which face one is placed by itself, and what of it moves with that face’s datum; null where none is. */
   readonly placedOn: ((item: Item, plan: Plan) => { readonly face: string | undefined } | null) | null;
+  /** Places on faces that are only a part of it. */
+  readonly marks?: (item: Item) => readonly (Placed & { readonly face: string })[];
 };
 
 const GOES_TOO = { does: 'goes-too' } as const;
@@ -49,6 +52,26 @@ function portOf<Item>(end: string, placementOf: (item: Item) => string): Referen
     word: 'gear',
     idsOf: (item) => [placementOf(item)],
     whenGone: GOES_TOO,
+  };
+}
+
+/** Where a run had to go by and cannot any more, it is found again. */
+function viaTo(
+  to: 'faces' | 'penetrations',
+  word: 'face' | 'penetration',
+  idOf: (via: Via) => string | null,
+): Reference<ItemOf<'runs'>> {
+  return {
+    to,
+    path: `via.${word}`,
+    word,
+    idsOf: ({ via }) => via.flatMap((each) => idOf(each) ?? []),
+    whenGone: {
+      does: 'lets-go',
+      letGo: (run, gone) => {
+        run.via = run.via.filter((each) => !gone.has(idOf(each) ?? ''));
+      },
+    },
   };
 }
 
@@ -188,10 +211,10 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
     ],
     placedOn: null,
   },
-  passes: {
-    one: 'Hole',
-    many: 'holes',
-    word: 'hole',
+  penetrations: {
+    one: 'Penetration',
+    many: 'penetrations',
+    word: 'penetration',
     refersTo: [{ to: 'faces', path: 'face', word: 'face', idsOf: ({ face }) => [face], whenGone: GOES_TOO }],
     placedOn: ({ face }) => ({ face }),
   },
@@ -214,8 +237,11 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
           },
         },
       },
+      viaTo('faces', 'face', (via) => (via.at === 'point' ? via.face : null)),
+      viaTo('penetrations', 'penetration', (via) => (via.at === 'penetration' ? via.penetration : null)),
     ],
     placedOn: null,
+    marks: ({ via }) => via.flatMap((each) => (each.at === 'point' ? [each] : [])),
   },
   rules: { one: 'Rule', many: 'rules', word: 'rule', refersTo: [], placedOn: null },
 };
@@ -225,7 +251,7 @@ export const SUBJECT_LISTS = {
   face: 'faces',
   placement: 'placements',
   nipple: 'nipples',
-  pass: 'passes',
+  penetration: 'penetrations',
   run: 'runs',
   circuit: 'circuits',
 } as const satisfies Record<string, ListKey>;
@@ -281,11 +307,14 @@ export function dropFrom(draft: Draft<Plan>, list: ListKey, gone: ReadonlySet<st
   }
 }
 
-/** Everything that is placed on a face by itself: its framing and obstacles are the face’s own. */
+/** Everything that is placed on a face by itself, or has a mark on it: its framing and obstacles are the face’s own. */
 export function placedOnFace(draft: Draft<Plan>, faceId: string): Placed[] {
-  return listsOf(draft).flatMap(({ kind: { placedOn }, items }) =>
-    placedOn === null
+  return listsOf(draft).flatMap(({ kind: { placedOn, marks }, items }) => [
+    ...(placedOn === null
       ? []
-      : (items.filter((item) => placedOn(item, draft)?.face === faceId) as unknown as Placed[]),
-  );
+      : (items.filter((item) => placedOn(item, draft)?.face === faceId) as unknown as Placed[])),
+    ...(marks === undefined
+      ? []
+      : items.flatMap((item) => marks(item).filter(({ face }) => face === faceId))),
+  ]);
 }

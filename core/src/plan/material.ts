@@ -16,12 +16,29 @@ export const HOLDINGS = [
 
 export const FIRE_CLASSES = ['non-combustible', 'limited', 'combustible', 'unknown'] as const;
 
+/** What its surface is, as far as it decides how a hole in it is cut, painted and sealed. */
+export const SKINS = [
+  'painted-metal',
+  'bare-metal',
+  'membrane',
+  'laminate',
+  'shingles',
+  'tiles',
+  'wood',
+  'masonry',
+  'board',
+  'plastic',
+  'unknown',
+] as const;
+export type Skin = (typeof SKINS)[number];
+
 /** What a face is made of, as far as it decides how to fix to it, cut it and keep heat from it. */
 export const materialSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   thicknessMm: sizeMmSchema.describe('As it is usually sold; a face has its own'),
   holding: z.enum(HOLDINGS),
+  skin: z.enum(SKINS).describe('What its surface is: how a hole in it is cut and sealed'),
   fireClass: z.enum(FIRE_CLASSES),
   fireClassNote: z.string().max(200).describe('The class as its sheet states it, such as A2-s1,d0'),
   approvedPullN: z

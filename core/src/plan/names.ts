@@ -20,7 +20,7 @@ function namedIn(named: NamedList): (id: string) => Named {
 export const gearName = namedIn('placements');
 export const faceName = namedIn('faces');
 export const gearTypeName = namedIn('gearTypes');
-export const passName = namedIn('passes');
+export const penetrationName = namedIn('penetrations');
 export const runName = namedIn('runs');
 export const circuitName = namedIn('circuits');
 

@@ -20,6 +20,7 @@ export const OBSTACLE_KINDS = [
   'fuel-line',
   'rigging',
   'walkway',
+  'modules',
   'other',
 ] as const;
 

@@ -1,3 +1,4 @@
+import { NEW_PENETRATION } from './penetration.ts';
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { DEMOS } from '../demo/demos.ts';
@@ -85,7 +86,13 @@ describe('openPlan', () => {
       'nipples[0].wireway',
     ],
     ['an id used twice', ['runs', 0, 'id'], 'wireway', 'duplicate-id', 'runs[0].id'],
-    ['a hole in a face without a reverse', ['passes', 0, 'face'], 'plant-wall', 'invalid', 'passes[0].face'],
+    [
+      'a hole in a face without a reverse',
+      ['penetrations', 0, 'face'],
+      'plant-wall',
+      'invalid',
+      'penetrations[0].face',
+    ],
     ['a reverse of a reverse', ['faces', 3], reverseOfReverse, 'invalid', 'faces[3].shape.of'],
     ['a face folded onto itself', ['folds', 0, 'b', 'face'], 'plant-wall', 'invalid', 'folds[0]'],
   ])('refuses %s with its path', (_, path, value, code, faultPath) => {
@@ -141,15 +148,19 @@ describe('a kept file of version 1', () => {
     type Old = {
       placements: unknown;
       joints: unknown;
-      passes: object[];
+      passes: { gland: string }[];
       runs: { id: string; cableDiameterMm: number }[];
     };
     const old = JSON.parse(text) as Old;
-    const { placements, nipples, passes, runs, circuits } = value;
-    expect({ placements, nipples, passes }).toEqual({
+    const { placements, nipples, penetrations, runs, circuits } = value;
+    expect({ placements, nipples, penetrations }).toEqual({
       placements: old.placements,
       nipples: old.joints,
-      passes: old.passes.map((pass) => ({ ...pass, glandCount: 1 })),
+      penetrations: old.passes.map(({ gland, ...pass }) => ({
+        ...pass,
+        ...NEW_PENETRATION,
+        entry: { kind: 'gland', gland },
+      })),
     });
     const cableOf = (id: string | undefined) => circuits.find((circuit) => circuit.id === id)?.wire.made;
     expect(runs.map(({ id, circuits: [circuit] }) => [id, cableOf(circuit)])).toEqual(

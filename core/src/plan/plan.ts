@@ -5,11 +5,12 @@ import { faceSchema, foldSchema } from './face.ts';
 import { clearanceRuleSchema, gearTypeSchema } from './gear-type.ts';
 import { materialSchema } from './material.ts';
 import { nippleSchema, joinSchema, placementSchema } from './placement.ts';
-import { passSchema, runSchema } from './run.ts';
+import { penetrationSchema } from './penetration.ts';
+import { routingSchema, runSchema } from './run.ts';
 import { idSchema, nameSchema } from './values.ts';
 
 export const PLAN_FORMAT = 'zarnel-plan';
-export const FORMAT_VERSION = 4;
+export const FORMAT_VERSION = 5;
 
 const factor = z.number().min(0, 'must not be negative').max(50);
 export const loadFactorsSchema = z.strictObject({
@@ -33,6 +34,7 @@ export const planSchema = z.strictObject({
       .nullable()
       .describe('What its fixings are designed for, times weight; null for the usual of its setting'),
   }),
+  routing: routingSchema.describe('What the router weighs'),
   rootFace: idSchema.describe('The face that stands upright; every other is placed from it'),
   materials: z.array(materialSchema).max(200).describe('Those its faces are made of'),
   faces: z.array(faceSchema).min(1).max(500),
@@ -42,7 +44,7 @@ export const planSchema = z.strictObject({
   nipples: z.array(nippleSchema).max(5000),
   joins: z.array(joinSchema).max(5000).describe('Enclosures joined directly to each other'),
   circuits: z.array(circuitSchema).max(2000),
-  passes: z.array(passSchema).max(1000),
+  penetrations: z.array(penetrationSchema).max(1000),
   runs: z.array(runSchema).max(1000),
   rules: z.array(clearanceRuleSchema).max(200).describe('The user’s own rules, for all gear'),
 });

@@ -159,9 +159,9 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     }
   });
 
-  plan.passes.forEach((pass, index) => {
-    const path = `passes[${index}].face`;
-    const face = faces.get(pass.face);
+  plan.penetrations.forEach((penetration, index) => {
+    const path = `penetrations[${index}].face`;
+    const face = faces.get(penetration.face);
     if (face?.shape.kind === 'outline' && !reversed.has(face.id)) {
       faults.push({
         code: 'invalid',

@@ -19,6 +19,7 @@ const SPELT: { readonly [Unit in QuantityUnit]?: readonly [kept: string, metric:
   MPa: ['MPa', 'MPa', 'psi'],
   Pa: ['Pa', 'Pa', 'lbf/ft^2'],
   mPerS: ['m/s', 'm/s', 'mi/h'],
+  ml: ['ml', 'ml', 'floz'],
   m3PerH: ['m^3/h', 'm^3/h', 'ft^3/minute'],
 };
 

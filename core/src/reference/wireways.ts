@@ -62,6 +62,25 @@ export const EMT_INSIDE: ReferenceTable<Readonly<Record<ConduitSize, number>>> =
   },
 };
 
+export const EMT_OUTSIDE: ReferenceTable<Readonly<Record<ConduitSize, number>>> = {
+  title: 'Electrical metallic tubing: outside diameter by trade size, inches',
+  basis: 'us',
+  source: published('ANSI C80.3', 'Dimensions of electrical metallic tubing', '2020'),
+  confidence: { level: 'high', doubted: [] },
+  rows: {
+    '1/2': 0.706,
+    '3/4': 0.922,
+    '1': 1.163,
+    '1-1/4': 1.51,
+    '1-1/2': 1.74,
+    '2': 2.197,
+    '2-1/2': 2.875,
+    '3': 3.5,
+    '3-1/2': 4,
+    '4': 4.5,
+  },
+};
+
 export const CONDUIT_FILL = {
   onePct: 53,
   twoPct: 31,

@@ -14,7 +14,7 @@ import {
 
 /** A hole between two faces, as the router sees it. */
 export type Hole = {
-  readonly pass: string;
+  readonly penetration: string;
   readonly ends: readonly [HoleEnd, HoleEnd];
   readonly thicknessMm: number;
 };
@@ -29,7 +29,7 @@ export type CableLink = {
   readonly costUm: number;
   /** For each direction of arrival, that of departure; null lets a cable leave in any. */
   readonly turn: readonly Direction[] | null;
-  readonly pass: string | null;
+  readonly penetration: string | null;
 };
 
 /** Where cables may go, face by face: a face is asked for when a search comes to it. */
@@ -64,10 +64,10 @@ export function linksFrom(
     const to = gridOf(crossing.toFace);
     if (to === undefined) continue;
     for (const [node, other] of crossedNodes(from, to, crossing)) {
-      link(node, { to: { face: to.face, node: other }, costUm: 0, turn: crossing.turn, pass: null });
+      link(node, { to: { face: to.face, node: other }, costUm: 0, turn: crossing.turn, penetration: null });
     }
   }
-  for (const { pass, ends, thicknessMm } of holes) {
+  for (const { penetration, ends, thicknessMm } of holes) {
     const [here, there] = ends[0].face === from.face ? ends : [ends[1], ends[0]];
     const other = gridOf(there.face);
     const [a, b] = [
@@ -75,7 +75,7 @@ export function linksFrom(
       other === undefined ? -1 : nodeAt(other, pointUm(there.at)),
     ];
     if (a >= 0 && b >= 0)
-      link(a, { to: { face: there.face, node: b }, costUm: toUm(thicknessMm), turn: null, pass });
+      link(a, { to: { face: there.face, node: b }, costUm: toUm(thicknessMm), turn: null, penetration });
   }
   return links;
 }

@@ -13,8 +13,8 @@ const meta: CheckMeta = {
   source: practice('A cable needs a way that keeps clear of gear and obstacles'),
   parameters: [],
   messages: {
-    'no-way': '{run} has no way: something blocks it, or its hole lies in a clear zone.',
-    'no-pass': '{run} goes to the other side of a face, and there is no sealed hole yet: add one.',
+    'no-way': '{run} has no way: something blocks it, or its penetration lies in a clear zone.',
+    'no-penetration': '{run} goes to the other side of a face, and there is no penetration yet: add one.',
     'slanting-fold':
       '{run} would have to cross a slanting fold, as over a hip or a valley, which routes do not do: lay it by hand there, and measure it.',
     apart: '{run} leads to a face that no fold joins to this one: fold them together first.',

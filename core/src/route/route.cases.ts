@@ -4,6 +4,6 @@ import type { CheckCases } from '../test/check-cases.ts';
 export const ROUTE_CASES: Readonly<Record<string, CheckCases>> = {
   'route.way': {
     valid: [[]],
-    invalid: [[{ kind: 'remove-pass', pass: 'roof-hole' }]],
+    invalid: [[{ kind: 'remove-penetration', penetration: 'roof-hole' }]],
   },
 };

@@ -157,7 +157,7 @@ describe('routeAll', () => {
     // across from 168 − 96 = 72 to 100 and up from 30 to the box’s bottom at 84 − 5.25.
     expect(inchFromMm(run.pathMm)).toBeCloseTo(102 - 55.5 + 30 + 0.875 + 28 + (84 - 5.25 - 30), 6);
     expect(inchFromMm(run.totalMm)).toBeCloseTo(inchFromMm(run.pathMm) + 24, 6);
-    expect(run.passes).toEqual(['roof-hole']);
+    expect(run.penetrations).toEqual(['roof-hole']);
     expect(run.bendCount).toBe(1);
   });
 

@@ -3,13 +3,13 @@ import { told } from '../quantity/told.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { knockoutOnFace } from '../gear/body.ts';
 import { isSameList } from '../derive/entities.ts';
-import { passesAt, placingInputs } from '../model/model.ts';
+import { penetrationsAt, placingInputs } from '../model/model.ts';
 import { fact, query, single } from '../derive/query.ts';
 import type { Port } from '../plan/placement.ts';
 import type { Run } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
 import { practice } from '../reference/source.ts';
-import { findPassPlaces } from '../site/pass-places.ts';
+import { findPenetrationPlaces } from '../site/penetration-places.ts';
 import { foldsAt } from '../site/folds.ts';
 import { growBox, isInside, type BoxMm } from '../geometry/polygon.ts';
 import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
@@ -50,7 +50,7 @@ export type RoutedRun = {
   readonly run: Run;
   readonly legs: readonly Leg[];
   /** The holes it goes through, in order. */
-  readonly passes: readonly string[];
+  readonly penetrations: readonly string[];
   readonly bendCount: number;
   /** True where no way keeps the setbacks of its faces. */
   readonly isInSetback: boolean;
@@ -63,7 +63,7 @@ export type RoutedRun = {
 
 export type RouteFault = {
   readonly run: Run;
-  readonly code: 'no-way' | 'port-blocked' | 'no-pass' | 'slanting-fold' | 'apart';
+  readonly code: 'no-way' | 'port-blocked' | 'no-penetration' | 'slanting-fold' | 'apart';
   /** The port that is blocked, when one is. */
   readonly port: Port | null;
 };
@@ -137,8 +137,8 @@ function isSameOutcome(a: RouteOutcome | null, b: RouteOutcome | null): boolean 
 }
 
 /** All that a way says, but its run and its working. */
-function wayText({ legs, passes, bendCount, isInSetback, pathMm, totalMm }: RoutedRun): string {
-  return JSON.stringify({ legs, passes, bendCount, isInSetback, pathMm, totalMm });
+function wayText({ legs, penetrations, bendCount, isInSetback, pathMm, totalMm }: RoutedRun): string {
+  return JSON.stringify({ legs, penetrations, bendCount, isInSetback, pathMm, totalMm });
 }
 
 /** How many runs have no way. */
@@ -146,20 +146,21 @@ export const unroutedCount = single(
   (prepared: Prepared) => prepared.runs.ids.filter((id) => routeOf(prepared, id)?.kind === 'fault').length,
 );
 
-const usesOfPasses = single((prepared: Prepared): ReadonlyMap<string, readonly Run[]> => {
+const usesOfPenetrations = single((prepared: Prepared): ReadonlyMap<string, readonly Run[]> => {
   const uses = new Map<string, Run[]>();
   for (const id of prepared.runs.ids) {
     const outcome = routeOf(prepared, id);
     if (outcome?.kind !== 'routed') continue;
-    for (const pass of new Set(outcome.routed.passes))
-      uses.set(pass, [...(uses.get(pass) ?? []), outcome.routed.run]);
+    for (const penetration of new Set(outcome.routed.penetrations))
+      uses.set(penetration, [...(uses.get(penetration) ?? []), outcome.routed.run]);
   }
   return uses;
 });
 
 /** The runs that go through a hole. */
 export const runsThrough = query(
-  (prepared: Prepared, pass: string): readonly Run[] => usesOfPasses(prepared).get(pass) ?? [],
+  (prepared: Prepared, penetration: string): readonly Run[] =>
+    usesOfPenetrations(prepared).get(penetration) ?? [],
   isSameList,
 );
 
@@ -202,11 +203,15 @@ const demandOf = query((prepared: Prepared, key: string): GridDemand | undefined
         [from, to].filter((port) => port.placement === id).map((port) => placeOf(prepared, port).stub),
       ),
   );
-  const passPoints = holesAt(prepared, faceId).flatMap((hole) =>
+  const penetrationPoints = holesAt(prepared, faceId).flatMap((hole) =>
     hole.ends.filter((end) => end.face === faceId).map(({ at }) => at),
   );
   const kept = world === 'kept' ? keptFree(prepared, face) : [];
-  return { face, keepOut: [...keepOutOf(prepared, faceId), ...kept], points: [...stubs, ...passPoints] };
+  return {
+    face,
+    keepOut: [...keepOutOf(prepared, faceId), ...kept],
+    points: [...stubs, ...penetrationPoints],
+  };
 });
 
 const ownLinesOf = query(
@@ -318,11 +323,11 @@ function whyNoWay(prepared: Prepared, from: string, to: string): RouteFault['cod
     return other == null ? [] : [other];
   };
   const isPassed = (id: string) =>
-    [id, ...otherSide(id)].some((each) => prepared.passesOnFace.get(each).length > 0);
+    [id, ...otherSide(id)].some((each) => prepared.penetrationsOnFace.get(each).length > 0);
   const folded = (id: string) => foldsAt(prepared.foldsOfFace.get(id), id).map(({ there }) => there.face);
   if (reaches(from, to, (id) => [...straightFrom(id), ...(isPassed(id) ? otherSide(id) : [])]))
     return 'no-way';
-  if (reaches(from, to, (id) => [...straightFrom(id), ...otherSide(id)])) return 'no-pass';
+  if (reaches(from, to, (id) => [...straightFrom(id), ...otherSide(id)])) return 'no-penetration';
   return reaches(from, to, (id) => [...folded(id), ...otherSide(id)]) ? 'slanting-fold' : 'apart';
 }
 
@@ -357,19 +362,19 @@ function placeOf(prepared: Prepared, port: Port): PortPlace {
 
 /** The usable holes of a face, from either side. */
 function holesAt(prepared: Prepared, faceId: string): Hole[] {
-  return passesAt(prepared, faceId).flatMap(({ id }) => holeOf(prepared, id) ?? []);
+  return penetrationsAt(prepared, faceId).flatMap(({ id }) => holeOf(prepared, id) ?? []);
 }
 
 const holeOf = query((prepared: Prepared, id: string): Hole | null => {
-  const pass = prepared.passes.get(id);
-  const places = pass === undefined ? null : findPassPlaces(prepared.site, pass);
-  if (pass === undefined || places === null) return null;
+  const penetration = prepared.penetrations.get(id);
+  const places = penetration === undefined ? null : findPenetrationPlaces(prepared.site, penetration);
+  if (penetration === undefined || places === null) return null;
   const isUsable = [places.here, places.there].every(
     ({ face, at }) => isInside(at, face.outline) && !isInAnyBox(pointUm(at), keepOutOf(prepared, face.id)),
   );
   if (!isUsable) return null;
   return {
-    pass: pass.id,
+    penetration: penetration.id,
     ends: [
       { face: places.here.face.id, at: places.here.at },
       { face: places.there.face.id, at: places.there.at },
@@ -416,7 +421,7 @@ function routedRun(
   return {
     run,
     legs: mergedLegs(ends),
-    passes: points.flatMap(({ via }) => via ?? []),
+    penetrations: points.flatMap(({ via }) => via ?? []),
     bendCount: path.bendCount,
     isInSetback,
     pathMm,

@@ -167,8 +167,8 @@ function viaOf(reached: ReachedFaces, before: number, to: FaceNode): string | nu
   const from = reached.faceAt(before >> 2);
   const links = from.links.get((before >> 2) - from.base) ?? [];
   return (
-    links.find((link) => link.to.face === to.face && link.to.node === to.node && link.pass !== null)?.pass ??
-    null
+    links.find((link) => link.to.face === to.face && link.to.node === to.node && link.penetration !== null)
+      ?.penetration ?? null
   );
 }
 

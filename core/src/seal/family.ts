@@ -1,6 +1,7 @@
 import type { Family } from '../check/family.ts';
-import { passFramingCheck } from './framing-check.ts';
+import { penetrationFramingCheck } from './framing-check.ts';
 import { glandCheck } from './gland-check.ts';
+import { sealStackCheck } from './seal-check.ts';
 
 export const SEAL: Family = {
   id: 'seal',
@@ -8,5 +9,5 @@ export const SEAL: Family = {
   about: 'Holes through faces: what they meet on either side, and the gland in them',
   step: 'route',
   decidesPlaces: false,
-  checks: [passFramingCheck, glandCheck],
+  checks: [penetrationFramingCheck, glandCheck, sealStackCheck],
 };

@@ -1,5 +1,5 @@
 import { told, countOf } from '../quantity/told.ts';
-import { faceName, passName } from '../plan/names.ts';
+import { faceName, penetrationName } from '../plan/names.ts';
 import {
   checkOf,
   findingOf,
@@ -10,27 +10,29 @@ import {
   type Fix,
 } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
-import { PASSES } from '../check/subjects.ts';
-import type { Pass } from '../plan/run.ts';
+import { PENETRATIONS } from '../check/subjects.ts';
+import type { Penetration } from '../plan/penetration.ts';
 import { distanceToSegmentMm } from '../geometry/segments.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
-import type { PassPlace } from '../site/pass-places.ts';
+import type { PenetrationPlace } from '../site/penetration-places.ts';
 import { isInside } from '../geometry/polygon.ts';
 import type { Member } from '../site/members.ts';
 import { setbackZones } from '../site/setback-zones.ts';
 import { lengthInput } from '../working/working.ts';
-import { findPassSides, type PassSides } from './pass-sides.ts';
+import { penetrationSpots } from './spots.ts';
+import { findPenetrationSides, type PenetrationSides } from './penetration-sides.ts';
 import {
   findCoverAt,
   findMemberHit,
+  findRibUnderBase,
   FRAMING_MARGIN_MM,
   holeRadiusMm,
-  isPassClear,
+  isPenetrationClear,
   keepOutMm,
   offsetMm,
-} from './pass-spot.ts';
+} from './penetration-spot.ts';
 
 const meta: CheckMeta = {
   id: 'seal.framing',
@@ -46,56 +48,65 @@ const meta: CheckMeta = {
     },
   ],
   messages: {
-    'on-framing':
-      'The hole {pass} is {measured} from the centre of one of the {framing}; it needs {required}.',
-    'off-face': 'The hole {pass} is not on {face}.',
-    covered: 'The hole {pass} comes out at {cover} on {face}.',
-    setback:
-      'The hole {pass} is {measured} from edge {edge} of {face}; {required} is kept free there: {why}.',
+    'on-framing': '{penetration} is {measured} from the centre of one of the {framing}; it needs {required}.',
+    'off-face': '{penetration} is not on {face}.',
+    'base-on-rib':
+      'The base of {penetration} lies on one of the {framing}: it does not lie flat, and leaks. Move it clear, or use a smaller base.',
+    covered: '{penetration} comes out at {cover} on {face}.',
+    setback: '{penetration} is {measured} from edge {edge} of {face}; {required} is kept free there: {why}.',
   },
-  fixMessages: { move: 'Move {pass} {distance} to the {side}' },
+  fixMessages: {
+    'to-spot': 'Move {penetration} to {right} right, {up} up',
+    move: 'Move {penetration} {distance} to the {side}',
+  },
 };
 
-function checkPass(prepared: Prepared, pass: Pass): Found[] {
-  const sides = findPassSides(prepared, pass);
+function checkPenetration(prepared: Prepared, penetration: Penetration): Found[] {
+  const sides = findPenetrationSides(prepared, penetration);
   if (sides === null) return [];
   return [
     ...checkFraming(prepared, sides),
+    ...checkBase(prepared, sides),
     ...[sides.here, sides.there].flatMap((side) => checkSide(prepared, sides, side)),
   ];
 }
 
-function checkSide(prepared: Prepared, sides: PassSides, side: PassPlace): Found[] {
-  const { pass } = sides;
+function checkSide(prepared: Prepared, sides: PenetrationSides, side: PenetrationPlace): Found[] {
+  const { penetration } = sides;
   const { face, at } = side;
   const parts = {
-    subjects: [{ kind: 'pass', id: pass.id } as const],
+    subjects: [{ kind: 'penetration', id: penetration.id } as const],
     at: { face: face.id, xMm: at[0], yMm: at[1] },
   };
   if (!isInside(at, face.outline)) {
-    const data = { pass: passName(pass.id), face: faceName(face.id) };
+    const data = { penetration: penetrationName(penetration.id), face: faceName(face.id) };
     return [
       findingOf(meta, {
         ...parts,
         data,
         message: 'off-face',
-        id: `${meta.id}/off-face/${pass.id}/${face.id}`,
+        id: `${meta.id}/off-face/${penetration.id}/${face.id}`,
       }),
     ];
   }
   const strips = setbackFindings(sides, side);
-  const cover = findCoverAt(prepared, side, 'body');
+  const cover = findCoverAt(prepared, sides, side, 'body');
   if (cover === undefined) return strips;
-  const data = { pass: passName(pass.id), face: faceName(face.id), cover };
+  const data = { penetration: penetrationName(penetration.id), face: faceName(face.id), cover };
   return [
     ...strips,
-    findingOf(meta, { ...parts, data, message: 'covered', id: `${meta.id}/covered/${pass.id}/${face.id}` }),
+    findingOf(meta, {
+      ...parts,
+      data,
+      message: 'covered',
+      id: `${meta.id}/covered/${penetration.id}/${face.id}`,
+    }),
   ];
 }
 
 /** Strips kept free along the edges of a side that the hole’s edge comes into. */
-function setbackFindings(sides: PassSides, { face, at }: PassPlace): Found[] {
-  const { pass } = sides;
+function setbackFindings(sides: PenetrationSides, { face, at }: PenetrationPlace): Found[] {
+  const { penetration } = sides;
   const radiusMm = holeRadiusMm(sides);
   return setbackZones(face).flatMap(({ setback, edge }): Found[] => {
     const measuredMm = Math.max(0, distanceToSegmentMm(at, ...edge) - radiusMm);
@@ -105,21 +116,21 @@ function setbackFindings(sides: PassSides, { face, at }: PassPlace): Found[] {
       findingOf(meta, {
         message: 'setback',
         severity: 'fix',
-        id: `${meta.id}/setback/${pass.id}/${face.id}/${setback.edge}`,
+        id: `${meta.id}/setback/${penetration.id}/${face.id}/${setback.edge}`,
         data: {
-          pass: passName(pass.id),
+          penetration: penetrationName(penetration.id),
           face: faceName(face.id),
           edge: countOf(setback.edge + 1),
           why: setback.why,
         },
-        subjects: [{ kind: 'pass', id: pass.id }],
+        subjects: [{ kind: 'penetration', id: penetration.id }],
         at: { face: face.id, xMm: at[0], yMm: at[1] },
         measured: { value: measuredMm, unit: 'mm' },
         required: { value: setback.distanceMm, unit: 'mm' },
         source,
         working: () => ({
-          title: told('{pass} from edge {edge} of {face}', {
-            pass: passName(pass.id),
+          title: told('{penetration} from edge {edge} of {face}', {
+            penetration: penetrationName(penetration.id),
             edge: countOf(setback.edge + 1),
             face: faceName(face.id),
           }),
@@ -138,8 +149,8 @@ function setbackFindings(sides: PassSides, { face, at }: PassPlace): Found[] {
 }
 
 /** Framing is checked on the side the hole was measured on; the other side’s is the same, mirrored. */
-function checkFraming(prepared: Prepared, sides: PassSides): Found[] {
-  const { pass, here } = sides;
+function checkFraming(prepared: Prepared, sides: PenetrationSides): Found[] {
+  const { penetration, here } = sides;
   const hit = findMemberHit(sides);
   if (hit === undefined) return [];
   const radiusMm = holeRadiusMm(sides);
@@ -147,14 +158,14 @@ function checkFraming(prepared: Prepared, sides: PassSides): Found[] {
   return [
     findingOf(meta, {
       message: 'on-framing',
-      data: { pass: passName(pass.id), framing: hit.framing },
-      subjects: [{ kind: 'pass', id: pass.id }],
+      data: { penetration: penetrationName(penetration.id), framing: hit.framing },
+      subjects: [{ kind: 'penetration', id: penetration.id }],
       at: { face: here.face.id, xMm: here.at[0], yMm: here.at[1] },
       measured: { value: offsetMm(hit, here.at), unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
       working: () => ({
-        title: told('Room for {pass} beside the {framing}', {
-          pass: passName(pass.id),
+        title: told('Room for {penetration} beside the {framing}', {
+          penetration: penetrationName(penetration.id),
           framing: hit.framing,
         }),
         formula: 'required = member ÷ 2 + off + hole ÷ 2 + margin',
@@ -179,29 +190,63 @@ function checkFraming(prepared: Prepared, sides: PassSides): Found[] {
   ];
 }
 
+/** A base on a rib or a seam, where its hole is beside it. */
+function checkBase(prepared: Prepared, sides: PenetrationSides): Found[] {
+  const { penetration, here } = sides;
+  const rib = findMemberHit(sides) === undefined ? findRibUnderBase(sides) : undefined;
+  if (rib === undefined) return [];
+  return [
+    findingOf(meta, {
+      message: 'base-on-rib',
+      severity: 'fix',
+      data: { penetration: penetrationName(penetration.id), framing: rib.framing },
+      subjects: [{ kind: 'penetration', id: penetration.id }],
+      at: { face: here.face.id, xMm: here.at[0], yMm: here.at[1] },
+      fixes: () => spotFixes(prepared, sides),
+    }),
+  ];
+}
+
+/** The best spots that are clear of everything, as far as its own place is not. */
+function spotFixes(prepared: Prepared, { penetration }: PenetrationSides): Fix[] {
+  return penetrationSpots(prepared, penetration)
+    .slice(0, 2)
+    .map(({ xMm, yMm }) => ({
+      message: 'to-spot',
+      data: {
+        penetration: penetrationName(penetration.id),
+        right: { value: xMm, unit: 'mm' },
+        up: { value: yMm, unit: 'mm' },
+      },
+      edits: [{ kind: 'move-penetration', penetration: penetration.id, xMm, yMm }],
+    }));
+}
+
 /** The nearest spots beside the member, across it, that are clear on both faces; outward to a mark a tape shows. */
-function findMoves(prepared: Prepared, sides: PassSides, hit: Member): Fix[] {
-  const { pass } = sides;
+function findMoves(prepared: Prepared, sides: PenetrationSides, hit: Member): Fix[] {
+  const { penetration } = sides;
   const stepMm = prepared.plan.codeBasis === 'us' ? mmFromInch(1 / 16) : 1;
   const keepMm = Math.ceil(keepOutMm(hit, holeRadiusMm(sides)) / stepMm) * stepMm;
   return [hit.centreMm - keepMm, hit.centreMm + keepMm]
     .map((centreMm) =>
-      hit.axis === 'vertical' ? { xMm: centreMm, yMm: pass.yMm } : { xMm: pass.xMm, yMm: centreMm },
+      hit.axis === 'vertical'
+        ? { xMm: centreMm, yMm: penetration.yMm }
+        : { xMm: penetration.xMm, yMm: centreMm },
     )
     .filter((spot) => {
-      const moved = findPassSides(prepared, { ...pass, ...spot });
-      return moved !== null && isPassClear(prepared, moved);
+      const moved = findPenetrationSides(prepared, { ...penetration, ...spot });
+      return moved !== null && isPenetrationClear(prepared, moved);
     })
-    .map(({ xMm, yMm }) => ({ xMm, yMm, movedMm: Math.hypot(xMm - pass.xMm, yMm - pass.yMm) }))
+    .map(({ xMm, yMm }) => ({ xMm, yMm, movedMm: Math.hypot(xMm - penetration.xMm, yMm - penetration.yMm) }))
     .sort((a, b) => a.movedMm - b.movedMm || a.xMm - b.xMm)
     .map(({ xMm, yMm, movedMm }) => ({
       message: 'move',
       data: {
-        pass: passName(pass.id),
+        penetration: penetrationName(penetration.id),
         distance: { value: movedMm, unit: 'mm' },
-        side: sideOf(xMm - pass.xMm, yMm - pass.yMm),
+        side: sideOf(xMm - penetration.xMm, yMm - penetration.yMm),
       },
-      edits: [{ kind: 'move-pass', pass: pass.id, xMm, yMm }],
+      edits: [{ kind: 'move-penetration', penetration: penetration.id, xMm, yMm }],
     }));
 }
 
@@ -210,4 +255,4 @@ function sideOf(dx: number, dy: number): string {
   return dy > 0 ? 'top' : 'bottom';
 }
 
-export const passFramingCheck: Check = checkOf(meta, lookAt(PASSES, checkPass));
+export const penetrationFramingCheck: Check = checkOf(meta, lookAt(PENETRATIONS, checkPenetration));

@@ -1,13 +1,39 @@
+import { honeyHouse } from '../demo/honey-house.ts';
+import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import type { Penetration } from '../plan/penetration.ts';
 import type { CheckCases } from '../test/check-cases.ts';
+
+function set(more: Partial<Penetration>): PlanEdit {
+  const [penetration] = honeyHouse().penetrations;
+  if (penetration === undefined) throw new Error('The demo has a penetration.');
+  return { kind: 'set-penetration', penetration: { ...penetration, xMm: SPOT_MM, ...more } };
+}
+
+/** Where the demo’s first findings once cleared have it: midway between two trusses. */
+const SPOT_MM = 92 * 25.4;
 
 /** What each check of this family passes, and what it must find. */
 export const SEAL_CASES: Readonly<Record<string, CheckCases>> = {
   'seal.framing': {
     valid: [[]],
-    invalid: [[{ kind: 'move-pass', pass: 'roof-hole', xMm: 96.5 * 25.4, yMm: 30 * 25.4 }]],
+    invalid: [[{ kind: 'move-penetration', penetration: 'roof-hole', xMm: 96.5 * 25.4, yMm: 30 * 25.4 }]],
   },
   'seal.gland': {
-    valid: [[], [{ kind: 'set-pass-gland', pass: 'roof-hole', gland: 'M16' }]],
-    invalid: [[{ kind: 'set-pass-gland', pass: 'roof-hole', gland: 'M40' }]],
+    valid: [[], [set({ entry: { kind: 'box', gland: 'M16', glandCount: 6 } })]],
+    invalid: [
+      [set({ entry: { kind: 'box', gland: 'M40', glandCount: 6 } })],
+      [set({ entry: { kind: 'gland', gland: 'M20' } })],
+      [set({ entry: { kind: 'sleeve', conduit: '1/2' } })],
+    ],
+  },
+  'seal.stack': {
+    valid: [[]],
+    invalid: [
+      [set({ school: 'silicone' })],
+      [set({ opensTo: 'up' })],
+      [set({ opensTo: null })],
+      [set({ entry: { kind: 'existing', gland: 'M20', glandCount: 6 } })],
+      [{ kind: 'set-face', face: 'roof-underside', fireRatedMinutes: 60 }],
+    ],
   },
 };

@@ -20,6 +20,7 @@ export function faceOf({ points, thicknessMm, framing = [], stands = null, ...mo
     kind: 'wall',
     side: 'inside',
     material: 'material-plywood',
+    fireRatedMinutes: null,
     roomInFrontMm: null,
     obstacles: [],
     setbacks: [],

@@ -140,6 +140,7 @@ const MAY_BE_COVERED = {
   'fuel-line': true,
   rigging: true,
   walkway: false,
+  modules: false,
   other: true,
 } as const satisfies Record<Obstacle['kind'], boolean>;
 

@@ -1,3 +1,4 @@
+import { NEW_PENETRATION } from '../plan/penetration.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Point, Polygon, Segment } from '@flatten-js/core';
@@ -291,7 +292,7 @@ describe('reshaping a face', () => {
     ],
     gearTypes: [gear('t')],
     placements: [hang('a', 't', 'w', 1500, 1800), hang('z', 't', 'back', 700, 1500)],
-    passes: [{ id: 'p', name: 'P', face: 'back', xMm: 400, yMm: 300, gland: 'M20', glandCount: 1 }],
+    penetrations: [{ id: 'p', name: 'P', face: 'back', xMm: 400, yMm: 300, ...NEW_PENETRATION }],
   });
 
   /** Where things are on the real wall: from its right edge, which stays, and from its top. */
@@ -301,13 +302,13 @@ describe('reshaping a face', () => {
     const fromFront = (x: number, y: number) => [maxX - x, maxY - y];
     const fromBack = (x: number, y: number) => [x - front.bounds.minX, maxY - y];
     const [a, z] = of.placements;
-    const [pass] = of.passes;
+    const [penetration] = of.penetrations;
     const [o] = of.faces[0]?.obstacles ?? [];
     const [b] = of.faces[1]?.obstacles ?? [];
     if (
       a === undefined ||
       z === undefined ||
-      pass === undefined ||
+      penetration === undefined ||
       o?.shape.kind !== 'box' ||
       b?.shape.kind !== 'box'
     )
@@ -315,7 +316,7 @@ describe('reshaping a face', () => {
     return [
       fromFront(a.xMm, a.yMm),
       fromBack(z.xMm, z.yMm),
-      fromBack(pass.xMm, pass.yMm),
+      fromBack(penetration.xMm, penetration.yMm),
       fromFront(o.shape.xMm, o.shape.yMm),
       fromBack(b.shape.xMm, b.shape.yMm),
       front.members.map(({ centreMm }) => maxX - centreMm),

@@ -12,7 +12,7 @@ export const SURVEY: Family = {
     face: 'site',
     placement: 'mount',
     nipple: 'mount',
-    pass: 'route',
+    penetration: 'route',
     run: 'route',
     circuit: 'route',
   },

@@ -29,6 +29,10 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     chance.isLikely(0.5)
       ? { kind: 'set-site', setting: 'building', codeBasis: chance.oneOf(['us', 'iec'] as const) ?? 'us', travel: null }
       : { kind: 'set-site', setting: 'mobile', codeBasis: 'iec', travel: chance.oneOf(['left', 'away'] as const) ?? null },
+  'set-routing': (_, chance) => ({
+    kind: 'set-routing',
+    routing: { bendMm: chance.oneOf([0, 80] as const) ?? 0, penetrationMm: chance.oneOf([0, 500] as const) ?? 0, boreMm: 300, seenPct: chance.oneOf([0, 30] as const) ?? 0, outOfReachPct: 0 },
+  }),
   'set-load-factors': (_, chance) => ({
     kind: 'set-load-factors',
     factors: chance.isLikely(0.5) ? null : { down: 2, across: 1, out: chance.between(0, 3) },
@@ -262,25 +266,31 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const join = chance.oneOf(joins);
     return join === undefined ? null : { kind: 'remove-join', join: join.id };
   },
-  'add-pass': (plan, chance) => {
-    const pass = chance.oneOf(plan.passes);
-    return pass === undefined ? null : { kind: 'add-pass', pass: { ...pass, id: freshId(plan, 'pass'), xMm: chance.between(300, 4000) } };
+  'add-penetration': (plan, chance) => {
+    const penetration = chance.oneOf(plan.penetrations);
+    return penetration === undefined ? null : { kind: 'add-penetration', penetration: { ...penetration, id: freshId(plan, 'penetration'), xMm: chance.between(300, 4000) } };
   },
-  'move-pass': ({ passes }, chance) => {
-    const pass = chance.oneOf(passes);
-    return pass === undefined ? null : { kind: 'move-pass', pass: pass.id, xMm: pass.xMm + chance.between(-90, 90), yMm: pass.yMm + chance.between(-90, 90) };
+  'move-penetration': ({ penetrations }, chance) => {
+    const penetration = chance.oneOf(penetrations);
+    return penetration === undefined ? null : { kind: 'move-penetration', penetration: penetration.id, xMm: penetration.xMm + chance.between(-90, 90), yMm: penetration.yMm + chance.between(-90, 90) };
   },
-  'set-pass-gland': ({ passes }, chance) => {
-    const pass = chance.oneOf(passes);
-    return pass === undefined ? null : { kind: 'set-pass-gland', pass: pass.id, gland: chance.oneOf(['M16', 'M25'] as const) ?? 'M16' };
+  'set-penetration': ({ penetrations }, chance) => {
+    const penetration = chance.oneOf(penetrations);
+    if (penetration === undefined) return null;
+    const gland = chance.oneOf(['M16', 'M25'] as const) ?? 'M16';
+    const entry = chance.oneOf([
+      { kind: 'gland', gland },
+      { kind: 'box', gland, glandCount: Math.round(chance.between(1, 6)) },
+      { kind: 'hood', gland, glandCount: 2 },
+      { kind: 'stub', conduit: null },
+      { kind: 'sleeve', conduit: '1-1/4' },
+      { kind: 'existing', gland, glandCount: 1 },
+    ] as const) ?? { kind: 'gland', gland };
+    return { kind: 'set-penetration', penetration: { ...penetration, entry, school: chance.oneOf(['silicone', 'butyl-lap', null] as const) ?? null, opensTo: chance.oneOf(['up', 'down', null] as const) ?? null } };
   },
-  'set-pass-gland-count': ({ passes }, chance) => {
-    const pass = chance.oneOf(passes);
-    return pass === undefined ? null : { kind: 'set-pass-gland-count', pass: pass.id, glandCount: Math.round(chance.between(1, 6)) };
-  },
-  'remove-pass': ({ passes }, chance) => {
-    const pass = chance.oneOf(passes);
-    return pass === undefined ? null : { kind: 'remove-pass', pass: pass.id };
+  'remove-penetration': ({ penetrations }, chance) => {
+    const penetration = chance.oneOf(penetrations);
+    return penetration === undefined ? null : { kind: 'remove-penetration', penetration: penetration.id };
   },
   'add-run': (plan, chance) => {
     const run = chance.oneOf(plan.runs);
@@ -291,7 +301,8 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const [run, circuit] = [chance.oneOf(runs), chance.oneOf(circuits)];
     if (run === undefined || circuit === undefined) return null;
     const laid = chance.isLikely(0.5) ? ({ as: 'clipped' } as const) : ({ as: 'conduit', size: null } as const);
-    return { kind: 'set-run', run: { ...run, circuits: [...new Set([...run.circuits, circuit.id])], laid, raisedMm: chance.isLikely(0.5) ? 0 : 40 } };
+    const via = chance.isLikely(0.6) ? [] : run.via;
+    return { kind: 'set-run', run: { ...run, via, circuits: [...new Set([...run.circuits, circuit.id])], laid, raisedMm: chance.isLikely(0.5) ? 0 : 40 } };
   },
   'set-run-slack': ({ runs }, chance) => {
     const run = chance.oneOf(runs);

@@ -1,3 +1,4 @@
+import { NEW_PENETRATION } from '../plan/penetration.ts';
 import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { foldOf, hungAtMm, planOf, reverseOf } from '../demo/parts.ts';
@@ -80,15 +81,15 @@ export function largePlan(roomCount: number): Plan {
         })).map((each) => newCircuit('us', { carries: 'ac-out', ...each })),
       ),
     ]),
-    passes: rooms.flatMap((room) =>
+    penetrations: rooms.flatMap((room) =>
       [0, 1].map((index) => ({
-        id: passId(room, index),
+        id: penetrationId(room, index),
         name: `Hole ${room + 1}.${index + 1}`,
         face: wallId(room, 0),
         xMm: 1010 + index * 1950 + (room % 5) * 9,
         yMm: 2700,
-        gland: 'M20',
-        glandCount: 1,
+        ...NEW_PENETRATION,
+        entry: { kind: 'gland', gland: 'M20' },
       })),
     ),
     runs: rooms.flatMap(runsOfRoom),
@@ -110,7 +111,7 @@ export const wallId = (room: number, wall: number) => `wall-${room}-${wall}`;
 export const unitId = (room: number, wall: number, index: number) => `unit-${room}-${wall}-${index}`;
 export const wirewayId = (room: number, wall: number) => `wireway-${room}-${wall}`;
 export const outsideId = (room: number, index: number) => `outside-${room}-${index}`;
-export const passId = (room: number, index: number) => `pass-${room}-${index}`;
+export const penetrationId = (room: number, index: number) => `penetration-${room}-${index}`;
 export const nippleId = (room: number, wall: number, index: number, end: 'a' | 'b') =>
   `nipple-${room}-${wall}-${index}${end}`;
 

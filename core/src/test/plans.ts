@@ -1,5 +1,5 @@
 import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
-import type { Run } from '../plan/run.ts';
+import { USUAL_ROUTING, type Run } from '../plan/run.ts';
 import { METRIC_READER } from '../quantity/format.ts';
 import { toldText, type Told } from '../quantity/told.ts';
 import { tellingOf } from '../plan/names.ts';
@@ -56,6 +56,7 @@ export function plan(more: Partial<Plan>): Plan {
     formatVersion: FORMAT_VERSION,
     name: 'Test',
     codeBasis: 'iec',
+    routing: USUAL_ROUTING,
     site: {
       setting: 'building',
       conditions: { ...FIRST_CONDITIONS, meanMaxTempC: 20 },
@@ -71,7 +72,7 @@ export function plan(more: Partial<Plan>): Plan {
     nipples: [],
     joins: [],
     circuits: [],
-    passes: [],
+    penetrations: [],
     runs: [],
     rules: [],
     ...more,
@@ -91,7 +92,9 @@ export function refusalText(message: string | Told, plan: Plan): string {
 
 /** Runs that each carry one cable of a diameter, with the circuits of those cables. */
 export function cables(
-  runs: readonly (Omit<Run, 'circuits' | 'laid' | 'raisedMm'> & { readonly cableDiameterMm: number })[],
+  runs: readonly (Omit<Run, 'circuits' | 'laid' | 'via' | 'raisedMm'> & {
+    readonly cableDiameterMm: number;
+  })[],
 ): Pick<Plan, 'runs' | 'circuits'> {
   return {
     runs: runs.map(({ id, name, from, to, slackEachEndMm }) => ({

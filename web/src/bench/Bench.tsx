@@ -20,7 +20,7 @@ const ClearanceTable = lazily(async () => (await import('./mount/ClearanceTable.
 const GroupPanel = lazily(async () => (await import('./mount/GroupPanel.tsx')).GroupPanel);
 const PlacementPanel = lazily(async () => (await import('./mount/PlacementPanel.tsx')).PlacementPanel);
 const PackBench = lazily(async () => (await import('./pack/PackBench.tsx')).PackBench);
-const PassPanel = lazily(async () => (await import('./route/PassPanel.tsx')).PassPanel);
+const PenetrationPanel = lazily(async () => (await import('./route/PenetrationPanel.tsx')).PenetrationPanel);
 const RouteBench = lazily(async () => (await import('./route/RouteBench.tsx')).RouteBench);
 const RunPanel = lazily(async () => (await import('./route/RunPanel.tsx')).RunPanel);
 const CircuitPanel = lazily(async () => (await import('./route/CircuitPanel.tsx')).CircuitPanel);
@@ -161,10 +161,15 @@ function selectionPanel(
       const owner = prepared.ownerOf(selection);
       return owner.kind === 'nipple' ? null : selectionPanel(step, owner, plan, evaluation, reader);
     }
-    case 'pass': {
-      const pass = prepared.passes.get(selection.id);
-      return pass === undefined ? null : (
-        <PassPanel key={pass.id} pass={pass} prepared={prepared} reader={reader} />
+    case 'penetration': {
+      const penetration = prepared.penetrations.get(selection.id);
+      return penetration === undefined ? null : (
+        <PenetrationPanel
+          key={penetration.id}
+          penetration={penetration}
+          prepared={prepared}
+          reader={reader}
+        />
       );
     }
     case 'run': {

@@ -7,7 +7,7 @@ import { viewSlice } from '../state/view-slice.ts';
 /** The sheet as a list: all that can be pressed there can be reached here by keyboard. */
 export function ThingsList({ plan }: { readonly plan: Plan }) {
   const [isOpen, setOpen] = useState(false);
-  const count = plan.placements.length + plan.passes.length + plan.runs.length;
+  const count = plan.placements.length + plan.penetrations.length + plan.runs.length;
   if (count === 0) return null;
   return (
     <details
@@ -27,7 +27,11 @@ function Things({ plan }: { readonly plan: Plan }) {
   const dispatch = useAppDispatch();
   const things: readonly { readonly ref: Ref; readonly name: string; readonly face: string | null }[] = [
     ...plan.placements.map(({ id, name, face }) => ({ ref: { kind: 'placement', id } as const, name, face })),
-    ...plan.passes.map(({ id, name, face }) => ({ ref: { kind: 'pass', id } as const, name, face })),
+    ...plan.penetrations.map(({ id, name, face }) => ({
+      ref: { kind: 'penetration', id } as const,
+      name,
+      face,
+    })),
     ...plan.runs.map(({ id, name }) => ({ ref: { kind: 'run', id } as const, name, face: null })),
   ];
   return (

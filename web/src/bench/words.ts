@@ -45,6 +45,20 @@ export const HOLDING_WORDS: Readonly<Record<Material['holding'], string>> = {
   unknown: 'Not known',
 };
 
+export const SKIN_WORDS: Readonly<Record<Material['skin'], string>> = {
+  'painted-metal': 'Painted or coated sheet',
+  'bare-metal': 'Bare metal',
+  membrane: 'Membrane',
+  laminate: 'Laminate or gelcoat',
+  shingles: 'Shingles',
+  tiles: 'Tiles or slates',
+  wood: 'Wood',
+  masonry: 'Masonry',
+  board: 'Plaster or cement board',
+  plastic: 'Plastic',
+  unknown: 'Not known',
+};
+
 export const FIRE_CLASS_WORDS: Readonly<Record<Material['fireClass'], string>> = {
   'non-combustible': 'Does not burn',
   limited: 'Burns little',
@@ -86,6 +100,7 @@ export const OBSTACLE_WORDS: Readonly<Record<Obstacle['kind'], string>> = {
   'fuel-line': 'Fuel line',
   rigging: 'Rigging',
   walkway: 'Walkway',
+  modules: 'Solar modules',
   other: 'Something else',
 };
 

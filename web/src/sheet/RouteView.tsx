@@ -1,6 +1,6 @@
 import { memo, type PointerEvent } from 'react';
 import { mirrored, type RoutedRun, type SiteFace } from '@zarnel/core/figures';
-import type { Pass, PointMm } from '@zarnel/core/plan';
+import type { Penetration, PointMm } from '@zarnel/core/plan';
 import { pathOf, type Project } from './project.ts';
 
 /** A cable run: a firm pencil line along each leg. */
@@ -29,32 +29,39 @@ export const RunView = memo(function RunView(props: {
 });
 
 /** A sealed hole, drawn on both sides of its face. */
-export const PassView = memo(function PassView(props: {
-  readonly pass: Pass;
+export const PenetrationView = memo(function PenetrationView(props: {
+  readonly penetration: Penetration;
   /** The face it is measured on, and its other side. */
   readonly here: SiteFace;
   readonly there: SiteFace;
+  /** What stands over it on its outer side, by its corners there. */
+  readonly baseOn: string;
+  readonly base: { readonly widthMm: number; readonly heightMm: number };
   readonly project: Project;
   readonly isSelected: boolean;
-  readonly onPress: (event: PointerEvent<SVGGElement>, pass: Pass, faceId: string) => void;
+  readonly onPress: (event: PointerEvent<SVGGElement>, penetration: Penetration, faceId: string) => void;
 }) {
-  const { pass, here, there, project, isSelected, onPress } = props;
-  const at: PointMm = [pass.xMm, pass.yMm];
+  const { penetration, here, there, baseOn, base, project, isSelected, onPress } = props;
+  const at: PointMm = [penetration.xMm, penetration.yMm];
   return (
     <>
       {[here, there].map((face) => {
-        const [x, y] = project(face.id, face === here ? at : mirrored(here, at));
+        const seenAt = face === here ? at : mirrored(here, at);
+        const [x, y] = project(face.id, seenAt);
         return (
           <g
             key={face.id}
-            data-pass={pass.id}
+            data-penetration={penetration.id}
             data-on={face.id}
             className="cursor-move"
             role="button"
-            aria-label={`${pass.name} on ${face.name}`}
+            aria-label={`${penetration.name} on ${face.name}`}
             aria-pressed={isSelected}
-            onPointerDown={(event) => onPress(event, pass, face.id)}
+            onPointerDown={(event) => onPress(event, penetration, face.id)}
           >
+            {face.id === baseOn && (
+              <path d={baseOutline(face.id, seenAt, base, project)} fill="none" stroke="var(--ink-pencil)" />
+            )}
             <circle cx={x} cy={y} r={16} fill="transparent" />
             <circle
               cx={x}
@@ -75,3 +82,22 @@ export const PassView = memo(function PassView(props: {
     </>
   );
 });
+
+function baseOutline(
+  face: string,
+  [x, y]: PointMm,
+  { widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number },
+  project: Project,
+): string {
+  const [dx, dy] = [widthMm / 2, heightMm / 2];
+  const corners: PointMm[] = [
+    [x - dx, y - dy],
+    [x + dx, y - dy],
+    [x + dx, y + dy],
+    [x - dx, y + dy],
+  ];
+  return pathOf(
+    corners.map((corner) => project(face, corner)),
+    true,
+  );
+}

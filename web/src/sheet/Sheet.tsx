@@ -9,7 +9,7 @@ import {
   type Evaluation,
   type Hung,
 } from '@zarnel/core/figures';
-import { applyEdits, type Pass, type Plan, type PointMm } from '@zarnel/core/plan';
+import { applyEdits, type Penetration, type Plan, type PointMm } from '@zarnel/core/plan';
 import { largeStepMm, stepMm } from '@zarnel/core/words';
 import { derivedOf, layoutOf } from '../state/derived.ts';
 import { makeEdits, tryOut } from '../state/job-session.ts';
@@ -22,7 +22,14 @@ import { GapsView } from './GapsView.tsx';
 import { GhostsView } from './GhostsView.tsx';
 import { projector } from './project.ts';
 import { SheetFrame, type Pointed } from './SheetFrame.tsx';
-import { FacesLayer, GearLayer, NipplesLayer, MarksLayer, PassesLayer, RunsLayer } from './SheetLayers.tsx';
+import {
+  FacesLayer,
+  GearLayer,
+  NipplesLayer,
+  MarksLayer,
+  PenetrationsLayer,
+  RunsLayer,
+} from './SheetLayers.tsx';
 import { SnapsView } from './SnapsView.tsx';
 import { STRIP_PX } from './PlanStripView.tsx';
 import { POLE_PX } from './StoryPole.tsx';
@@ -188,13 +195,13 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     },
     [dispatch],
   );
-  const pressPass = useCallback(
-    (event: PointerEvent<SVGGElement>, { id, face: on, xMm, yMm }: Pass, faceId: string) => {
+  const pressPenetration = useCallback(
+    (event: PointerEvent<SVGGElement>, { id, face: on, xMm, yMm }: Penetration, faceId: string) => {
       // A hole is dragged on the side it was measured on; on the other side it is only selected.
-      if (faceId === on) pressLatest.current(event, { kind: 'pass', id }, faceId, [xMm, yMm]);
+      if (faceId === on) pressLatest.current(event, { kind: 'penetration', id }, faceId, [xMm, yMm]);
       else {
         event.stopPropagation();
-        dispatch(actions.selected({ kind: 'pass', id }));
+        dispatch(actions.selected({ kind: 'penetration', id }));
       }
     },
     [dispatch],
@@ -231,8 +238,8 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     const thing =
       selection?.kind === 'placement'
         ? prepared.placements.get(selection.id)
-        : selection?.kind === 'pass'
-          ? prepared.passes.get(selection.id)
+        : selection?.kind === 'penetration'
+          ? prepared.penetrations.get(selection.id)
           : undefined;
     if (thing === undefined || selection === null) return;
     event.preventDefault();
@@ -281,10 +288,10 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
           onPress={pressGear}
         />
         <GhostsView prepared={shownPrepared} project={project} />
-        <PassesLayer
+        <PenetrationsLayer
           {...layer}
-          selectedId={selection?.kind === 'pass' ? selection.id : null}
-          onPress={pressPass}
+          selectedId={selection?.kind === 'penetration' ? selection.id : null}
+          onPress={pressPenetration}
         />
         {isSite && cornered?.face.shape.kind === 'outline' && (
           <CornersView

@@ -1,6 +1,7 @@
 import { memo, useMemo, useRef, type PointerEvent } from 'react';
 import { SEVERITIES, type Finding } from '@zarnel/core/checks';
 import {
+  baseOf,
   joinEnds,
   wirewayHoles,
   type Evaluation,
@@ -9,13 +10,13 @@ import {
   type RoutedRun,
   type SiteFace,
 } from '@zarnel/core/figures';
-import type { Join, Pass } from '@zarnel/core/plan';
+import type { Join, Penetration } from '@zarnel/core/plan';
 import { SeverityShape } from '../ui/SeverityMark.tsx';
 import { FaceView } from './FaceView.tsx';
 import { GearFromFar, GearView } from './GearView.tsx';
 import { JoinView, NipplesView } from './NipplesView.tsx';
 import type { Project } from './project.ts';
-import { PassView, RunView } from './RouteView.tsx';
+import { PenetrationView, RunView } from './RouteView.tsx';
 import { steadyGroups, type Detail } from './visible-faces.ts';
 
 // The layers of the sheet, from the paper up. Each draws the faces in sight one by one: what did not change on a face is not
@@ -138,10 +139,10 @@ const GearOfFace = memo(function GearOfFace(props: {
   ));
 });
 
-export function PassesLayer(
+export function PenetrationsLayer(
   props: Layer & {
     readonly selectedId: string | null;
-    readonly onPress: (event: PointerEvent<SVGGElement>, pass: Pass, faceId: string) => void;
+    readonly onPress: (event: PointerEvent<SVGGElement>, penetration: Penetration, faceId: string) => void;
   },
 ) {
   const { prepared, seen, project, selectedId, onPress } = props;
@@ -149,22 +150,24 @@ export function PassesLayer(
     const other = prepared.site.faces.get(id)?.otherSide;
     return other == null ? [id] : [id, other];
   };
-  const passes = new Set<Pass>(
+  const penetrations = new Set<Penetration>(
     nearFaces(seen)
       .flatMap(sides)
-      .flatMap((id) => prepared.passesOnFace.get(id)),
+      .flatMap((id) => prepared.penetrationsOnFace.get(id)),
   );
-  return [...passes].map((pass) => {
-    const here = prepared.site.faces.get(pass.face);
+  return [...penetrations].map((penetration) => {
+    const here = prepared.site.faces.get(penetration.face);
     const there = prepared.site.faces.get(here?.otherSide ?? '');
     return here === undefined || there === undefined ? null : (
-      <PassView
-        key={pass.id}
-        pass={pass}
+      <PenetrationView
+        key={penetration.id}
+        penetration={penetration}
         here={here}
         there={there}
+        baseOn={here.face.side === 'outside' || there.face.side !== 'outside' ? here.id : there.id}
+        base={baseOf(prepared, penetration)}
         project={project}
-        isSelected={pass.id === selectedId}
+        isSelected={penetration.id === selectedId}
         onPress={onPress}
       />
     );

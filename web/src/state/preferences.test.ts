@@ -30,7 +30,7 @@ describe('viewSlice', () => {
   const { actions, reducer } = viewSlice;
 
   test('changes units, theme and bench without losing the selection', () => {
-    let state = reducer(undefined, actions.selected({ kind: 'pass', id: 'p' }));
+    let state = reducer(undefined, actions.selected({ kind: 'penetration', id: 'p' }));
     state = reducer(state, actions.systemChosen('metric'));
     state = reducer(state, actions.themeChosen('night'));
     state = reducer(state, actions.benchFolded());

@@ -5,6 +5,9 @@ import {
   type EvaluationChanges,
   proposeWiring,
   type CircuitDetail,
+  type PenetrationDetail,
+  type Spot,
+  spotsOf,
   type Remedies,
   type WiringProposal,
 } from '@zarnel/core/figures';
@@ -37,6 +40,15 @@ export class Checking {
 
   circuitDetail(circuit: string): CircuitDetail {
     return this.opened().evaluation.detailOfCircuit(circuit);
+  }
+
+  penetrationDetail(penetration: string): PenetrationDetail {
+    return this.opened().evaluation.detailOfPenetration(penetration);
+  }
+
+  /** Where a penetration is best, ranked. */
+  spots(penetration: string): Spot[] {
+    return spotsOf(this.opened().evaluation.model, penetration);
   }
 
   /** Circuits that the plan lacks. */

@@ -43,6 +43,8 @@ function workers() {
       remedies: asked((finding) => checking.remedies(finding)),
       clearances: asked(() => checking.clearances()),
       wiring: asked(() => checking.wiring()),
+      penetrationDetail: asked((penetration) => checking.penetrationDetail(penetration)),
+      spots: asked((penetration) => checking.spots(penetration)),
       circuitDetail: asked((circuit) => checking.circuitDetail(circuit)),
     };
     const worker = {

@@ -5,6 +5,8 @@ import {
   type ClearanceLine,
   type KeptEvaluation,
   type CircuitDetail,
+  type PenetrationDetail,
+  type Spot,
   type Remedies,
   type WiringProposal,
 } from '@zarnel/core/figures';
@@ -74,6 +76,16 @@ export class Evaluator<Worker extends Mortal> {
   /** What is shown of a circuit that is looked at, of the plan that was last evaluated; null where none was. */
   async circuitDetail(circuit: string): Promise<CircuitDetail | null> {
     return this.askOfLast((remote) => remote.circuitDetail(circuit));
+  }
+
+  /** What is shown of a penetration that is looked at, of the plan that was last evaluated; null where none was. */
+  async penetrationDetail(penetration: string): Promise<PenetrationDetail | null> {
+    return this.askOfLast((remote) => remote.penetrationDetail(penetration));
+  }
+
+  /** Where a penetration is best, ranked; null where no plan was evaluated. */
+  async spots(penetration: string): Promise<Spot[] | null> {
+    return this.askOfLast((remote) => remote.spots(penetration));
   }
 
   /** Circuits that the plan that was last evaluated lacks; null where none was. */

@@ -1,3 +1,4 @@
+import type { Penetration } from '../penetration.ts';
 import type { Run } from '../run.ts';
 import { atGear, newCircuit } from '../../conductor/new-circuit.ts';
 import { describe, expect, test } from '@jest/globals';
@@ -41,8 +42,37 @@ const anyRun = (id: fc.Arbitrary<string>) =>
       ['gone'],
     ),
     laid: fc.constantFrom<Run['laid']>({ as: 'clipped' }, { as: 'conduit', size: null }),
+    via: fc.constantFrom<Run['via']>(
+      [],
+      [{ at: 'penetration', penetration: 'roof-hole' }],
+      [{ at: 'point', face: 'plant-wall', xMm: 900, yMm: 2000 }],
+      [{ at: 'penetration', penetration: 'gone' }],
+    ),
     raisedMm: fc.constantFrom(0, 40),
     slackEachEndMm: lengthMm,
+  });
+
+const anyPenetration = (id: fc.Arbitrary<string>) =>
+  fc.record({
+    id,
+    name: fc.constant('Hole'),
+    face: idOf(base.faces),
+    xMm: lengthMm,
+    yMm: lengthMm,
+    entry: fc.oneof(
+      fc.record({ kind: fc.constant('gland' as const), gland: fc.constantFrom(...GLAND_SIZES) }),
+      fc.record({
+        kind: fc.constantFrom('box' as const, 'hood' as const),
+        gland: fc.constantFrom(...GLAND_SIZES),
+        glandCount: fc.integer({ min: 1, max: 3 }),
+      }),
+      fc.record({ kind: fc.constantFrom('stub' as const, 'sleeve' as const), conduit: fc.constant(null) }),
+    ),
+    base: fc.constantFrom(null, { widthMm: 120, heightMm: 90 }),
+    opensTo: fc.constantFrom(null, 'down' as const),
+    hasPullString: fc.boolean(),
+    school: fc.constantFrom(null, 'silicone' as const),
+    done: fc.constantFrom<Penetration['done']>([], ['mark']),
   });
 
 /** Every kind of edit, with arguments that are sometimes refused. */
@@ -53,6 +83,16 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     setting: fc.constantFrom('building', 'mobile'),
     codeBasis: fc.constantFrom('us', 'iec'),
     travel: fc.constantFrom(null, 'left', 'away'),
+  }),
+  'set-routing': fc.record({
+    kind: fc.constant('set-routing'),
+    routing: fc.record({
+      bendMm: lengthMm,
+      penetrationMm: lengthMm,
+      boreMm: lengthMm,
+      seenPct: fc.integer({ min: 0, max: 50 }),
+      outOfReachPct: fc.integer({ min: 0, max: 50 }),
+    }),
   }),
   'set-load-factors': fc.record({
     kind: fc.constant('set-load-factors'),
@@ -300,35 +340,21 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
   }),
   'remove-join': fc.record({ kind: fc.constant('remove-join'), join: fc.constantFrom('new-1', 'gone') }),
   'remove-nipple': fc.record({ kind: fc.constant('remove-nipple'), nipple: idOf(base.nipples) }),
-  'add-pass': fc.record({
-    kind: fc.constant('add-pass'),
-    pass: fc.record({
-      id: newId,
-      name: fc.constant('Hole'),
-      face: idOf(base.faces),
-      xMm: lengthMm,
-      yMm: lengthMm,
-      gland: fc.constantFrom(...GLAND_SIZES),
-      glandCount: fc.integer({ min: 1, max: 3 }),
-    }),
-  }),
-  'move-pass': fc.record({
-    kind: fc.constant('move-pass'),
-    pass: idOf(base.passes),
+  'add-penetration': fc.record({ kind: fc.constant('add-penetration'), penetration: anyPenetration(newId) }),
+  'move-penetration': fc.record({
+    kind: fc.constant('move-penetration'),
+    penetration: idOf(base.penetrations),
     xMm: lengthMm,
     yMm: lengthMm,
   }),
-  'set-pass-gland': fc.record({
-    kind: fc.constant('set-pass-gland'),
-    pass: idOf(base.passes),
-    gland: fc.constantFrom(...GLAND_SIZES),
+  'set-penetration': fc.record({
+    kind: fc.constant('set-penetration'),
+    penetration: anyPenetration(idOf(base.penetrations)),
   }),
-  'set-pass-gland-count': fc.record({
-    kind: fc.constant('set-pass-gland-count'),
-    pass: idOf(base.passes),
-    glandCount: fc.integer({ min: 1, max: 6 }),
+  'remove-penetration': fc.record({
+    kind: fc.constant('remove-penetration'),
+    penetration: idOf(base.penetrations),
   }),
-  'remove-pass': fc.record({ kind: fc.constant('remove-pass'), pass: idOf(base.passes) }),
   'add-run': fc.record({ kind: fc.constant('add-run'), run: anyRun(newId) }),
   'set-run': fc.record({ kind: fc.constant('set-run'), run: anyRun(idOf(base.runs)) }),
   'set-run-slack': fc.record({
@@ -398,15 +424,15 @@ describe('applyEdit', () => {
     if (nipple === undefined) throw new Error('no nipple');
     const again = { kind: 'add-nipple', nipple: { ...nipple, id: 'again' } } as const;
     expect(applyEdit(base, again)).toMatchObject({ ok: false, fault: { code: 'taken' } });
-    const gone = { kind: 'move-pass', pass: 'gone', xMm: 0, yMm: 0 } as const;
+    const gone = { kind: 'move-penetration', penetration: 'gone', xMm: 0, yMm: 0 } as const;
     expect(applyEdit(base, gone)).toMatchObject({ ok: false, fault: { code: 'missing' } });
   });
 
   test('refuses what the document could not hold, before it is made', () => {
-    const far = { kind: 'move-pass', pass: 'roof-hole', xMm: 1e9, yMm: 0 } as const;
+    const far = { kind: 'move-penetration', penetration: 'roof-hole', xMm: 1e9, yMm: 0 } as const;
     const applied = applyEdit(base, far);
     expect(applied.ok ? '' : refusalText(applied.fault.message, base)).toBe('xMm must be within 1 km.');
-    const nowhere = { kind: 'move-pass', pass: 'roof-hole', xMm: NaN, yMm: 0 } as const;
+    const nowhere = { kind: 'move-penetration', penetration: 'roof-hole', xMm: NaN, yMm: 0 } as const;
     expect(applyEdit(base, nowhere).ok).toBe(false);
   });
 

@@ -35,6 +35,7 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.setSite.schema,
   KINDS.setLoadFactors.schema,
   KINDS.setConditions.schema,
+  KINDS.setRouting.schema,
   KINDS.inheritCondition.schema,
   KINDS.setMaterial.schema,
   KINDS.removeMaterial.schema,
@@ -72,11 +73,10 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.removeNipple.schema,
   KINDS.setJoin.schema,
   KINDS.removeJoin.schema,
-  KINDS.addPass.schema,
-  KINDS.movePass.schema,
-  KINDS.setPassGland.schema,
-  KINDS.setPassGlandCount.schema,
-  KINDS.removePass.schema,
+  KINDS.addPenetration.schema,
+  KINDS.movePenetration.schema,
+  KINDS.setPenetration.schema,
+  KINDS.removePenetration.schema,
   KINDS.addRun.schema,
   KINDS.setRun.schema,
   KINDS.setRunSlack.schema,
@@ -101,7 +101,7 @@ const APPLY = new Map<string, AnyApply>(
 
 /** Edits that add or re-target references, after which the whole plan’s references are checked. */
 const MAY_DANGLE =
-  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|run|join|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|penetration|run|join|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
 /** Why edits may not be made: nothing has changed. `plan` is the one it speaks of, with those of them that could be made. */
 export type RefusedEdits = EditFault & { readonly plan: Plan };

@@ -41,7 +41,8 @@ export const removeFace = defineEdit(
       draft.faces.flatMap(({ id, shape }) => (shape.kind === 'reverse' ? [id, shape.of] : [])),
     );
     // A hole leads to the other side: without that it is none.
-    draft.passes = draft.passes.filter(({ face: on }) => reversed.has(on));
+    const blind = draft.penetrations.filter(({ face: on }) => !reversed.has(on)).map(({ id }) => id);
+    dropFrom(draft, 'penetrations', new Set(blind));
     return null;
   },
 );
@@ -57,8 +58,9 @@ export const setFace = defineEdit(
     material: idSchema.optional(),
     thicknessMm: sizeMmSchema.optional(),
     roomInFrontMm: faceSchema.shape.roomInFrontMm.optional(),
+    fireRatedMinutes: faceSchema.shape.fireRatedMinutes.optional(),
   }),
-  (draft, { face: id, name, use, side, material, thicknessMm, roomInFrontMm }) => {
+  (draft, { face: id, name, use, side, material, thicknessMm, roomInFrontMm, fireRatedMinutes }) => {
     const face = draft.faces.find((each) => each.id === id);
     if (face === undefined) return missing('face', id);
     if (thicknessMm !== undefined) {
@@ -71,6 +73,7 @@ export const setFace = defineEdit(
     face.side = side ?? face.side;
     face.material = material ?? face.material;
     if (roomInFrontMm !== undefined) face.roomInFrontMm = roomInFrontMm;
+    if (fireRatedMinutes !== undefined) face.fireRatedMinutes = fireRatedMinutes;
     return null;
   },
 );
@@ -193,6 +196,7 @@ export const addReverse = defineEdit(
       material: front.material,
       shape: { kind: 'reverse', of },
       obstacles: [],
+      fireRatedMinutes: null,
       roomInFrontMm: null,
       setbacks: [],
       conditions: {},

@@ -1,3 +1,4 @@
+import { NEW_PENETRATION } from '../penetration.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { boxObstacle, foldOf, reverseOf } from '../../demo/parts.ts';
@@ -59,9 +60,9 @@ function everything(): Plan {
       hang('b', 't', 'back', 2500, 1300),
       hang('c', 't', 'v', 900, 1200),
     ],
-    passes: [
-      { id: 'p', name: 'P', face: 'w', xMm: 2200, yMm: 400, gland: 'M20', glandCount: 1 },
-      { id: 'q', name: 'Q', face: 'back', xMm: 2900, yMm: 1800, gland: 'M20', glandCount: 1 },
+    penetrations: [
+      { id: 'p', name: 'P', face: 'w', xMm: 2200, yMm: 400, ...NEW_PENETRATION },
+      { id: 'q', name: 'Q', face: 'back', xMm: 2900, yMm: 1800, ...NEW_PENETRATION },
     ],
     joins: [
       {
@@ -97,7 +98,7 @@ function realPlaces(of: Plan, from: string): Map<string, readonly number[]> {
     if (frame !== undefined) places.set(name, siteFromFace(frame, at));
   };
   const faceOfPlacement = (id: string) => of.placements.find((each) => each.id === id)?.face ?? '';
-  for (const { id, face, xMm, yMm } of [...of.placements, ...of.passes]) put(id, face, [xMm, yMm]);
+  for (const { id, face, xMm, yMm } of [...of.placements, ...of.penetrations]) put(id, face, [xMm, yMm]);
   for (const join of of.joins)
     if (join.kind === 'back-to-back') put(join.id, faceOfPlacement(join.a.placement), [join.xMm, join.yMm]);
   for (const { id, obstacles, shape } of of.faces) {
@@ -181,7 +182,7 @@ describe('reshaping a face', () => {
     const placed = Object.entries(everything()).flatMap(([list, items]) =>
       Array.isArray(items) && items.some((item: object) => 'xMm' in item && 'yMm' in item) ? [list] : [],
     );
-    expect(placed).toEqual(['placements', 'joins', 'passes']);
+    expect(placed).toEqual(['placements', 'joins', 'penetrations']);
   });
 });
 

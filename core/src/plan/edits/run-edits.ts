@@ -1,52 +1,37 @@
-import { GLAND_SIZES } from '../../reference/glands.ts';
 import { z } from '../../zod.ts';
-import { passSchema, runSchema } from '../run.ts';
+import { penetrationSchema } from '../penetration.ts';
+import { runSchema } from '../run.ts';
 import { idSchema, lengthMmSchema, positionMmSchema } from '../values.ts';
 import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
 
-export const addPass = putInto('add-pass', 'pass', 'passes', passSchema);
+export const addPenetration = putInto('add-penetration', 'penetration', 'penetrations', penetrationSchema);
 
-export const movePass = defineEdit(
+export const movePenetration = defineEdit(
   z.strictObject({
-    kind: z.literal('move-pass'),
-    pass: idSchema,
+    kind: z.literal('move-penetration'),
+    penetration: idSchema,
     xMm: positionMmSchema,
     yMm: positionMmSchema,
   }),
-  (draft, { pass: id, xMm, yMm }) => {
-    const pass = draft.passes.find((candidate) => candidate.id === id);
-    if (pass === undefined) return missing('hole', id);
-    pass.xMm = xMm;
-    pass.yMm = yMm;
+  (draft, { penetration: id, xMm, yMm }) => {
+    const penetration = draft.penetrations.find((candidate) => candidate.id === id);
+    if (penetration === undefined) return missing('penetration', id);
+    penetration.xMm = xMm;
+    penetration.yMm = yMm;
     return null;
   },
 );
 
-export const setPassGland = defineEdit(
-  z.strictObject({ kind: z.literal('set-pass-gland'), pass: idSchema, gland: z.enum(GLAND_SIZES) }),
-  (draft, { pass: id, gland }) => {
-    const pass = draft.passes.find((candidate) => candidate.id === id);
-    if (pass === undefined) return missing('hole', id);
-    pass.gland = gland;
-    return null;
-  },
+/** Changes a penetration: its entry, its seal, what is done of it. */
+export const setPenetration = putInto(
+  'set-penetration',
+  'penetration',
+  'penetrations',
+  penetrationSchema,
+  'replace',
 );
 
-export const setPassGlandCount = defineEdit(
-  z.strictObject({
-    kind: z.literal('set-pass-gland-count'),
-    pass: idSchema,
-    glandCount: passSchema.shape.glandCount,
-  }),
-  (draft, { pass: id, glandCount }) => {
-    const pass = draft.passes.find((candidate) => candidate.id === id);
-    if (pass === undefined) return missing('hole', id);
-    pass.glandCount = glandCount;
-    return null;
-  },
-);
-
-export const removePass = removeFrom('remove-pass', 'pass', 'passes');
+export const removePenetration = removeFrom('remove-penetration', 'penetration', 'penetrations');
 
 export const addRun = putInto('add-run', 'run', 'runs', runSchema);
 

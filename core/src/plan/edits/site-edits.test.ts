@@ -85,7 +85,7 @@ describe('taking a face out', () => {
     ]);
     expect(without.folds.map(({ id }) => id)).toEqual(['north-corner', 'floor-line']);
     expect(without.placements.map(({ id }) => id)).not.toContain('array-box');
-    expect([without.passes, without.runs]).toEqual([[], []]);
+    expect([without.penetrations, without.runs]).toEqual([[], []]);
     expect(without.nipples).toEqual(base.nipples);
     expect(openPlan(JSON.parse(JSON.stringify(without))).ok).toBe(true);
   });
@@ -111,7 +111,7 @@ describe('taking a face out', () => {
 
   test('of an other side alone takes the holes that came out on it', () => {
     const without = edited({ kind: 'remove-face', face: 'roof-top' });
-    expect(without.passes).toEqual([]);
+    expect(without.penetrations).toEqual([]);
     expect(without.faces.map(({ id }) => id)).toContain('roof-underside');
   });
 });

@@ -2,6 +2,7 @@ import { z } from '../../zod.ts';
 import { CONDITION_KEYS, ownConditionsSchema, travelSchema, type ConditionKey } from '../conditions.ts';
 import { materialSchema } from '../material.ts';
 import { loadFactorsSchema } from '../plan.ts';
+import { routingSchema } from '../run.ts';
 import { idSchema, nameSchema } from '../values.ts';
 import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
 
@@ -37,6 +38,15 @@ export const setLoadFactors = defineEdit(
   z.strictObject({ kind: z.literal('set-load-factors'), factors: loadFactorsSchema.nullable() }),
   (draft, { factors }) => {
     draft.site.loadFactors = factors;
+    return null;
+  },
+);
+
+/** What the router weighs. */
+export const setRouting = defineEdit(
+  z.strictObject({ kind: z.literal('set-routing'), routing: routingSchema }),
+  (draft, { routing }) => {
+    draft.routing = routing;
     return null;
   },
 );

@@ -34,7 +34,7 @@ describe('raising version 3', () => {
   test('opens a kept file with everything that it said', () => {
     const plan = openPlanText(text);
     if (!plan.ok) throw new Error(plan.fault[0]?.message);
-    const { nipples, joins, circuits, runs, passes, placements } = plan.value;
+    const { nipples, joins, circuits, runs, penetrations, placements } = plan.value;
     const old = kept();
     expect(nipples).toEqual(old.joints);
     expect(joins).toEqual(old.links);
@@ -57,7 +57,7 @@ describe('raising version 3', () => {
     const [oldRun] = old.runs as { cableDiameterMm: number }[];
     const cable = circuits.find(({ id }) => id === run?.circuits[0]);
     expect(cable?.wire.made).toEqual({ as: 'cable', diameterMm: oldRun?.cableDiameterMm });
-    expect(passes.map(({ glandCount }) => glandCount)).toEqual([1]);
+    expect(penetrations.map(({ entry }) => entry)).toEqual([{ kind: 'gland', gland: 'M20' }]);
   });
 
   test('keeps conductors that were measured, and joins', () => {
@@ -100,7 +100,7 @@ describe('raising version 3', () => {
     ] as const) {
       const plan = openPlan({ ...kept(), [key]: value });
       const paths = plan.ok ? [] : plan.fault.map(({ path }) => path);
-      expect(paths.join()).toContain(key === 'joints' ? 'nipples' : key);
+      expect(paths.join()).toContain(key === 'joints' ? 'nipples' : key === 'passes' ? 'penetrations' : key);
     }
   });
 });

@@ -47,7 +47,7 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
   // What is not cleared yet stands beside the holes it is about, on paper too.
   const { findings } = evaluation;
   if (sheets.length === 0) {
-    return <p className="p-6">Nothing to drill yet: hang gear at Mount, or add a hole at Route.</p>;
+    return <p className="p-6">Nothing to drill yet: hang gear at Mount, or add a penetration at Route.</p>;
   }
   return (
     <div className="mx-auto max-w-4xl p-6">

@@ -1,4 +1,4 @@
-import { sizeWords, type CircuitLine, type Requirement } from '@zarnel/core/figures';
+import { sizeWords, type CircuitDetail, type CircuitLine, type Requirement } from '@zarnel/core/figures';
 import {
   CIRCUIT_KINDS,
   MOST_COUNT,
@@ -29,7 +29,8 @@ import { Toggle } from '../../ui/Toggle.tsx';
 import { CircuitWorkings } from './CircuitWorkings.tsx';
 import { CircuitWays } from './CircuitWays.tsx';
 import { endOptions, keyOfEnd } from './end-options.ts';
-import { useCircuitDetail } from './use-circuit-detail.ts';
+import { evaluator } from '../../workers/compute.ts';
+import { useDetail } from './use-detail.ts';
 import { WireFields } from './WireFields.tsx';
 
 const SizeChart = lazily(async () => (await import('./SizeChart.tsx')).SizeChart);
@@ -51,9 +52,12 @@ const BECAUSE: Readonly<Record<Requirement, string>> = {
   range: 'what its terminals take',
 };
 
+const NO_DETAIL: CircuitDetail = { workings: [], steps: [] };
+const askCircuit = (id: string) => evaluator.circuitDetail(id);
+
 /** A circuit: what it carries, what that makes of its conductors and its device, and where it lies. */
 export function CircuitPanel({ circuit, plan, line, reader }: Props) {
-  const { workings, steps } = useCircuitDetail(circuit.id);
+  const { workings, steps } = useDetail(askCircuit, circuit.id, NO_DETAIL);
   const set = (more: Partial<Circuit>) =>
     tryEdits([{ kind: 'set-circuit', circuit: { ...circuit, ...more } }]);
   const setWire = (wire: Partial<CircuitWire>) => set({ wire: { ...circuit.wire, ...wire } });

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { passSpot, type Evaluation } from '@zarnel/core/figures';
-import { freshId, NEW_RUN, type Plan, type Port } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
+import { penetrationSpot, type Evaluation } from '@zarnel/core/figures';
+import { freshId, NEW_PENETRATION, NEW_RUN, type Plan, type Port } from '@zarnel/core/plan';
+import { countText, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
@@ -34,8 +34,39 @@ export function RouteBench({ plan, current, reader }: Props) {
           <RunPanel key={run.id} run={run} plan={plan} routes={routes} reader={reader} />
         ))}
       <AddRun plan={plan} />
-      <AddPass plan={plan} />
+      <Penetrations plan={plan} />
+      <AddPenetration plan={plan} />
     </>
+  );
+}
+
+/** Each opens its panel: where it is, what stands over it, how it is sealed. */
+function Penetrations({ plan }: { readonly plan: Plan }) {
+  const dispatch = useAppDispatch();
+  if (plan.penetrations.length === 0) return null;
+  return (
+    <section aria-label="Penetrations" className="mb-3 border-t border-faint pt-3">
+      <h2 className="mb-1 text-lg font-semibold">Penetrations</h2>
+      <ul>
+        {plan.penetrations.map(({ id, name, face, done }) => (
+          <li key={id}>
+            <button
+              type="button"
+              className="flex min-h-9 w-full justify-between gap-2 px-2 text-left hover:bg-tape/40"
+              onClick={() => {
+                dispatch(viewSlice.actions.selected({ kind: 'penetration', id }));
+                dispatch(viewSlice.actions.faceTaken(face));
+              }}
+            >
+              <span>{name}</span>
+              <span className="text-sm text-kraft">
+                {done.length === 0 ? 'not begun' : countText(done.length, 'step done', 'steps done')}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -76,7 +107,7 @@ function AddRun({ plan }: { readonly plan: Plan }) {
 }
 
 /** A hole needs a face with another side. */
-function AddPass({ plan }: { readonly plan: Plan }) {
+function AddPenetration({ plan }: { readonly plan: Plan }) {
   const dispatch = useAppDispatch();
   const faceInHand = useAppSelector((state) => state.view.faceInHand);
   const { prepared } = derivedOf(plan);
@@ -84,23 +115,23 @@ function AddPass({ plan }: { readonly plan: Plan }) {
   const hasOtherSide = face !== undefined && face.otherSide !== null;
   const add = () => {
     if (face === undefined) return;
-    const id = freshId(plan, 'hole');
-    const pass = {
+    const id = freshId(plan, 'penetration');
+    const penetration = {
       id,
-      name: `Hole ${plan.passes.length + 1}`,
+      name: `Penetration ${plan.penetrations.length + 1}`,
       face: face.id,
-      gland: 'M20',
-      glandCount: 1,
-    } as const;
-    const [xMm, yMm] = passSpot(prepared, pass);
-    if (makeEdits([{ kind: 'add-pass', pass: { ...pass, xMm, yMm } }])) {
-      dispatch(viewSlice.actions.selected({ kind: 'pass', id }));
+      ...NEW_PENETRATION,
+      done: [],
+    };
+    const [xMm, yMm] = penetrationSpot(prepared, penetration);
+    if (makeEdits([{ kind: 'add-penetration', penetration: { ...penetration, xMm, yMm } }])) {
+      dispatch(viewSlice.actions.selected({ kind: 'penetration', id }));
     }
   };
   return (
     <div className="border-t border-faint pt-3">
       <Button onClick={add} disabled={!hasOtherSide}>
-        Add a sealed hole on {face?.name ?? 'a face'}
+        Add a penetration on {face?.name ?? 'a face'}
       </Button>
       {!hasOtherSide && (
         <p className="mt-1 text-sm text-kraft">

@@ -67,28 +67,29 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
   );
 }
 
-/** Clipped or in conduit, and how far off its faces: a hot roof warms what lies close. */
+const LAID_OPTIONS = [
+  { value: 'clipped', label: 'Clipped' },
+  { value: 'in-cavity', label: 'Loose in a cavity' },
+  { value: 'under-modules', label: 'Tied to rails under modules' },
+  { value: 'smallest', label: 'In the smallest conduit' },
+  ...CONDUIT_SIZES.map((size) => ({ value: size, label: `In ${size}″ conduit` })),
+];
+
+function laidOf(value: string): Run['laid'] {
+  if (value === 'clipped' || value === 'in-cavity' || value === 'under-modules') return { as: value };
+  return { as: 'conduit', size: CONDUIT_SIZES.find((each) => each === value) ?? null };
+}
+
+/** How it is held, and how far off its faces: a hot roof warms what lies close. */
 function LaidFields({ run, reader }: { readonly run: Run; readonly reader: Reader }) {
   const { laid } = run;
   return (
     <>
       <Select
         label="Laid"
-        value={laid.as === 'clipped' ? 'clipped' : (laid.size ?? 'smallest')}
-        options={[
-          { value: 'clipped', label: 'Clipped' },
-          { value: 'smallest', label: 'In the smallest conduit' },
-          ...CONDUIT_SIZES.map((size) => ({ value: size, label: `In ${size}″ conduit` })),
-        ]}
-        onChange={(value) => {
-          const size = CONDUIT_SIZES.find((each) => each === value) ?? null;
-          makeEdits([
-            {
-              kind: 'set-run',
-              run: { ...run, laid: value === 'clipped' ? { as: 'clipped' } : { as: 'conduit', size } },
-            },
-          ]);
-        }}
+        value={laid.as === 'conduit' ? (laid.size ?? 'smallest') : laid.as}
+        options={LAID_OPTIONS}
+        onChange={(value) => makeEdits([{ kind: 'set-run', run: { ...run, laid: laidOf(value) } }])}
       />
       <LengthField
         label="Above its faces"

@@ -140,6 +140,13 @@ function WhatItIs({ face, plan, reader }: Omit<Props, 'prepared'>) {
         hint={face.face.roomInFrontMm === null ? 'not measured yet: only what is drawn counts' : null}
         onCommit={(mm) => set({ roomInFrontMm: mm === 0 ? null : mm })}
       />
+      <NumberField
+        label="Fire rating to keep"
+        value={face.face.fireRatedMinutes}
+        unit="min"
+        hint={face.face.fireRatedMinutes === null ? 'none' : null}
+        onCommit={(fireRatedMinutes) => set({ fireRatedMinutes })}
+      />
       {face.face.shape.kind === 'outline' ? (
         <LengthField
           label="Thickness"

@@ -7,7 +7,7 @@ import { NameField } from '../../ui/NameField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
-import { FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf } from '../words.ts';
+import { FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf, SKIN_WORDS } from '../words.ts';
 
 type Props = { readonly plan: Plan; readonly reader: Reader };
 
@@ -40,6 +40,7 @@ export function MaterialsTab({ plan, reader }: Props) {
                 name: 'New material',
                 thicknessMm: 12,
                 holding: 'unknown',
+                skin: 'unknown',
                 fireClass: 'unknown',
                 fireClassNote: '',
                 approvedPullN: null,
@@ -88,6 +89,12 @@ function MaterialFields({ material, reader }: { readonly material: Material; rea
         value={material.holding}
         options={HOLDINGS_OF_FACES}
         onChange={(holding) => set({ holding: holding as Material['holding'] })}
+      />
+      <Select
+        label="Surface"
+        value={material.skin}
+        options={optionsOf(SKIN_WORDS)}
+        onChange={(skin) => set({ skin: skin as Material['skin'] })}
       />
       <Select
         label="Fire"

@@ -131,7 +131,7 @@ export function editsOfDrag(
 }
 
 export function moveEdit(ref: Ref, [xMm, yMm]: PointMm): PlanEdit {
-  return ref.kind === 'pass'
-    ? { kind: 'move-pass', pass: ref.id, xMm, yMm }
+  return ref.kind === 'penetration'
+    ? { kind: 'move-penetration', penetration: ref.id, xMm, yMm }
     : { kind: 'move-placement', placement: ref.id, xMm, yMm };
 }

@@ -2,17 +2,18 @@ import { MM_PER_INCH } from '../quantity/convert.ts';
 import { gearName, obstacleName } from '../plan/names.ts';
 import type { ToldValue, Named } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
-import type { Pass } from '../plan/run.ts';
+import type { Penetration } from '../plan/penetration.ts';
 import type { PointMm } from '../plan/values.ts';
-import { isBelow } from '../quantity/compare.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
+import type { Obstacle } from '../plan/obstacle.ts';
 import { distanceToSegmentMm } from '../geometry/segments.ts';
-import type { PassPlace } from '../site/pass-places.ts';
+import type { PenetrationPlace } from '../site/penetration-places.ts';
 import { setbackZones } from '../site/setback-zones.ts';
 import { isInside } from '../geometry/polygon.ts';
 import type { Member } from '../site/members.ts';
 import { distanceToObstacleMm, isInPart } from '../site/obstacle-zone.ts';
 import { cutMm } from '../drill/hole-saw.ts';
-import { findPassSides, type PassSides } from './pass-sides.ts';
+import { findPenetrationSides, outerSide, type PenetrationSides } from './penetration-sides.ts';
 
 /** Skin left between the hole’s edge and a rib, truss or stud, for the gland’s nut and a hand (practice). */
 export const FRAMING_MARGIN_MM = 20;
@@ -21,7 +22,7 @@ export const FRAMING_MARGIN_MM = 20;
 const SEARCH_STEP_MM = MM_PER_INCH;
 
 /** Radius of the hole as it is sawn. */
-export function holeRadiusMm({ hole }: PassSides): number {
+export function holeRadiusMm({ hole }: PenetrationSides): number {
   return cutMm(hole) / 2;
 }
 
@@ -35,7 +36,7 @@ export function offsetMm(member: Member, [x, y]: PointMm): number {
 }
 
 /** The first member a hole comes too near, or undefined. */
-export function findMemberHit(sides: PassSides): Member | undefined {
+export function findMemberHit(sides: PenetrationSides): Member | undefined {
   const radiusMm = holeRadiusMm(sides);
   const { face, at } = sides.here;
   return face.members.find((member) => {
@@ -55,7 +56,10 @@ export type NoDrillHit = {
 };
 
 /** The nearest thing whose no-drill band a hole of a radius at a place would meet, or undefined. */
-export function findNoDrillHit(places: readonly PassPlace[], radiusMm: number): NoDrillHit | undefined {
+export function findNoDrillHit(
+  places: readonly PenetrationPlace[],
+  radiusMm: number,
+): NoDrillHit | undefined {
   return places
     .flatMap(({ face, at }) =>
       face.obstacles.map((obstacle) => ({
@@ -71,24 +75,72 @@ export function findNoDrillHit(places: readonly PassPlace[], radiusMm: number): 
 /** The first thing a hole comes out at on one side: an obstacle with `clear` around it, or gear. */
 export function findCoverAt(
   prepared: Prepared,
-  { face, at }: PassPlace,
+  sides: PenetrationSides,
+  { face, at }: PenetrationPlace,
   clear: 'body' | 'clear-zone',
 ): Named | undefined {
   const [x, y] = at;
-  const obstacle = face.inTheWay.find(({ obstacle: { clearMm }, parts }) =>
-    parts.some((part) => isInPart(at, part, clear === 'body' ? 0 : clearMm)),
-  );
+  const { base, penetration } = sides;
+  const isOuter = outerSide(sides).outer.face === face;
+  // A box lies on the skin with all its base; a round flange is no more than its hole.
+  const aroundMm = isOuter && base.shape === 'box' ? Math.min(base.widthMm, base.heightMm) / 2 : 0;
+  const obstacle = face.inTheWay.find(({ obstacle: each, parts }) => {
+    if (isUnderModules(each, base.standsOutMm) || (isOuter && isHousingUsed(penetration, each))) return false;
+    return parts.some((part) => isInPart(at, part, Math.max(aroundMm, clear === 'body' ? 0 : each.clearMm)));
+  });
   if (obstacle !== undefined) return obstacleName(face.id, obstacle.obstacle.id);
   const gear = (prepared.onFace.get(face.id) ?? []).find(
-    ({ body }) => x > body.minX && x < body.maxX && y > body.minY && y < body.maxY,
+    ({ body }) =>
+      x > body.minX - aroundMm &&
+      x < body.maxX + aroundMm &&
+      y > body.minY - aroundMm &&
+      y < body.maxY + aroundMm,
   );
   return gear === undefined ? undefined : gearName(gear.id);
 }
 
+/** Modules stand over the skin: what is lower than their underside goes under them. */
+export function isUnderModules({ kind, standsOutMm }: Obstacle, baseMm: number): boolean {
+  return kind === 'modules' && !isAbove(baseMm, standsOutMm, 'mm');
+}
+
+const HOUSINGS: readonly Obstacle['kind'][] = ['vent', 'fan', 'hatch', 'other'];
+
+/** Whether a penetration goes through a housing that is already there. */
+export function isHousingUsed({ entry }: Pick<Penetration, 'entry'>, { kind }: Obstacle): boolean {
+  return entry.kind === 'existing' && HOUSINGS.includes(kind);
+}
+
+/** The first rib or seam that a base of the outer side lies on: it does not lie flat there, and leaks. */
+export function findRibUnderBase(sides: PenetrationSides): Member | undefined {
+  const { outer, isOutside } = outerSide(sides);
+  const { base, penetration } = sides;
+  if (!isOutside || penetration.entry.kind === 'existing') return undefined;
+  const [x, y] = outer.at;
+  return outer.face.members.find((member) => {
+    if (member.role !== 'rib' && member.role !== 'seam') return false;
+    const isUpright = member.axis === 'vertical';
+    const [halfAcrossMm, halfAlongMm] = isUpright
+      ? [base.widthMm / 2, base.heightMm / 2]
+      : [base.heightMm / 2, base.widthMm / 2];
+    const [acrossMm, alongMm] = isUpright ? [x, y] : [y, x];
+    return (
+      isBelow(
+        Math.abs(acrossMm - member.centreMm),
+        member.widthMm / 2 + member.toleranceMm + halfAcrossMm,
+        'mm',
+      ) &&
+      isBelow(member.fromMm - alongMm, halfAlongMm, 'mm') &&
+      isBelow(alongMm - member.toMm, halfAlongMm, 'mm')
+    );
+  });
+}
+
 /** Whether a hole is on its face, beside all framing, and comes out in the open on both sides. */
-export function isPassClear(prepared: Prepared, sides: PassSides): boolean {
+export function isPenetrationClear(prepared: Prepared, sides: PenetrationSides): boolean {
   return (
     findMemberHit(sides) === undefined &&
+    findRibUnderBase(sides) === undefined &&
     findNoDrillHit([sides.here, sides.there], holeRadiusMm(sides)) === undefined &&
     [sides.here, sides.there].every(
       (place) =>
@@ -97,15 +149,15 @@ export function isPassClear(prepared: Prepared, sides: PassSides): boolean {
           ({ edge, setback }) =>
             !isBelow(distanceToSegmentMm(place.at, ...edge) - holeRadiusMm(sides), setback.distanceMm, 'mm'),
         ) &&
-        findCoverAt(prepared, place, 'clear-zone') === undefined,
+        findCoverAt(prepared, sides, place, 'clear-zone') === undefined,
     )
   );
 }
 
 /** The clear spot for a new hole that is nearest to the middle of its face; the middle if there is none. */
-export function passSpot(prepared: Prepared, pass: Omit<Pass, 'xMm' | 'yMm'>): PointMm {
-  const face = prepared.site.faces.get(pass.face);
-  if (face === undefined) throw new Error(`There is no face “${pass.face}”.`);
+export function penetrationSpot(prepared: Prepared, penetration: Omit<Penetration, 'xMm' | 'yMm'>): PointMm {
+  const face = prepared.site.faces.get(penetration.face);
+  if (face === undefined) throw new Error(`There is no face “${penetration.face}”.`);
   const { minX, maxX, minY, maxY } = face.bounds;
   const middle: PointMm = [(minX + maxX) / 2, (minY + maxY) / 2];
   const spots: PointMm[] = [];
@@ -115,8 +167,8 @@ export function passSpot(prepared: Prepared, pass: Omit<Pass, 'xMm' | 'yMm'>): P
   const far = ([x, y]: PointMm) => Math.hypot(x - middle[0], y - middle[1]);
   spots.sort((a, b) => far(a) - far(b) || a[0] - b[0] || a[1] - b[1]);
   const clear = [middle, ...spots].find(([xMm, yMm]) => {
-    const sides = findPassSides(prepared, { ...pass, xMm, yMm });
-    return sides !== null && isPassClear(prepared, sides);
+    const sides = findPenetrationSides(prepared, { ...penetration, xMm, yMm });
+    return sides !== null && isPenetrationClear(prepared, sides);
   });
   return clear ?? middle;
 }
