@@ -90,6 +90,9 @@ export class Model implements Keeper {
     ...new Set([from, to].flatMap((end) => (end.at === 'gear' ? [end.placement] : []))),
   ]);
   readonly runsOfCircuit = this.runs.groupBy(({ circuits }) => circuits);
+  readonly runsByPoint = this.runs.groupBy(({ via }) => [
+    ...new Set(via.flatMap((each) => (each.at === 'point' ? [each.face] : []))),
+  ]);
   readonly penetrationsOnFace = this.penetrations.groupBy(({ face }) => [face]);
   readonly runsOfGear = this.runs.groupBy(({ from, to }) => [...new Set([from.placement, to.placement])]);
 

@@ -7,6 +7,8 @@ import {
   pointUm,
   toUm,
   type Crossing,
+  type FoldPlace,
+  type Slant,
   type Direction,
   type FaceGrid,
   type GridDemand,
@@ -26,9 +28,13 @@ export type FaceNode = { readonly face: string; readonly node: number };
 /** A way from one node to another that is not along a line: over a fold (straight on) or through a hole. */
 export type CableLink = {
   readonly to: FaceNode;
+  readonly lengthUm: number;
+  /** What it counts for: its length, and what going through counts for. */
   readonly costUm: number;
   /** For each direction of arrival, that of departure; null lets a cable leave in any. */
   readonly turn: readonly Direction[] | null;
+  /** Where a cable may leave in any direction: for each of arrival that which is no bend. Null where none is one. */
+  readonly straight: readonly (Direction | null)[] | null;
   readonly penetration: string | null;
 };
 
@@ -38,20 +44,38 @@ export type RouteGraph = {
   readonly linksAt: (face: string) => ReadonlyMap<number, readonly CableLink[]>;
   /** The only face there is, where there is one: a search on it can aim. */
   readonly only: FaceGrid | null;
+  readonly weights: SearchWeights;
 };
+
+/** What a search weighs beside length; lengths are whole micrometres. */
+export type SearchWeights = {
+  readonly bendUm: number;
+  readonly boreUm: number;
+  /** What a length on a face counts for, times itself: 1 or more. */
+  readonly factorOf: (face: string) => number;
+};
+export const LENGTH_ONLY: SearchWeights = { bendUm: 0, boreUm: 0, factorOf: () => 1 };
 
 /** A single face with nothing joined to it. */
 export function graphOfFace(demand: GridDemand): RouteGraph & { readonly only: FaceGrid } {
   const grid = buildGrid(demand, ownLines(demand));
   const none = new Map<number, readonly CableLink[]>();
-  return { gridOf: (id) => (id === grid.face ? grid : undefined), linksAt: () => none, only: grid };
+  return {
+    gridOf: (id) => (id === grid.face ? grid : undefined),
+    linksAt: () => none,
+    only: grid,
+    weights: LENGTH_ONLY,
+  };
 }
 
 /** The ways from a face over its folds and through its holes, by node. `gridOf` gives the grids on their other ends. */
 export function linksFrom(
   from: FaceGrid,
   crossings: readonly Crossing[],
+  slants: readonly (Slant & { readonly places: readonly FoldPlace[] })[],
   holes: readonly Hole[],
+  /** What going through a face counts for beside its thickness. */
+  holeMm: number,
   gridOf: (face: string) => FaceGrid | undefined,
 ): ReadonlyMap<number, readonly CableLink[]> {
   const links = new Map<number, CableLink[]>();
@@ -64,7 +88,30 @@ export function linksFrom(
     const to = gridOf(crossing.toFace);
     if (to === undefined) continue;
     for (const [node, other] of crossedNodes(from, to, crossing)) {
-      link(node, { to: { face: to.face, node: other }, costUm: 0, turn: crossing.turn, penetration: null });
+      link(node, {
+        to: { face: to.face, node: other },
+        lengthUm: 0,
+        costUm: 0,
+        turn: crossing.turn,
+        straight: null,
+        penetration: null,
+      });
+    }
+  }
+  for (const { toFace, straight, places } of slants) {
+    const to = gridOf(toFace);
+    if (to === undefined) continue;
+    for (const place of places) {
+      const [a, b] = [nodeAt(from, place.here), nodeAt(to, place.there)];
+      if (a >= 0 && b >= 0)
+        link(a, {
+          to: { face: toFace, node: b },
+          lengthUm: 0,
+          costUm: 0,
+          turn: null,
+          straight,
+          penetration: null,
+        });
     }
   }
   for (const { penetration, ends, thicknessMm } of holes) {
@@ -75,7 +122,14 @@ export function linksFrom(
       other === undefined ? -1 : nodeAt(other, pointUm(there.at)),
     ];
     if (a >= 0 && b >= 0)
-      link(a, { to: { face: there.face, node: b }, costUm: toUm(thicknessMm), turn: null, penetration });
+      link(a, {
+        to: { face: there.face, node: b },
+        lengthUm: toUm(thicknessMm),
+        costUm: toUm(thicknessMm + holeMm),
+        turn: null,
+        straight: null,
+        penetration,
+      });
   }
   return links;
 }
@@ -97,6 +151,70 @@ function* crossedNodes(
     const other = nodeAt(to, mapped);
     if (other >= 0) yield [axis === 0 ? fixed * columns + index : index * columns + fixed, other];
   }
+}
+
+/** Where a way has to go by: a node, or a penetration. */
+export type GoBy =
+  | { readonly at: 'node'; readonly node: FaceNode }
+  | { readonly at: 'penetration'; readonly penetration: string };
+
+const LAYER = '\u0000';
+
+/** A face as it is seen when so many of the places to go by are passed. */
+export function faceInLayer(face: string, layer: number): string {
+  return layer === 0 ? face : `${layer}${LAYER}${face}`;
+}
+
+export function faceOfLayer(key: string): { readonly face: string; readonly layer: number } {
+  const at = key.indexOf(LAYER);
+  return at < 0 ? { face: key, layer: 0 } : { face: key.slice(at + 1), layer: Number(key.slice(0, at)) };
+}
+
+/**
+ * The same graph once for each place to go by and once more: only there a way goes on to the next. So one search finds the
+ * best way that goes by all of them in order, and not the best to each by itself.
+ */
+export function goingBy(graph: RouteGraph, places: readonly GoBy[]): RouteGraph {
+  if (places.length === 0) return graph;
+  return {
+    only: null,
+    weights: { ...graph.weights, factorOf: (key) => graph.weights.factorOf(faceOfLayer(key).face) },
+    gridOf: (key) => {
+      const { face } = faceOfLayer(key);
+      const grid = graph.gridOf(face);
+      return grid === undefined ? undefined : { ...grid, face: key };
+    },
+    linksAt: (key) => {
+      const { face, layer } = faceOfLayer(key);
+      const next = places[layer];
+      const links = new Map<number, readonly CableLink[]>();
+      for (const [node, list] of graph.linksAt(face)) {
+        links.set(
+          node,
+          list.map((link) => {
+            const isNext = next?.at === 'penetration' && link.penetration === next.penetration;
+            return {
+              ...link,
+              to: { ...link.to, face: faceInLayer(link.to.face, isNext ? layer + 1 : layer) },
+            };
+          }),
+        );
+      }
+      if (next?.at === 'node' && next.node.face === face) {
+        const { node } = next.node;
+        const on: CableLink = {
+          to: { face: faceInLayer(face, layer + 1), node },
+          lengthUm: 0,
+          costUm: 0,
+          turn: [0, 1, 2, 3],
+          straight: null,
+          penetration: null,
+        };
+        links.set(node, [...(links.get(node) ?? []), on]);
+      }
+      return links;
+    },
+  };
 }
 
 export function isInAnyBox([x, y]: readonly [number, number], boxes: readonly BoxMm[]): boolean {

@@ -24,16 +24,30 @@ export type FaceGrid = Lines & {
   /** 1 where the piece from node (i, j) to the next on its right, or above it, is free. */
   readonly freeRight: Uint8Array;
   readonly freeUp: Uint8Array;
+  /** Bored holes up to each line, from the left and from below; null where nothing is bored. */
+  readonly bores: { readonly toX: Int32Array; readonly toY: Int32Array } | null;
+};
+
+/** Something long that ways may cross and not run along inside of: framing behind a face. */
+export type Band = {
+  readonly axis: 'vertical' | 'horizontal';
+  readonly minMm: number;
+  readonly maxMm: number;
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** Whether each crossing is a bored hole. */
+  readonly isBored: boolean;
 };
 
 /** What a face's grid is made for: boxes to keep out of, and points that must be on it. */
 export type GridDemand = {
   readonly face: Pick<SiteFace, 'id' | 'outline' | 'bounds'>;
   readonly keepOut: readonly BoxMm[];
+  readonly bands?: readonly Band[];
   readonly points: readonly PointMm[];
 };
 
-/** A fold whose edge runs along or across both its faces; only these can be crossed straight. */
+/** A fold whose edge runs along or across both its faces: lines go straight on over it. */
 export type Crossing = {
   readonly fromFace: string;
   readonly toFace: string;
@@ -60,31 +74,74 @@ export type Lines = { readonly xsUm: Int32Array; readonly ysUm: Int32Array };
 /** A face with its folds, as far as cables may cross them. */
 export type Foldable = Pick<SiteFace, 'id' | 'outline'>;
 
-/**
- * The straight crossings from a face over its folds. `badFolds` do not fit, and are crossed by none. `faceOf` gives the
- * faces on the other side of them.
- */
-export function crossingsFrom(
+/** A fold whose edge slants on one of its faces or both: it is crossed where a line of either face meets it. */
+export type Slant = {
+  readonly fold: string;
+  readonly fromFace: string;
+  readonly toFace: string;
+  /** The shared edge here, and the same ends there. */
+  readonly here: readonly [PointMm, PointMm];
+  readonly there: readonly [PointMm, PointMm];
+  readonly lengthMm: number;
+  /** For each direction here the one there that goes straight on, as on paper unfolded; null where none does. */
+  readonly straight: readonly (Direction | null)[];
+};
+
+/** How a face is joined to others over its folds. */
+export type FaceJoins = { readonly crossings: readonly Crossing[]; readonly slants: readonly Slant[] };
+
+/** The ways over the folds of a face. `badFolds` do not fit, and are crossed by none. `faceOf` gives the other faces. */
+export function joinsFrom(
   face: Foldable,
   folds: readonly Fold[],
   badFolds: ReadonlySet<string>,
   faceOf: (id: string) => Foldable | undefined,
-): Crossing[] {
-  return foldsAt(folds, face.id).flatMap(({ fold, here, there }) => {
-    if (badFolds.has(fold.id)) return [];
-    const other = faceOf(there.face);
+): FaceJoins {
+  const crossings: Crossing[] = [];
+  const slants: Slant[] = [];
+  for (const { fold, here, there } of foldsAt(folds, face.id)) {
+    const other = badFolds.has(fold.id) ? undefined : faceOf(there.face);
     const edge = foldEdge(face, here.edge);
     const otherEdge = other === undefined ? null : foldEdge(other, there.edge);
-    if (other === undefined || edge === null || otherEdge === null) return [];
-    return crossingOver(face.id, other.id, edge, otherEdge) ?? [];
+    if (other === undefined || edge === null || otherEdge === null) continue;
+    const crossing = crossingOver(face.id, other.id, edge, otherEdge);
+    if (crossing !== null) crossings.push(crossing);
+    else slants.push(slantOver(fold.id, [face.id, other.id], edge, otherEdge));
+  }
+  return { crossings, slants };
+}
+
+function slantOver(
+  fold: string,
+  [fromFace, toFace]: readonly [string, string],
+  here: readonly [PointMm, PointMm],
+  [otherTo, otherFrom]: readonly [PointMm, PointMm],
+): Slant {
+  const there = [otherFrom, otherTo] as const;
+  const [angle, otherAngle] = [angleOf(here), angleOf(there)];
+  const straight = [0, 1, 2, 3].map((direction): Direction | null => {
+    // What lies at an angle to the edge here lies at the same angle to it there.
+    const turned = (direction * Math.PI) / 2 - angle + otherAngle;
+    const quarters = turned / (Math.PI / 2);
+    const whole = Math.round(quarters);
+    return Math.abs(quarters - whole) < STRAIGHT_QUARTERS ? ((((whole % 4) + 4) % 4) as Direction) : null;
   });
+  const lengthMm = Math.hypot(here[1][0] - here[0][0], here[1][1] - here[0][1]);
+  return { fold, fromFace, toFace, here, there, lengthMm, straight };
+}
+
+/** Quarter turns within which a way goes straight on: a thousandth of a degree. */
+const STRAIGHT_QUARTERS = 1e-5;
+
+function angleOf([[ax, ay], [bx, by]]: readonly [PointMm, PointMm]): number {
+  return Math.atan2(by - ay, bx - ax);
 }
 
 /**
  * A shortest path along and across among boxes lies on the lines through their sides and its own ends; so each face gets
  * the lines of its corners, keep-outs and demanded points, and the lines of its neighbours carried over their folds.
  */
-export function ownLines({ face, keepOut, points }: GridDemand): Lines {
+export function ownLines({ face, keepOut, bands = [], points }: GridDemand): Lines {
   const xs = new Set<number>();
   const ys = new Set<number>();
   for (const [x, y] of [...face.outline, ...points]) {
@@ -95,6 +152,8 @@ export function ownLines({ face, keepOut, points }: GridDemand): Lines {
     xs.add(toUm(minX)).add(toUm(maxX));
     ys.add(toUm(minY)).add(toUm(maxY));
   }
+  for (const { axis, minMm, maxMm } of bands)
+    (axis === 'vertical' ? xs : ys).add(toUm(minMm)).add(toUm(maxMm));
   return asLines(xs, ys);
 }
 
@@ -102,14 +161,49 @@ function asLines(xs: ReadonlySet<number>, ys: ReadonlySet<number>): Lines {
   return { xsUm: Int32Array.from(xs).sort(), ysUm: Int32Array.from(ys).sort() };
 }
 
+/** A place on a slanting fold where ways cross it, on both its faces. */
+export type FoldPlace = { readonly here: PointUm; readonly there: PointUm };
+
+/** The lines of faces folded together, and where they meet slanting folds: by `slantKey`. */
+export type CarriedLines = {
+  readonly lines: ReadonlyMap<string, Lines>;
+  readonly places: ReadonlyMap<string, readonly FoldPlace[]>;
+};
+
+export function slantKey({ fold, fromFace }: Pick<Slant, 'fold' | 'fromFace'>): string {
+  return `${fold} ${fromFace}`;
+}
+
+/** Lines are carried over so many slanting folds in a row: each adds two lines for one (a way over more is near the shortest). */
+const SLANTING_IN_A_ROW = 3;
+/** No face gets more lines by slanting folds than this. */
+const MOST_LINES = 500;
+
+type MutableLines = { readonly xs: Set<number>; readonly ys: Set<number> };
+
 /** Carries lines over folds until none carries a new one; a chain of n faces needs at most n rounds. */
 export function carriedLines(
   own: ReadonlyMap<string, Lines>,
   crossings: readonly Crossing[],
-): ReadonlyMap<string, Lines> {
-  const lines = new Map(
+  slants: readonly Slant[] = [],
+): CarriedLines {
+  const lines = new Map<string, MutableLines>(
     [...own].map(([id, { xsUm, ysUm }]) => [id, { xs: new Set(xsUm), ys: new Set(ysUm) }]),
   );
+  const met = new Map<string, SlantPlaces>();
+  carryStraight(lines, crossings);
+  for (let round = 0; round < SLANTING_IN_A_ROW; round++) {
+    const added = slants.reduce((sum, slant) => sum + carryOverSlant(lines, slant, met), 0);
+    if (added === 0) break;
+    carryStraight(lines, crossings);
+  }
+  return {
+    lines: new Map([...lines].map(([id, { xs, ys }]) => [id, asLines(xs, ys)])),
+    places: new Map([...met].map(([key, { list }]) => [key, list])),
+  };
+}
+
+function carryStraight(lines: ReadonlyMap<string, MutableLines>, crossings: readonly Crossing[]): void {
   for (let round = 0; round <= lines.size; round++) {
     let carried = 0;
     for (const crossing of crossings) {
@@ -128,7 +222,67 @@ export function carriedLines(
     }
     if (carried === 0) break;
   }
-  return new Map([...lines].map(([id, { xs, ys }]) => [id, asLines(xs, ys)]));
+}
+
+/** Where a slanting fold is met, and by which lines here: a line that came of such a place meets it there and nowhere else. */
+type SlantPlaces = { readonly list: FoldPlace[]; readonly xs: Set<number>; readonly ys: Set<number> };
+
+function placesOf(met: Map<string, SlantPlaces>, key: string): SlantPlaces {
+  const known = met.get(key);
+  if (known !== undefined) return known;
+  const made: SlantPlaces = { list: [], xs: new Set(), ys: new Set() };
+  met.set(key, made);
+  return made;
+}
+
+/** How many lines came anew. */
+function carryOverSlant(
+  lines: ReadonlyMap<string, MutableLines>,
+  slant: Slant,
+  met: Map<string, SlantPlaces>,
+): number {
+  const from = lines.get(slant.fromFace);
+  const to = lines.get(slant.toFace);
+  if (from === undefined || to === undefined) return 0;
+  const here = placesOf(met, slantKey(slant));
+  const there = placesOf(met, slantKey({ fold: slant.fold, fromFace: slant.toFace }));
+  let added = 0;
+  for (const axis of [0, 1] as const) {
+    const known = axis === 0 ? here.xs : here.ys;
+    for (const value of axis === 0 ? [...from.xs] : [...from.ys]) {
+      if (known.has(value)) continue;
+      known.add(value);
+      const share = shareAt(slant, axis, value);
+      if (share === null || from.xs.size + from.ys.size > MOST_LINES || to.xs.size + to.ys.size > MOST_LINES)
+        continue;
+      const place: FoldPlace = { here: along(slant.here, share), there: along(slant.there, share) };
+      here.list.push(place);
+      there.list.push({ here: place.there, there: place.here });
+      added += addPlace(from, here, place.here) + addPlace(to, there, place.there);
+    }
+  }
+  return added;
+}
+
+function addPlace({ xs, ys }: MutableLines, places: SlantPlaces, [x, y]: PointUm): number {
+  const before = xs.size + ys.size;
+  xs.add(x);
+  ys.add(y);
+  places.xs.add(x);
+  places.ys.add(y);
+  return xs.size + ys.size - before;
+}
+
+/** How far along its edge a line meets a fold, 0 to 1; null where it does not, or runs along it. */
+function shareAt({ here: [from, to] }: Slant, axis: 0 | 1, valueUm: number): number | null {
+  const [a, b] = [from[axis] * UM_PER_MM, to[axis] * UM_PER_MM];
+  if (Math.abs(b - a) < 1) return null;
+  const share = (valueUm - a) / (b - a);
+  return share < 0 || share > 1 ? null : share;
+}
+
+function along([from, to]: readonly [PointMm, PointMm], share: number): PointUm {
+  return [toUm(from[0] + share * (to[0] - from[0])), toUm(from[1] + share * (to[1] - from[1]))];
 }
 
 export function isSameLines(a: Lines, b: Lines): boolean {
@@ -136,7 +290,16 @@ export function isSameLines(a: Lines, b: Lines): boolean {
 }
 
 export function isSameGrid(a: FaceGrid, b: FaceGrid): boolean {
-  return isSameLines(a, b) && isSameArray(a.freeRight, b.freeRight) && isSameArray(a.freeUp, b.freeUp);
+  return (
+    isSameLines(a, b) &&
+    isSameArray(a.freeRight, b.freeRight) &&
+    isSameArray(a.freeUp, b.freeUp) &&
+    (a.bores === b.bores ||
+      (a.bores !== null &&
+        b.bores !== null &&
+        isSameArray(a.bores.toX, b.bores.toX) &&
+        isSameArray(a.bores.toY, b.bores.toY)))
+  );
 }
 
 function isSameArray(a: Int32Array | Uint8Array, b: Int32Array | Uint8Array): boolean {
@@ -187,7 +350,10 @@ function directionOf([ax, ay]: PointUm, [bx, by]: PointUm): Direction | null {
 }
 
 /** The lines of a face with what cables may use of them. */
-export function buildGrid({ face, keepOut }: Pick<GridDemand, 'face' | 'keepOut'>, lines: Lines): FaceGrid {
+export function buildGrid(
+  { face, keepOut, bands = [] }: Pick<GridDemand, 'face' | 'keepOut' | 'bands'>,
+  lines: Lines,
+): FaceGrid {
   const { bounds, outline } = face;
   const xsUm = within(lines.xsUm, bounds.minX, bounds.maxX);
   const ysUm = within(lines.ysUm, bounds.minY, bounds.maxY);
@@ -212,6 +378,8 @@ export function buildGrid({ face, keepOut }: Pick<GridDemand, 'face' | 'keepOut'
     for (let j = low; j < high; j++) freeUp.fill(0, j * columns + insideLeft, j * columns + insideRight + 1);
   }
 
+  for (const band of bands) closeAlong(band, { xsUm, ysUm, freeRight, freeUp });
+
   if (!isUprightRectangle(outline, bounds)) {
     for (let j = 0; j < rows; j++) {
       for (let i = 0; i < columns; i++) {
@@ -223,21 +391,58 @@ export function buildGrid({ face, keepOut }: Pick<GridDemand, 'face' | 'keepOut'
       }
     }
   }
-  return { face: face.id, xsUm, ysUm, freeRight, freeUp };
+  return { face: face.id, xsUm, ysUm, freeRight, freeUp, bores: boresOf(bands, { xsUm, ysUm }) };
+}
+
+/** No way runs along inside a band; across it every way is free. */
+function closeAlong(
+  { axis, minMm, maxMm, fromMm, toMm }: Band,
+  { xsUm, ysUm, freeRight, freeUp }: Pick<FaceGrid, 'xsUm' | 'ysUm' | 'freeRight' | 'freeUp'>,
+): void {
+  const columns = xsUm.length;
+  const [across, alongs] = axis === 'vertical' ? [xsUm, ysUm] : [ysUm, xsUm];
+  const first = indexAtOrAfter(across, toUm(minMm) + 1);
+  const last = indexAtOrBefore(across, toUm(maxMm) - 1);
+  const low = Math.max(0, indexAtOrBefore(alongs, toUm(fromMm)));
+  const high = Math.min(alongs.length - 1, indexAtOrAfter(alongs, toUm(toMm)));
+  for (let at = first; at <= last; at++)
+    for (let step = low; step < high; step++) {
+      if (axis === 'vertical') freeUp[step * columns + at] = 0;
+      else freeRight[at * columns + step] = 0;
+    }
+}
+
+function boresOf(bands: readonly Band[], { xsUm, ysUm }: Lines): FaceGrid['bores'] {
+  const bored = bands.filter(({ isBored }) => isBored);
+  if (bored.length === 0) return null;
+  const upTo = (axis: Band['axis'], values: Int32Array) => {
+    const centres = bored
+      .filter((band) => band.axis === axis)
+      .map(({ minMm, maxMm }) => toUm((minMm + maxMm) / 2));
+    return values.map((value) => centres.filter((centre) => centre <= value).length);
+  };
+  return { toX: upTo('vertical', xsUm), toY: upTo('horizontal', ysUm) };
 }
 
 function mmAt(xsUm: Int32Array, ysUm: Int32Array, i: number, j: number): PointMm {
   return [(xsUm[i] ?? 0) / UM_PER_MM, (ysUm[j] ?? 0) / UM_PER_MM];
 }
 
+/** Off a slanting edge by so little, a node is on it, mm. */
+const ON_EDGE_MM = 0.002;
+
 function isPieceInside(a: PointMm, b: PointMm, outline: readonly PointMm[]): boolean {
   const middle: PointMm = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-  return (
-    isInside(a, outline) &&
-    isInside(b, outline) &&
-    isInside(middle, outline) &&
-    !edgesOf(outline).some(([c, d]) => doSegmentsCross(a, b, c, d))
-  );
+  if (!isInside(a, outline) || !isInside(b, outline) || !isInside(middle, outline)) return false;
+  // Its ends may lie on a slanting edge, as near as whole micrometres have it: what crosses there is no crossing.
+  const lengthMm = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  if (lengthMm <= 4 * ON_EDGE_MM) return true;
+  const [ux, uy] = [(ON_EDGE_MM * (b[0] - a[0])) / lengthMm, (ON_EDGE_MM * (b[1] - a[1])) / lengthMm];
+  const [from, to]: [PointMm, PointMm] = [
+    [a[0] + ux, a[1] + uy],
+    [b[0] - ux, b[1] - uy],
+  ];
+  return !edgesOf(outline).some(([c, d]) => doSegmentsCross(from, to, c, d));
 }
 
 function isUprightRectangle(outline: readonly PointMm[], { minX, minY, maxX, maxY }: BoxMm): boolean {

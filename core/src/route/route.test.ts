@@ -10,7 +10,8 @@ import { cables, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/
 import type { PointMm } from '../plan/values.ts';
 import { graphOfFace } from './graph.ts';
 import { nodeAt, pointUm, UP, type Direction, type FaceGrid } from './grid.ts';
-import { CABLE_CLEAR_MM, routeAll } from './route.ts';
+import { routeAll } from './route.ts';
+import { CABLE_CLEAR_MM } from './world.ts';
 import { BENDS_PER_UM, findPath } from './search.ts';
 import { buildSite } from '../site/site.ts';
 
@@ -211,7 +212,9 @@ describe('routeAll', () => {
     const closed = routeAll(
       prepare(twoBoxes({ faces: [wall('w', rectangle(5000, 2500), { obstacles: [fence] })] })),
     );
-    expect(closed.faults).toMatchObject([{ code: 'no-way' }]);
+    expect(closed.faults).toMatchObject([
+      { code: 'barrier', isOne: true, barriers: [{ named: 'obstacle', id: 'fence', on: 'w' }] },
+    ]);
     const lid = boxObstacle('lid', 'Lid', 'other', [400, 810, 200, 50]);
     const blocked = routeAll(
       prepare(twoBoxes({ faces: [wall('w', rectangle(5000, 2500), { obstacles: [lid] })] })),

@@ -1,47 +1,29 @@
 import { runName } from '../plan/names.ts';
-import { told } from '../quantity/told.ts';
-import type { Hung, Prepared } from '../check/prepared.ts';
-import { knockoutOnFace } from '../gear/body.ts';
+import { told, type Named } from '../quantity/told.ts';
+import type { Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
-import { penetrationsAt, placingInputs } from '../model/model.ts';
-import { fact, query, single } from '../derive/query.ts';
+import { query, single } from '../derive/query.ts';
 import type { Port } from '../plan/placement.ts';
-import type { Run } from '../plan/run.ts';
+import type { Run, Via } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
 import { practice } from '../reference/source.ts';
-import { findPenetrationPlaces } from '../site/penetration-places.ts';
-import { foldsAt } from '../site/folds.ts';
-import { growBox, isInside, type BoxMm } from '../geometry/polygon.ts';
-import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
-import type { SiteFace } from '../site/site.ts';
+import type { BoxMm } from '../geometry/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
-import { isInAnyBox, linksFrom, type CableLink, type Hole, type RouteGraph } from './graph.ts';
-import {
-  buildGrid,
-  carriedLines,
-  crossingsFrom,
-  DOWN,
-  isSameGrid,
-  isSameLines,
-  LEFT,
-  nodeAt,
-  ownLines,
-  pointOfNode,
-  pointUm,
-  RIGHT,
-  UM_PER_MM,
-  UP,
-  type Crossing,
-  type Direction,
-  type FaceGrid,
-  type Foldable,
-  type GridDemand,
-  type Lines,
-} from './grid.ts';
+import { faceInLayer, faceOfLayer, goingBy, type GoBy } from './graph.ts';
+import { nodeAt, pointOfNode, pointUm, UM_PER_MM, type Direction } from './grid.ts';
 import { findPath, type FoundPath, type SearchEnd } from './search.ts';
-
-/** How far cables keep from gear they do not enter (practice): room for a strap and a hand. */
-export const CABLE_CLEAR_MM = 25;
+import {
+  CABLE_CLEAR_MM,
+  foldedTo,
+  graphOf,
+  gridAt,
+  hasSetbacks,
+  isBlocked,
+  obstructionsOf,
+  placeOfPort,
+  type PortPlace,
+  type World,
+} from './world.ts';
 
 /** A straight piece of a run on one face. */
 export type Leg = { readonly face: string; readonly from: PointMm; readonly to: PointMm };
@@ -52,6 +34,10 @@ export type RoutedRun = {
   /** The holes it goes through, in order. */
   readonly penetrations: readonly string[];
   readonly bendCount: number;
+  /** Holes to bore through framing. */
+  readonly boreCount: number;
+  /** What all of it counts for, as length of cable, by what the plan weighs. */
+  readonly costMm: number;
   /** True where no way keeps the setbacks of its faces. */
   readonly isInSetback: boolean;
   /** On the sheet and through holes, port to port. */
@@ -63,21 +49,15 @@ export type RoutedRun = {
 
 export type RouteFault = {
   readonly run: Run;
-  readonly code: 'no-way' | 'port-blocked' | 'no-penetration' | 'slanting-fold' | 'apart';
+  readonly code: 'no-way' | 'barrier' | 'port-blocked' | 'via-blocked' | 'no-penetration' | 'apart';
   /** The port that is blocked, when one is. */
   readonly port: Port | null;
+  /** What stands in the only way, where something does: without the first alone there is one, where `isOne`. */
+  readonly barriers: readonly Named[];
+  readonly isOne: boolean;
 };
 
 export type Routes = { readonly routed: readonly RoutedRun[]; readonly faults: readonly RouteFault[] };
-
-type PortPlace = {
-  readonly port: Port;
-  readonly item: Hung;
-  readonly at: PointMm;
-  /** Where the cable is clear of its own gear. */
-  readonly stub: PointMm;
-  readonly opens: Direction;
-};
 
 /** What came of a run: its way, or why it has none. */
 export type RouteOutcome =
@@ -98,47 +78,91 @@ export function routesOf(outcomes: readonly RouteOutcome[]): Routes {
 
 /**
  * The way of a run: the shortest along and across, with the fewest bends. Setbacks are kept where there is a way that keeps
- * them; else the way says that it does not. Null for a run from a knockout to itself, which leads nowhere: what the plan
+ * them; else the way says that it does not. It goes by all that the run is locked to. Null for a run from a knockout to itself, which leads nowhere: what the plan
  * contradicts itself in is told by a check of its own.
  */
 export const routeOf = query((prepared: Prepared, id: string): RouteOutcome | null => {
   const run = prepared.runs.get(id);
   if (run === undefined) return null;
   if (run.from.placement === run.to.placement && run.from.knockout === run.to.knockout) return null;
-  const [from, to] = [placeOf(prepared, run.from), placeOf(prepared, run.to)];
+  const ends = [placeOfPort(prepared, run.from), placeOfPort(prepared, run.to)] as const;
   const worlds: readonly World[] = hasSetbacks(prepared) ? ['kept', 'free'] : ['free'];
-  let fault: RouteFault = { run, code: 'no-way', port: null };
+  let fault: RouteFault = faultOf(run, 'no-way');
   for (const world of worlds) {
-    const blocked = [from, to].find((place) => isBlocked(prepared, place, world));
+    const blocked = ends.find((place) => isBlocked(prepared, place, world));
     if (blocked !== undefined) {
-      fault = { run, code: 'port-blocked', port: blocked.port };
+      fault = { ...faultOf(run, 'port-blocked'), port: blocked.port };
       continue;
     }
-    const path = findPath(
-      graphOf(prepared, world),
-      endAt(prepared, from, from.opens, world),
-      endAt(prepared, to, ((to.opens + 2) % 4) as Direction, world),
-    );
+    const path = pathIn(prepared, run, ends, world);
     if (path !== null) {
       const isInSetback = world === 'free' && worlds.length > 1;
-      return { kind: 'routed', routed: routedRun(prepared, run, [from, to], path, { world, isInSetback }) };
+      return { kind: 'routed', routed: routedRun(prepared, run, ends, path, { world, isInSetback }) };
     }
-    fault = { run, code: whyNoWay(prepared, from.item.face.id, to.item.face.id), port: null };
+    fault = whyNoWay(prepared, run, ends);
   }
   return { kind: 'fault', fault };
 }, isSameOutcome);
+
+function faultOf(run: Run, code: RouteFault['code']): RouteFault {
+  return { run, code, port: null, barriers: [], isOne: false };
+}
+
+type Ends = readonly [PortPlace, PortPlace];
+
+/** The best way of a run in a world, by all that it is locked to; null where there is none. */
+function pathIn(prepared: Prepared, run: Run, [from, to]: Ends, world: World): FoundPath | null {
+  const places = run.via.map((via) => goBy(prepared, via, world));
+  if (places.some((place) => place === null)) return null;
+  const goal = endAt(prepared, to, ((to.opens + 2) % 4) as Direction, world);
+  return findPath(
+    goingBy(
+      graphOf(prepared, world),
+      places.filter((place) => place !== null),
+    ),
+    endAt(prepared, from, from.opens, world),
+    { ...goal, face: faceInLayer(goal.face, places.length) },
+  );
+}
+
+function goBy(prepared: Prepared, via: Via, world: World): GoBy | null {
+  if (via.at === 'penetration') return via;
+  const grid = gridAt(prepared, world, via.face);
+  const node = grid === undefined ? -1 : nodeAt(grid, pointUm([via.xMm, via.yMm]));
+  return node < 0 ? null : { at: 'node', node: { face: via.face, node } };
+}
+
+/** What a run would count for with nothing in its way: no way of it counts for less. Null where not even then there is one. */
+export function leastCostMm(prepared: Prepared, run: Run): number | null {
+  const ends = [placeOfPort(prepared, run.from), placeOfPort(prepared, run.to)] as const;
+  const path = pathIn(prepared, { ...run, via: [] }, ends, 'bare');
+  return path === null ? null : path.costUm / UM_PER_MM + 2 * CABLE_CLEAR_MM;
+}
 
 function isSameOutcome(a: RouteOutcome | null, b: RouteOutcome | null): boolean {
   if (a?.kind === 'routed' && b?.kind === 'routed') {
     return a.routed.run === b.routed.run && wayText(a.routed) === wayText(b.routed);
   }
   if (a?.kind !== 'fault' || b?.kind !== 'fault') return a === b;
-  return a.fault.run === b.fault.run && a.fault.code === b.fault.code && a.fault.port === b.fault.port;
+  return a.fault.run === b.fault.run && faultText(a.fault) === faultText(b.fault);
+}
+
+function faultText({ code, port, barriers, isOne }: RouteFault): string {
+  return JSON.stringify({ code, port, barriers, isOne });
 }
 
 /** All that a way says, but its run and its working. */
-function wayText({ legs, penetrations, bendCount, isInSetback, pathMm, totalMm }: RoutedRun): string {
-  return JSON.stringify({ legs, penetrations, bendCount, isInSetback, pathMm, totalMm });
+function wayText({
+  legs,
+  penetrations,
+  bendCount,
+  boreCount,
+  costMm,
+  isInSetback,
+  pathMm,
+  totalMm,
+}: RoutedRun): string {
+  return JSON.stringify({ legs, penetrations, bendCount, boreCount, costMm, isInSetback, pathMm, totalMm });
 }
 
 /** How many runs have no way. */
@@ -164,171 +188,61 @@ export const runsThrough = query(
   isSameList,
 );
 
-// The site as cables may go through it, with setbacks kept or not. Each part is asked for by its face and its world.
-
-type World = 'kept' | 'free';
-const worldKey = (world: World, face: string) => `${world} ${face}`;
-const ofKey = (key: string): readonly [World, string] => {
-  const [world, face = ''] = key.split(' ');
-  return [world === 'kept' ? 'kept' : 'free', face];
-};
-
-const ANY = 'any';
-const setbacksOfSite = fact(
-  (model: Prepared) => new Map([[ANY, model.faces.list.some(({ setbacks }) => setbacks.length > 0)]]),
-  (model) => model.faces.list.map(({ setbacks }) => setbacks),
-);
-
-function hasSetbacks(prepared: Prepared): boolean {
-  return setbacksOfSite.of(prepared, ANY) ?? false;
-}
-
-function graphOf(prepared: Prepared, world: World): RouteGraph {
-  return {
-    gridOf: (face) => gridAt(prepared, worldKey(world, face)),
-    linksAt: (face) => linksAt(prepared, worldKey(world, face)),
-    only: null,
-  };
-}
-
-/** What a face’s grid must have on it and must keep out of. */
-const demandOf = query((prepared: Prepared, key: string): GridDemand | undefined => {
-  const [world, faceId] = ofKey(key);
-  const face = prepared.site.faces.get(faceId);
-  if (face === undefined) return undefined;
-  const stubs = (prepared.onFace.get(faceId) ?? []).flatMap(({ id }) =>
-    prepared.runsOfGear
-      .get(id)
-      .flatMap(({ from, to }) =>
-        [from, to].filter((port) => port.placement === id).map((port) => placeOf(prepared, port).stub),
-      ),
-  );
-  const penetrationPoints = holesAt(prepared, faceId).flatMap((hole) =>
-    hole.ends.filter((end) => end.face === faceId).map(({ at }) => at),
-  );
-  const kept = world === 'kept' ? keptFree(prepared, face) : [];
-  return {
-    face,
-    keepOut: [...keepOutOf(prepared, faceId), ...kept],
-    points: [...stubs, ...penetrationPoints],
-  };
-});
-
-const ownLinesOf = query(
-  (prepared: Prepared, key: string): Lines | undefined => {
-    const demand = demandOf(prepared, key);
-    return demand === undefined ? undefined : ownLines(demand);
-  },
-  (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
-);
-
-const badFolds = single(
-  (prepared: Prepared): ReadonlySet<string> => {
-    const bad = prepared.site.problems.flatMap(({ code, fold }) =>
-      code === 'fold-length' && fold !== null ? [fold] : [],
-    );
-    return new Set(bad);
-  },
-  (a, b) => isSameList([...a], [...b]),
-);
-
-/** A face as far as its folds go. */
-const foldableOf = query(
-  (prepared: Prepared, id: string): Foldable | undefined => prepared.site.faces.get(id),
-  (a, b) => a === b || (a !== undefined && b !== undefined && a.outline === b.outline),
-);
-
-const crossingsAt = query((prepared: Prepared, id: string): readonly Crossing[] => {
-  const face = foldableOf(prepared, id);
-  if (face === undefined) return [];
-  const folds = prepared.foldsOfFace.get(id);
-  return crossingsFrom(face, folds, badFolds(prepared), (other) => foldableOf(prepared, other));
-});
-
-/** The faces that straight folds join to one, all ways on, in the plan’s order. */
-const foldedTogether = fact(
-  (prepared: Prepared): ReadonlyMap<string, readonly string[]> => {
-    const of = new Map<string, readonly string[]>();
-    const order = new Map(prepared.faces.ids.map((id, place) => [id, place]));
-    for (const id of prepared.faces.ids) {
-      if (of.has(id)) continue;
-      const reached = new Set([id]);
-      for (const each of reached) for (const { toFace } of crossingsAt(prepared, each)) reached.add(toFace);
-      const together = [...reached].sort((a, b) => (order.get(a) ?? 0) - (order.get(b) ?? 0));
-      for (const each of together) of.set(each, together);
-    }
-    return of;
-  },
-  placingInputs,
-  isSameList,
-);
-
-/** The lines of all faces folded together with one, carried over their folds. By the first of them. */
-const linesTogether = query((prepared: Prepared, key: string): ReadonlyMap<string, Lines> => {
-  const [world, first] = ofKey(key);
-  const together = foldedTogether.of(prepared, first) ?? [];
-  const own = together.flatMap((id) => {
-    const lines = ownLinesOf(prepared, worldKey(world, id));
-    return lines === undefined ? [] : [[id, lines] as const];
-  });
-  return carriedLines(
-    new Map(own),
-    together.flatMap((id) => crossingsAt(prepared, id)),
-  );
-});
-
-const linesAt = query(
-  (prepared: Prepared, key: string): Lines | undefined => {
-    const [world, face] = ofKey(key);
-    const [first = face] = foldedTogether.of(prepared, face) ?? [];
-    return linesTogether(prepared, worldKey(world, first)).get(face);
-  },
-  (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
-);
-
-const gridAt = query(
-  (prepared: Prepared, key: string): FaceGrid | undefined => {
-    const [demand, lines] = [demandOf(prepared, key), linesAt(prepared, key)];
-    return demand === undefined || lines === undefined ? undefined : buildGrid(demand, lines);
-  },
-  (a, b) => a === b || (a !== undefined && b !== undefined && isSameGrid(a, b)),
-);
-
-const linksAt = query((prepared: Prepared, key: string): ReadonlyMap<number, readonly CableLink[]> => {
-  const [world, face] = ofKey(key);
-  const grid = gridAt(prepared, key);
-  if (grid === undefined) return new Map();
-  return linksFrom(grid, crossingsAt(prepared, face), holesAt(prepared, face), (other) =>
-    gridAt(prepared, worldKey(world, other)),
-  );
-});
-
-/** Setbacks along edges that are folded to nothing: over a fold a cable has to go. */
-function keptFree(prepared: Prepared, face: SiteFace): BoxMm[] {
-  const folded = new Set(foldsAt(prepared.foldsOfFace.get(face.id), face.id).map(({ here }) => here.edge));
-  return setbackZones(face)
-    .filter(({ setback }) => !folded.has(setback.edge))
-    .flatMap(setbackBoxes);
-}
-
-/**
- * Why nothing leads from face to face: blocked on the way where straight folds and holes join them; else what is missing
- * is a hole, where one would; else a slanting fold lies between, which routes do not cross; else nothing joins them.
- */
-function whyNoWay(prepared: Prepared, from: string, to: string): RouteFault['code'] {
+/** Why a run has no way: a place it is locked to; what is in the way; a missing penetration; nothing that joins its faces. */
+function whyNoWay(prepared: Prepared, run: Run, ends: Ends): RouteFault {
+  const [from, to] = ends.map(({ item }) => item.face.id) as [string, string];
+  const isLocked = run.via.length > 0;
+  if (isLocked && pathIn(prepared, { ...run, via: [] }, ends, 'free') !== null)
+    return faultOf(run, 'via-blocked');
   const { site } = prepared;
-  const straightFrom = (id: string) => crossingsAt(prepared, id).map(({ toFace }) => toFace);
   const otherSide = (id: string) => {
     const other = site.faces.get(id)?.otherSide;
     return other == null ? [] : [other];
   };
   const isPassed = (id: string) =>
     [id, ...otherSide(id)].some((each) => prepared.penetrationsOnFace.get(each).length > 0);
-  const folded = (id: string) => foldsAt(prepared.foldsOfFace.get(id), id).map(({ there }) => there.face);
-  if (reaches(from, to, (id) => [...straightFrom(id), ...(isPassed(id) ? otherSide(id) : [])]))
-    return 'no-way';
-  if (reaches(from, to, (id) => [...straightFrom(id), ...otherSide(id)])) return 'no-penetration';
-  return reaches(from, to, (id) => [...folded(id), ...otherSide(id)]) ? 'slanting-fold' : 'apart';
+  if (reaches(from, to, (id) => [...foldedTo(prepared, id), ...(isPassed(id) ? otherSide(id) : [])]))
+    return barrierOf(prepared, run, ends);
+  const isHoleMissing = reaches(from, to, (id) => [...foldedTo(prepared, id), ...otherSide(id)]);
+  return faultOf(run, isHoleMissing ? 'no-penetration' : 'apart');
+}
+
+/** So many things in the way are tried one by one: each is a search of its own. */
+const MOST_TRIED = 24;
+
+/** What is in the way of a run: the way that it would take with nothing there tells what to try. */
+function barrierOf(prepared: Prepared, run: Run, ends: Ends): RouteFault {
+  const bare = pathIn(prepared, { ...run, via: [] }, ends, 'bare');
+  if (bare === null) return faultOf(run, 'no-way');
+  const { legs } = routedRun(prepared, run, ends, bare, { world: 'bare', isInSetback: false });
+  const faces = [...new Set(legs.map(({ face }) => face))];
+  const own = new Set(ends.map(({ item }) => item.id));
+  const crossed = faces.flatMap((face) =>
+    obstructionsOf(prepared, face).filter(
+      ({ key, boxes }) =>
+        !own.has(key) && legs.some((leg) => leg.face === face && boxes.some((box) => doesLegEnter(leg, box))),
+    ),
+  );
+  const others = faces.flatMap((face) => obstructionsOf(prepared, face));
+  for (const { key, name } of [...new Set([...crossed, ...others])].slice(0, MOST_TRIED)) {
+    const world: World = `without:${key}`;
+    if (ends.some((place) => isBlocked(prepared, place, world))) continue;
+    if (pathIn(prepared, { ...run, via: [] }, ends, world) !== null)
+      return { ...faultOf(run, 'barrier'), barriers: [name], isOne: true };
+  }
+  return crossed.length === 0
+    ? faultOf(run, 'no-way')
+    : { ...faultOf(run, 'barrier'), barriers: crossed.map(({ name }) => name) };
+}
+
+/** Whether a straight leg along or across comes into a box, by more than a touch. */
+function doesLegEnter({ from, to }: Leg, { minX, minY, maxX, maxY }: BoxMm): boolean {
+  return (
+    Math.min(from[0], to[0]) < maxX - SAME_POINT_MM &&
+    Math.max(from[0], to[0]) > minX + SAME_POINT_MM &&
+    Math.min(from[1], to[1]) < maxY - SAME_POINT_MM &&
+    Math.max(from[1], to[1]) > minY + SAME_POINT_MM
+  );
 }
 
 function reaches(from: string, to: string, next: (id: string) => readonly string[]): boolean {
@@ -337,62 +251,9 @@ function reaches(from: string, to: string, next: (id: string) => readonly string
   return reached.has(to);
 }
 
-/** What cables keep out of on a face: gear and obstacles, each with its clear zone. A board has its cables on it or behind. */
-const keepOutOf = query((prepared: Prepared, faceId: string): readonly BoxMm[] => {
-  const gear = (prepared.onFace.get(faceId) ?? [])
-    .filter(({ type }) => type.kind !== 'board')
-    .map(({ body }) => growBox(body, CABLE_CLEAR_MM));
-  const obstacles = (prepared.site.faces.get(faceId)?.inTheWay ?? []).flatMap(({ obstacle, boxes }) =>
-    boxes.map((box) => growBox(box, obstacle.clearMm)),
-  );
-  return [...gear, ...obstacles];
-});
-
-function placeOf(prepared: Prepared, port: Port): PortPlace {
-  const item = prepared.hung.get(port.placement);
-  const knockout = item?.type.knockouts.find(({ id }) => id === port.knockout);
-  if (item === undefined || knockout === undefined) {
-    throw new Error(`The port ${port.placement}/${port.knockout} does not exist: the plan was not checked.`);
-  }
-  const { at, opens } = knockoutOnFace(item.body, knockout);
-  const stub: PointMm = [at[0] + opens[0] * CABLE_CLEAR_MM, at[1] + opens[1] * CABLE_CLEAR_MM];
-  const direction = opens[0] === 1 ? RIGHT : opens[0] === -1 ? LEFT : opens[1] === 1 ? UP : DOWN;
-  return { port, item, at, stub, opens: direction };
-}
-
-/** The usable holes of a face, from either side. */
-function holesAt(prepared: Prepared, faceId: string): Hole[] {
-  return penetrationsAt(prepared, faceId).flatMap(({ id }) => holeOf(prepared, id) ?? []);
-}
-
-const holeOf = query((prepared: Prepared, id: string): Hole | null => {
-  const penetration = prepared.penetrations.get(id);
-  const places = penetration === undefined ? null : findPenetrationPlaces(prepared.site, penetration);
-  if (penetration === undefined || places === null) return null;
-  const isUsable = [places.here, places.there].every(
-    ({ face, at }) => isInside(at, face.outline) && !isInAnyBox(pointUm(at), keepOutOf(prepared, face.id)),
-  );
-  if (!isUsable) return null;
-  return {
-    penetration: penetration.id,
-    ends: [
-      { face: places.here.face.id, at: places.here.at },
-      { face: places.there.face.id, at: places.there.at },
-    ],
-    thicknessMm: places.thicknessMm,
-  };
-});
-
-function isBlocked(prepared: Prepared, { stub, item }: PortPlace, world: World): boolean {
-  const demand = demandOf(prepared, worldKey(world, item.face.id));
-  return (
-    demand === undefined || !isInside(stub, item.face.outline) || isInAnyBox(pointUm(stub), demand.keepOut)
-  );
-}
-
 function endAt(prepared: Prepared, place: PortPlace, direction: Direction, world: World): SearchEnd {
   const face = place.item.face.id;
-  const grid = gridAt(prepared, worldKey(world, face));
+  const grid = gridAt(prepared, world, face);
   const node = grid === undefined ? -1 : nodeAt(grid, pointUm(place.stub));
   if (node < 0) throw new Error(`The stub of ${place.port.placement} is not on the grid.`);
   return { face, node, direction };
@@ -405,8 +266,9 @@ function routedRun(
   path: FoundPath,
   { world, isInSetback }: { readonly world: World; readonly isInSetback: boolean },
 ): RoutedRun {
-  const points = path.nodes.flatMap(({ face, node, via }) => {
-    const grid = gridAt(prepared, worldKey(world, face));
+  const points = path.nodes.flatMap(({ face: key, node, via }) => {
+    const { face } = faceOfLayer(key);
+    const grid = gridAt(prepared, world, face);
     if (grid === undefined) return [];
     const [x, y] = pointOfNode(grid, node);
     return [{ face, at: [x / UM_PER_MM, y / UM_PER_MM] as PointMm, via }];
@@ -423,6 +285,8 @@ function routedRun(
     legs: mergedLegs(ends),
     penetrations: points.flatMap(({ via }) => via ?? []),
     bendCount: path.bendCount,
+    boreCount: path.boreCount,
+    costMm: path.costUm / UM_PER_MM + 2 * CABLE_CLEAR_MM,
     isInSetback,
     pathMm,
     totalMm,

@@ -15,6 +15,9 @@ export type FoundPath = {
   readonly nodes: readonly (FaceNode & { readonly via: string | null })[];
   readonly lengthUm: number;
   readonly bendCount: number;
+  readonly boreCount: number;
+  /** All that it counts for, in micrometres of cable; bends that count for nothing break ties and are not in it. */
+  readonly costUm: number;
 };
 
 const NO_STATE = -1;
@@ -30,6 +33,8 @@ export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): 
   const reached = new ReachedFaces(graph);
   const queue = new FlatQueue<number>();
   const estimate = estimator(graph, goal.node);
+  const bend = graph.weights.bendUm * BENDS_PER_UM + 1;
+  const boreCost = graph.weights.boreUm * BENDS_PER_UM;
   let goalCost = Infinity;
   let beforeGoal = NO_STATE;
 
@@ -52,10 +57,11 @@ export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): 
     const direction = state & 3;
     const base = reached.cost[state] ?? 0;
     if (node < here.base || node >= here.end) here = reached.faceAt(node);
-    const { xsUm, ysUm, freeRight, freeUp } = here.grid;
+    const { xsUm, ysUm, freeRight, freeUp, bores } = here.grid;
+    const { factor } = here;
     const local = node - here.base;
     if (local === goal.node && here.grid.face === goal.face && direction !== (goal.direction + 2) % 4) {
-      const cost = base + (direction === goal.direction ? 0 : 1);
+      const cost = base + (direction === goal.direction ? 0 : bend);
       if (cost < goalCost) {
         goalCost = cost;
         beforeGoal = state;
@@ -65,22 +71,26 @@ export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): 
     const columns = xsUm.length;
     const i = local % columns;
     const j = (local - i) / columns;
-    const straight = (to: number) => (to === direction ? 0 : 1);
+    const straight = (to: number) => (to === direction ? 0 : bend);
+    // A whole number of micrometres, so that equal costs stay equal.
+    const weighed = (stepUm: number) => (factor === 1 ? stepUm : Math.round(stepUm * factor)) * BENDS_PER_UM;
+    const bored = (from: number, to: number, counts: Int32Array | undefined) =>
+      counts === undefined ? 0 : Math.abs((counts[to] ?? 0) - (counts[from] ?? 0)) * boreCost;
     if (direction !== LEFT && freeRight[local] === 1) {
-      const stepUm = (xsUm[i + 1] ?? 0) - (xsUm[i] ?? 0);
-      reach((node + 1) * 4 + RIGHT, state, base + stepUm * BENDS_PER_UM + straight(RIGHT));
+      const cost = weighed((xsUm[i + 1] ?? 0) - (xsUm[i] ?? 0)) + bored(i, i + 1, bores?.toX);
+      reach((node + 1) * 4 + RIGHT, state, base + cost + straight(RIGHT));
     }
     if (direction !== DOWN && freeUp[local] === 1) {
-      const stepUm = (ysUm[j + 1] ?? 0) - (ysUm[j] ?? 0);
-      reach((node + columns) * 4 + UP, state, base + stepUm * BENDS_PER_UM + straight(UP));
+      const cost = weighed((ysUm[j + 1] ?? 0) - (ysUm[j] ?? 0)) + bored(j, j + 1, bores?.toY);
+      reach((node + columns) * 4 + UP, state, base + cost + straight(UP));
     }
     if (direction !== RIGHT && i > 0 && freeRight[local - 1] === 1) {
-      const stepUm = (xsUm[i] ?? 0) - (xsUm[i - 1] ?? 0);
-      reach((node - 1) * 4 + LEFT, state, base + stepUm * BENDS_PER_UM + straight(LEFT));
+      const cost = weighed((xsUm[i] ?? 0) - (xsUm[i - 1] ?? 0)) + bored(i - 1, i, bores?.toX);
+      reach((node - 1) * 4 + LEFT, state, base + cost + straight(LEFT));
     }
     if (direction !== UP && j > 0 && freeUp[local - columns] === 1) {
-      const stepUm = (ysUm[j] ?? 0) - (ysUm[j - 1] ?? 0);
-      reach((node - columns) * 4 + DOWN, state, base + stepUm * BENDS_PER_UM + straight(DOWN));
+      const cost = weighed((ysUm[j] ?? 0) - (ysUm[j - 1] ?? 0)) + bored(j - 1, j, bores?.toY);
+      reach((node - columns) * 4 + DOWN, state, base + cost + straight(DOWN));
     }
     for (const link of here.links.get(local) ?? []) {
       const there = reached.faceOf(link.to.face);
@@ -89,14 +99,20 @@ export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): 
       const to = (there.base + link.to.node) * 4;
       // Straight over a fold; a cable that runs along the fold comes to run along it on the other face.
       if (link.turn !== null) reach(to + (link.turn[direction] ?? direction), state, linkCost);
-      else for (const out of [RIGHT, UP, LEFT, DOWN]) reach(to + out, state, linkCost);
+      else {
+        // Over a slanting fold a way leaves as it likes: any but straight on is a bend. Out of a hole none is.
+        const isFree = link.straight === null;
+        const on = link.straight?.[direction] ?? null;
+        for (const out of [RIGHT, UP, LEFT, DOWN])
+          reach(to + out, state, linkCost + (isFree || on === out ? 0 : bend));
+      }
     }
   }
   if (goalCost === Infinity) return null;
   return {
-    nodes: trace(reached, beforeGoal),
-    lengthUm: Math.floor(goalCost / BENDS_PER_UM),
+    ...trace(reached, beforeGoal),
     bendCount: goalCost % BENDS_PER_UM,
+    costUm: Math.floor(goalCost / BENDS_PER_UM),
   };
 }
 
@@ -106,6 +122,7 @@ type ReachedFace = {
   readonly links: ReadonlyMap<number, readonly CableLink[]>;
   readonly base: number;
   readonly end: number;
+  readonly factor: number;
 };
 
 /** The faces a search has come to, with what it knows of each of their nodes and directions. */
@@ -136,7 +153,8 @@ class ReachedFaces {
   private add(grid: FaceGrid): ReachedFace {
     const base = this.inOrder.at(-1)?.end ?? 0;
     const end = base + grid.freeRight.length;
-    const made = { grid, links: this.graph.linksAt(grid.face), base, end };
+    const factor = this.graph.weights.factorOf(grid.face);
+    const made = { grid, links: this.graph.linksAt(grid.face), base, end, factor };
     this.inOrder.push(made);
     const [cost, cameFrom, done] = [this.cost, this.cameFrom, this.done];
     this.cost = new Float64Array(end * 4).fill(Infinity, base * 4);
@@ -149,27 +167,52 @@ class ReachedFaces {
   }
 }
 
-function trace(reached: ReachedFaces, last: number): FoundPath['nodes'] {
+/** Back from the last state, with what the way is long and how often it is bored. */
+function trace(reached: ReachedFaces, last: number): Pick<FoundPath, 'nodes' | 'lengthUm' | 'boreCount'> {
   const nodes: (FaceNode & { via: string | null })[] = [];
+  let [lengthUm, boreCount] = [0, 0];
   for (let state = last; state !== NO_STATE;) {
     const here = reached.faceAt(state >> 2);
     const node = (state >> 2) - here.base;
     const before = reached.cameFrom[state] ?? NO_STATE;
     const { face } = here.grid;
-    nodes.push({ face, node, via: before === NO_STATE ? null : viaOf(reached, before, { face, node }) });
+    let via: string | null = null;
+    if (before !== NO_STATE) {
+      const from = reached.faceAt(before >> 2);
+      const fromNode = (before >> 2) - from.base;
+      if (from === here) {
+        const step = stepBetween(here.grid, fromNode, node);
+        lengthUm += step.lengthUm;
+        boreCount += step.boreCount;
+      } else {
+        const link = linkBetween(from, fromNode, { face, node });
+        lengthUm += link?.lengthUm ?? 0;
+        via = link?.penetration ?? null;
+      }
+    }
+    nodes.push({ face, node, via });
     state = before;
   }
-  return nodes.reverse();
+  return { nodes: nodes.reverse(), lengthUm, boreCount };
 }
 
-/** The hole by which a node was reached from the one before; null where it was none. */
-function viaOf(reached: ReachedFaces, before: number, to: FaceNode): string | null {
-  const from = reached.faceAt(before >> 2);
-  const links = from.links.get((before >> 2) - from.base) ?? [];
-  return (
-    links.find((link) => link.to.face === to.face && link.to.node === to.node && link.penetration !== null)
-      ?.penetration ?? null
-  );
+function stepBetween({ xsUm, ysUm, bores }: FaceGrid, from: number, to: number) {
+  const columns = xsUm.length;
+  const [i, j] = [from % columns, Math.floor(from / columns)];
+  const [k, l] = [to % columns, Math.floor(to / columns)];
+  const between = (values: Int32Array | undefined, a: number, b: number) =>
+    Math.abs((values?.[b] ?? 0) - (values?.[a] ?? 0));
+  return {
+    lengthUm: between(xsUm, i, k) + between(ysUm, j, l),
+    boreCount: between(bores?.toX, i, k) + between(bores?.toY, j, l),
+  };
+}
+
+/** The link by which a node was reached from another: the cheapest of those that lead there. */
+function linkBetween({ links }: ReachedFace, from: number, to: FaceNode): CableLink | undefined {
+  return (links.get(from) ?? [])
+    .filter((link) => link.to.face === to.face && link.to.node === to.node)
+    .sort((a, b) => a.costUm - b.costUm)[0];
 }
 
 /** A lower bound on what is left to go: along plus across on a single face, nothing across several. */

@@ -1,3 +1,4 @@
+import { wantedCheck } from './wanted-check.ts';
 import type { Family } from '../check/family.ts';
 import { penetrationFramingCheck } from './framing-check.ts';
 import { glandCheck } from './gland-check.ts';
@@ -9,5 +10,5 @@ export const SEAL: Family = {
   about: 'Holes through faces: what they meet on either side, and the gland in them',
   step: 'route',
   decidesPlaces: false,
-  checks: [penetrationFramingCheck, glandCheck, sealStackCheck],
+  checks: [penetrationFramingCheck, glandCheck, sealStackCheck, wantedCheck],
 };

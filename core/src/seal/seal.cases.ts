@@ -26,6 +26,10 @@ export const SEAL_CASES: Readonly<Record<string, CheckCases>> = {
       [set({ entry: { kind: 'sleeve', conduit: '1/2' } })],
     ],
   },
+  'seal.wanted': {
+    valid: [[]],
+    invalid: [[{ kind: 'remove-penetration', penetration: 'roof-hole' }]],
+  },
   'seal.stack': {
     valid: [[]],
     invalid: [

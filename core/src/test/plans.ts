@@ -4,7 +4,7 @@ import { METRIC_READER } from '../quantity/format.ts';
 import { toldText, type Told } from '../quantity/told.ts';
 import { tellingOf } from '../plan/names.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
-import { boxObstacle, faceOf, rectangle, spacedFraming } from '../demo/parts.ts';
+import { boxObstacle, faceOf, foldOf, rectangle, reverseOf, spacedFraming } from '../demo/parts.ts';
 import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
 import type { Placement } from '../plan/placement.ts';
@@ -14,7 +14,7 @@ import type { Face } from '../plan/face.ts';
 import { getMaterial } from '../site/materials.ts';
 import type { PointMm } from '../plan/values.ts';
 
-export { boxObstacle, faceOf, rectangle, spacedFraming };
+export { boxObstacle, faceOf, foldOf, rectangle, reverseOf, spacedFraming };
 export { lineObstacle as lineOf } from '../site/new-things.ts';
 
 /** Small made-up plans for tests. Lengths in mm. */

@@ -1,0 +1,360 @@
+import type { Hung, Prepared } from '../check/prepared.ts';
+import { isSameList } from '../derive/entities.ts';
+import { fact, query, single } from '../derive/query.ts';
+import { knockoutOnFace } from '../gear/body.ts';
+import { growBox, isInside, type BoxMm } from '../geometry/polygon.ts';
+import { penetrationsAt, placingInputs } from '../model/model.ts';
+import { gearName, obstacleName } from '../plan/names.ts';
+import type { Port } from '../plan/placement.ts';
+import type { PointMm } from '../plan/values.ts';
+import type { Named } from '../quantity/told.ts';
+import { findPenetrationPlaces } from '../site/penetration-places.ts';
+import { foldsAt } from '../site/folds.ts';
+import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
+import type { SiteFace } from '../site/site.ts';
+import {
+  isInAnyBox,
+  linksFrom,
+  type CableLink,
+  type Hole,
+  type RouteGraph,
+  type SearchWeights,
+} from './graph.ts';
+import {
+  buildGrid,
+  carriedLines,
+  DOWN,
+  isSameGrid,
+  isSameLines,
+  joinsFrom,
+  LEFT,
+  ownLines,
+  pointUm,
+  RIGHT,
+  slantKey,
+  toUm,
+  UP,
+  type Band,
+  type CarriedLines,
+  type Direction,
+  type FaceGrid,
+  type FaceJoins,
+  type Foldable,
+  type GridDemand,
+  type Lines,
+} from './grid.ts';
+
+/** How far cables keep from gear they do not enter (practice): room for a strap and a hand. */
+export const CABLE_CLEAR_MM = 25;
+
+/**
+ * The site as ways may go through it: `kept` keeps its setbacks, `free` does not, `bare` has nothing in the way at all, and
+ * `without` leaves one thing out that is in the way elsewhere.
+ */
+export type World = 'kept' | 'free' | 'bare' | `without:${string}`;
+
+/** Where a run leaves a piece of gear. */
+export type PortPlace = {
+  readonly port: Port;
+  readonly item: Hung;
+  readonly at: PointMm;
+  /** Where the cable is clear of its own gear. */
+  readonly stub: PointMm;
+  readonly opens: Direction;
+};
+
+export function placeOfPort(prepared: Prepared, port: Port): PortPlace {
+  const item = prepared.hung.get(port.placement);
+  const knockout = item?.type.knockouts.find(({ id }) => id === port.knockout);
+  if (item === undefined || knockout === undefined) {
+    throw new Error(`The port ${port.placement}/${port.knockout} does not exist: the plan was not checked.`);
+  }
+  const { at, opens } = knockoutOnFace(item.body, knockout);
+  const stub: PointMm = [at[0] + opens[0] * CABLE_CLEAR_MM, at[1] + opens[1] * CABLE_CLEAR_MM];
+  const direction = opens[0] === 1 ? RIGHT : opens[0] === -1 ? LEFT : opens[1] === 1 ? UP : DOWN;
+  return { port, item, at, stub, opens: direction };
+}
+
+/** Something that ways go round, by the boxes that they keep out of. */
+export type Obstruction = { readonly key: string; readonly name: Named; readonly boxes: readonly BoxMm[] };
+
+/** What ways go round on a face: gear and obstacles, each with its clear zone. Boards and modules have cables on or under them. */
+export const obstructionsOf = query((prepared: Prepared, faceId: string): readonly Obstruction[] => {
+  const gear = (prepared.onFace.get(faceId) ?? [])
+    .filter(({ type }) => type.kind !== 'board')
+    .map(({ id, body }) => ({ key: id, name: gearName(id), boxes: [growBox(body, CABLE_CLEAR_MM)] }));
+  const obstacles = (prepared.site.faces.get(faceId)?.inTheWay ?? [])
+    .filter(({ obstacle }) => obstacle.kind !== 'modules')
+    .map(({ obstacle, boxes }) => ({
+      key: `${faceId}/${obstacle.id}`,
+      name: obstacleName(faceId, obstacle.id),
+      boxes: boxes.map((box) => growBox(box, obstacle.clearMm)),
+    }));
+  return [...gear, ...obstacles];
+});
+
+export function keepOutOf(prepared: Prepared, faceId: string): readonly BoxMm[] {
+  return obstructionsOf(prepared, faceId).flatMap(({ boxes }) => boxes);
+}
+
+function keepOutIn(prepared: Prepared, world: World, face: SiteFace): readonly BoxMm[] {
+  if (world === 'bare') return [];
+  const left = world.startsWith('without:') ? world.slice('without:'.length) : null;
+  const things = obstructionsOf(prepared, face.id).filter(({ key }) => key !== left);
+  const unbored = framingOf(face).flatMap(({ box, mayBore }) => (mayBore ? [] : [box]));
+  const kept = world === 'kept' ? keptFree(prepared, face) : [];
+  return [...things.flatMap(({ boxes }) => boxes), ...unbored, ...kept];
+}
+
+/** In a cavity ways meet the framing itself: only a bored hole leads through, and none runs inside a member. */
+function framingOf(face: SiteFace) {
+  if (face.face.kind !== 'cavity') return [];
+  return face.members.map(({ axis, centreMm, widthMm, fromMm, toMm, mayBore }) => {
+    const [minMm, maxMm] = [centreMm - widthMm / 2, centreMm + widthMm / 2];
+    const box: BoxMm =
+      axis === 'vertical'
+        ? { minX: minMm, maxX: maxMm, minY: fromMm, maxY: toMm }
+        : { minX: fromMm, maxX: toMm, minY: minMm, maxY: maxMm };
+    const band: Band = { axis, minMm, maxMm, fromMm, toMm, isBored: true };
+    return { box, band, mayBore };
+  });
+}
+
+/** Setbacks along edges that are folded to nothing: over a fold a cable has to go. */
+function keptFree(prepared: Prepared, face: SiteFace): BoxMm[] {
+  const folded = new Set(foldsAt(prepared.foldsOfFace.get(face.id), face.id).map(({ here }) => here.edge));
+  return setbackZones(face)
+    .filter(({ setback }) => !folded.has(setback.edge))
+    .flatMap(setbackBoxes);
+}
+
+/** The usable holes of a face, from either side. */
+function holesAt(prepared: Prepared, faceId: string): Hole[] {
+  return penetrationsAt(prepared, faceId).flatMap(({ id }) => usableHole(prepared, id) ?? []);
+}
+
+const usableHole = query((prepared: Prepared, id: string): Hole | null => {
+  const penetration = prepared.penetrations.get(id);
+  const places = penetration === undefined ? null : findPenetrationPlaces(prepared.site, penetration);
+  if (penetration === undefined || places === null) return null;
+  const { here, there, thicknessMm } = places;
+  // A housing that is used stands where the hole is: it is not in its own way.
+  const isOwn = penetration.entry.kind === 'existing';
+  const isUsable = [here, there].every(
+    ({ face, at }) =>
+      isInside(at, face.outline) && (isOwn || !isInAnyBox(pointUm(at), keepOutOf(prepared, face.id))),
+  );
+  if (!isUsable) return null;
+  return {
+    penetration: penetration.id,
+    ends: [
+      { face: here.face.id, at: here.at },
+      { face: there.face.id, at: there.at },
+    ],
+    thicknessMm,
+  };
+});
+
+// What a search goes over. Each part is asked for by its face and its world.
+
+function worldKey(world: World, face: string): string {
+  return `${world} ${face}`;
+}
+
+function ofKey(key: string): readonly [World, string] {
+  const [world, face = ''] = key.split(' ');
+  return [world as World, face];
+}
+
+const ANY = 'any';
+const setbacksOfSite = fact(
+  (model: Prepared) => new Map([[ANY, model.faces.list.some(({ setbacks }) => setbacks.length > 0)]]),
+  (model) => model.faces.list.map(({ setbacks }) => setbacks),
+);
+
+export function hasSetbacks(prepared: Prepared): boolean {
+  return setbacksOfSite.of(prepared, ANY) ?? false;
+}
+
+/** What a face’s grid must have on it and must keep out of. */
+const demandOf = query((prepared: Prepared, key: string): GridDemand | undefined => {
+  const [world, faceId] = ofKey(key);
+  const face = prepared.site.faces.get(faceId);
+  if (face === undefined) return undefined;
+  const stubs = (prepared.onFace.get(faceId) ?? []).flatMap(({ id }) =>
+    prepared.runsOfGear
+      .get(id)
+      .flatMap(({ from, to }) =>
+        [from, to].filter((port) => port.placement === id).map((port) => placeOfPort(prepared, port).stub),
+      ),
+  );
+  const holes = holesAt(prepared, faceId).flatMap((hole) =>
+    hole.ends.filter((end) => end.face === faceId).map(({ at }) => at),
+  );
+  const bands =
+    world === 'bare' ? [] : framingOf(face).flatMap(({ band, mayBore }) => (mayBore ? [band] : []));
+  return {
+    face,
+    keepOut: keepOutIn(prepared, world, face),
+    bands,
+    points: [...stubs, ...holes, ...viaPoints(prepared, faceId)],
+  };
+});
+
+/** Where runs are locked to go by on a face. */
+const viaPoints = query((prepared: Prepared, face: string): readonly PointMm[] =>
+  prepared.runsByPoint
+    .get(face)
+    .flatMap(({ via }) =>
+      via.flatMap((each): PointMm[] =>
+        each.at === 'point' && each.face === face ? [[each.xMm, each.yMm]] : [],
+      ),
+    ),
+);
+
+const ownLinesOf = query(
+  (prepared: Prepared, key: string): Lines | undefined => {
+    const demand = demandOf(prepared, key);
+    return demand === undefined ? undefined : ownLines(demand);
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
+);
+
+const badFolds = single(
+  (prepared: Prepared): ReadonlySet<string> => {
+    const bad = prepared.site.problems.flatMap(({ code, fold }) =>
+      code === 'fold-length' && fold !== null ? [fold] : [],
+    );
+    return new Set(bad);
+  },
+  (a, b) => isSameList([...a], [...b]),
+);
+
+/** A face as far as its folds go. */
+const foldableOf = query(
+  (prepared: Prepared, id: string): Foldable | undefined => prepared.site.faces.get(id),
+  (a, b) => a === b || (a !== undefined && b !== undefined && a.outline === b.outline),
+);
+
+const joinsAt = query((prepared: Prepared, id: string): FaceJoins => {
+  const face = foldableOf(prepared, id);
+  if (face === undefined) return { crossings: [], slants: [] };
+  return joinsFrom(face, prepared.foldsOfFace.get(id), badFolds(prepared), (other) =>
+    foldableOf(prepared, other),
+  );
+});
+
+/** The faces that are joined to one by a fold. */
+export function foldedTo(prepared: Prepared, face: string): string[] {
+  const { crossings, slants } = joinsAt(prepared, face);
+  return [...crossings, ...slants].map(({ toFace }) => toFace);
+}
+
+/** The faces that folds join to one, all ways on, in the plan’s order. */
+const foldedTogether = fact(
+  (prepared: Prepared): ReadonlyMap<string, readonly string[]> => {
+    const of = new Map<string, readonly string[]>();
+    const order = new Map(prepared.faces.ids.map((id, place) => [id, place]));
+    for (const id of prepared.faces.ids) {
+      if (of.has(id)) continue;
+      const reached = new Set([id]);
+      for (const each of reached) for (const other of foldedTo(prepared, each)) reached.add(other);
+      const together = [...reached].sort((a, b) => (order.get(a) ?? 0) - (order.get(b) ?? 0));
+      for (const each of together) of.set(each, together);
+    }
+    return of;
+  },
+  placingInputs,
+  isSameList,
+);
+
+/** The lines of all faces folded together with one, carried over their folds. By the first of them. */
+const linesTogether = query((prepared: Prepared, key: string): CarriedLines => {
+  const [world, first] = ofKey(key);
+  const together = foldedTogether.of(prepared, first) ?? [];
+  const own = together.flatMap((id) => {
+    const lines = ownLinesOf(prepared, worldKey(world, id));
+    return lines === undefined ? [] : [[id, lines] as const];
+  });
+  const joins = together.map((id) => joinsAt(prepared, id));
+  return carriedLines(
+    new Map(own),
+    joins.flatMap(({ crossings }) => crossings),
+    joins.flatMap(({ slants }) => slants),
+  );
+});
+
+function together(prepared: Prepared, key: string): CarriedLines {
+  const [world, face] = ofKey(key);
+  const [first = face] = foldedTogether.of(prepared, face) ?? [];
+  return linesTogether(prepared, worldKey(world, first));
+}
+
+const linesAt = query(
+  (prepared: Prepared, key: string): Lines | undefined => together(prepared, key).lines.get(ofKey(key)[1]),
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
+);
+
+const gridOfKey = query(
+  (prepared: Prepared, key: string): FaceGrid | undefined => {
+    const [demand, lines] = [demandOf(prepared, key), linesAt(prepared, key)];
+    return demand === undefined || lines === undefined ? undefined : buildGrid(demand, lines);
+  },
+  (a, b) => a === b || (a !== undefined && b !== undefined && isSameGrid(a, b)),
+);
+
+const linksOfKey = query((prepared: Prepared, key: string): ReadonlyMap<number, readonly CableLink[]> => {
+  const [world, face] = ofKey(key);
+  const grid = gridOfKey(prepared, key);
+  if (grid === undefined) return new Map();
+  const { crossings, slants } = joinsAt(prepared, face);
+  const met =
+    slants.length === 0
+      ? []
+      : slants.map((slant) => ({
+          ...slant,
+          places: together(prepared, key).places.get(slantKey(slant)) ?? [],
+        }));
+  return linksFrom(
+    grid,
+    crossings,
+    met,
+    holesAt(prepared, face),
+    prepared.plan.routing.penetrationMm,
+    (other) => gridOfKey(prepared, worldKey(world, other)),
+  );
+});
+
+const weightsOf = single((prepared: Prepared): SearchWeights => {
+  const { bendMm, boreMm, seenPct, outOfReachPct } = prepared.plan.routing;
+  const [seen, hidden] = [1 + seenPct / 100, 1 + outOfReachPct / 100];
+  const isEven = seen === 1 && hidden === 1;
+  return {
+    bendUm: toUm(bendMm),
+    boreUm: toUm(boreMm),
+    factorOf: isEven
+      ? () => 1
+      : (face) => (prepared.site.faces.get(face)?.face.kind === 'cavity' ? hidden : seen),
+  };
+});
+
+export function gridAt(prepared: Prepared, world: World, face: string): FaceGrid | undefined {
+  return gridOfKey(prepared, worldKey(world, face));
+}
+
+export function graphOf(prepared: Prepared, world: World): RouteGraph {
+  return {
+    gridOf: (face) => gridAt(prepared, world, face),
+    linksAt: (face) => linksOfKey(prepared, worldKey(world, face)),
+    only: null,
+    weights: weightsOf(prepared),
+  };
+}
+
+/** Whether a run cannot leave its gear there: what is in the way is on its very stub. */
+export function isBlocked(prepared: Prepared, { stub, item }: PortPlace, world: World): boolean {
+  const demand = demandOf(prepared, worldKey(world, item.face.id));
+  return (
+    demand === undefined || !isInside(stub, item.face.outline) || isInAnyBox(pointUm(stub), demand.keepOut)
+  );
+}
