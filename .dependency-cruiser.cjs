@@ -19,6 +19,7 @@ const layers = [
   'arrange',
   'route',
   'seal',
+  'one-line',
   'pack',
 ];
 const upward = layers.slice(0, -1).map((name, index) => ({

@@ -101,11 +101,13 @@ test('takes the cable through by a new hole and a new run', async ({ page, reque
   await openJob(page, id, 'route');
   await page.locator('[data-penetration="roof-hole"][data-on="roof-underside"]').click();
   await bench(page).getByRole('button', { name: 'Take the penetration out' }).click();
-  await expect(bench(page).locator('[data-check="route.way"]')).toContainText('there is no penetration yet');
+  await expect(bench(page).locator('[data-check="seal.wanted"]')).toContainText(
+    'there is no penetration yet',
+  );
   await bench(page).getByRole('button', { name: 'Add a penetration on South slope, underside' }).click();
   await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Penetration 1');
   await page.keyboard.press('Escape');
-  await expect(bench(page).locator('[data-check="route.way"]')).toHaveCount(0);
+  await expect(bench(page).locator('[data-check="seal.wanted"]')).toHaveCount(0);
   await expect(bench(page).getByText('Length to cut')).toBeVisible();
 
   await bench(page).getByRole('button', { name: 'Remove the run' }).click();

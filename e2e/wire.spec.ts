@@ -1,3 +1,4 @@
+import ExcelJS from 'exceljs';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { honeyHouse } from '@zarnel/core/files';
@@ -91,6 +92,39 @@ test('describes a circuit that nobody had described, says what is missing, and t
   expect(readFileSync(await download.path(), 'utf8')).toContain(
     'dc load,"Battery cabinet A, dc",loads,2,2 AWG',
   );
+});
+
+test('takes all tables along as one workbook, and the labels as sheets to print', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Tables');
+  await openJob(page, id, 'route');
+  await bench(page)
+    .getByRole('button', { name: /Conductors to buy/u })
+    .click();
+  const [book] = await Promise.all([
+    page.waitForEvent('download'),
+    bench(page).getByRole('button', { name: 'All as XLSX' }).click(),
+  ]);
+  expect(book.suggestedFilename()).toBe('tables-circuits.xlsx');
+  const read = new ExcelJS.Workbook();
+  await read.xlsx.readFile(await book.path());
+  expect(read.worksheets.map(({ name }) => name)).toEqual(['Cable schedule', 'Conductors', 'Labels']);
+  const schedule = read.getWorksheet('Cable schedule');
+  expect(schedule?.rowCount).toBe(1 + honeyHouse().circuits.length);
+  // Its plate says 33.3 A; for three hours or more times 1.25: a number and not a text.
+  expect(schedule?.getCell('K2').value).toBeCloseTo(33.3 * 1.25, 1);
+
+  const [sheets] = await Promise.all([
+    page.waitForEvent('download'),
+    bench(page).getByRole('button', { name: 'Labels to print' }).click(),
+  ]);
+  expect(
+    readFileSync(await sheets.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
 });
 
 test('wires a bare job on request, says what it took for granted, and is one step to undo', async ({

@@ -13,7 +13,11 @@ import type { ArrangeRequest } from './arrange/request.ts';
 import { drillSheets, sheetIds, sheetOf, type DrillSheet } from './pack/holes.ts';
 import type { Plan } from './plan/plan.ts';
 import { fail, ok, type Result } from './result.ts';
-import { routeAll, routeOf, routesOf, type RouteOutcome, type Routes } from './route/route.ts';
+import { oneLineOf, type OneLine } from './one-line/graph.ts';
+import { laidLegs } from './route/lanes.ts';
+import { pipePlan, type PipePlan } from './conductor/pipe.ts';
+import { runDetail, type RunDetail } from './route/run-detail.ts';
+import { routeAll, routeOf, routesOf, type Leg, type RouteOutcome, type Routes } from './route/route.ts';
 
 /** All that follows from a plan: what is wrong with it, where its cables run, what to drill. */
 export type Evaluation<Any extends Finding = Finding> = {
@@ -21,6 +25,8 @@ export type Evaluation<Any extends Finding = Finding> = {
   readonly routes: Routes;
   readonly sheets: readonly DrillSheet[];
   readonly circuits: readonly CircuitLine[];
+  /** The legs of each run that has a way, as it lies beside the others. */
+  readonly laid: ReadonlyMap<string, readonly Leg[]>;
 };
 
 /** More pieces than this are not laid out as one. */
@@ -64,6 +70,12 @@ export function evaluatePlan(plan: Plan): Evaluation<Found> {
     routes: routeAll(prepared),
     sheets: drillSheets(prepared),
     circuits: prepared.circuits.ids.flatMap((id) => circuitLine(prepared, id) ?? []),
+    laid: new Map(
+      prepared.runs.ids.flatMap((id) => {
+        const legs = laidLegs(prepared, id);
+        return legs === null ? [] : [[id, legs] as const];
+      }),
+    ),
   };
 }
 
@@ -73,6 +85,7 @@ export type EvaluationChanges = {
   readonly routes: ValueChanges<RouteOutcome>;
   readonly sheets: ValueChanges<DrillSheet>;
   readonly circuits: ValueChanges<CircuitLine>;
+  readonly laid: ValueChanges<readonly Leg[]>;
   /** In which order sheets lie, where that changed. */
   readonly sheetOrder: readonly string[] | null;
 };
@@ -87,6 +100,7 @@ export class LiveEvaluation {
   private readonly routes: ValueBook<RouteOutcome>;
   private readonly sheets: ValueBook<DrillSheet>;
   private readonly circuits: ValueBook<CircuitLine>;
+  private readonly laid: ValueBook<readonly Leg[]>;
   private toldOrder: readonly string[] = [];
 
   constructor(plan: Plan) {
@@ -95,6 +109,7 @@ export class LiveEvaluation {
     this.routes = new ValueBook(this.model, ({ runs }) => runs.ids, routeOf);
     this.sheets = new ValueBook(this.model, sheetIds, sheetOf);
     this.circuits = new ValueBook(this.model, ({ circuits }) => circuits.ids, circuitLine);
+    this.laid = new ValueBook(this.model, ({ runs }) => runs.ids, laidLegs);
   }
 
   /** Takes the plan as it is now; parts that are the same object as before are unchanged. */
@@ -112,6 +127,7 @@ export class LiveEvaluation {
       routes: this.routes.takeChanges(),
       sheets: this.sheets.takeChanges(),
       circuits: this.circuits.takeChanges(),
+      laid: this.laid.takeChanges(),
       sheetOrder: isSameOrder ? null : order,
     };
   }
@@ -127,6 +143,17 @@ export class LiveEvaluation {
     return circuitDetail(this.model, id);
   }
 
+  /** The one-line diagram, not laid out yet. */
+  oneLine(): OneLine {
+    return oneLineOf(this.model);
+  }
+
+  /** What is shown of a run that is looked at. */
+  detailOfRun(id: string): RunDetail & { readonly pipe: PipePlan | null } {
+    const run = this.model.runs.get(id);
+    return { ...runDetail(this.model, id), pipe: run === undefined ? null : pipePlan(this.model, run) };
+  }
+
   /** What is shown of a penetration that is looked at. */
   detailOfPenetration(id: string): PenetrationDetail {
     return penetrationDetail(this.model, id);
@@ -137,6 +164,7 @@ export class LiveEvaluation {
     this.routes.close();
     this.sheets.close();
     this.circuits.close();
+    this.laid.close();
   }
 }
 
@@ -146,6 +174,7 @@ export const NO_EVALUATION: KeptEvaluation = {
   routes: { routed: [], faults: [] },
   sheets: [],
   circuits: [],
+  laid: new Map(),
   outcomes: new Map(),
   circuitsById: new Map(),
   sheetsById: new Map(),
@@ -163,7 +192,7 @@ export type KeptEvaluation = Evaluation & {
 /** An evaluation with its changes made; what they leave alone is the same object as before. The plan gives the order of routes and circuits. */
 export function withEvaluationChanges(
   before: KeptEvaluation,
-  { findings, routes, sheets, circuits, sheetOrder }: EvaluationChanges,
+  { findings, routes, sheets, circuits, laid, sheetOrder }: EvaluationChanges,
   plan: { readonly [Key in 'runs' | 'circuits']: readonly Pick<Plan[Key][number], 'id'>[] },
 ): KeptEvaluation {
   const outcomes = changedMap(before.outcomes, routes);
@@ -182,6 +211,7 @@ export function withEvaluationChanges(
       circuitsById === before.circuitsById
         ? before.circuits
         : plan.circuits.flatMap(({ id }) => circuitsById.get(id) ?? []),
+    laid: changedMap(before.laid, laid),
     outcomes,
     circuitsById,
     sheetsById,

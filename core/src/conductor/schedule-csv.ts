@@ -78,8 +78,29 @@ const CIRCUIT_COLUMNS = [
   'length',
 ] as const;
 
-/** The cable schedule as CSV (RFC 4180). Millimetres are exact to 0.001, the last column is the reader’s; empty where not known. */
+/** A table as it is taken along, whatever the file. */
+export type Table = {
+  readonly name: string;
+  readonly columns: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+};
+
+function asCsv({ columns, rows }: Table): string {
+  return `${csvText(columns, rows)}\r\n`;
+}
+
+/** All tables of circuits, one after the other. */
+export function circuitTables(plan: Plan, lines: readonly CircuitLine[], telling: Telling): Table[] {
+  return [circuitsTable(plan, lines, telling), drumsTable(plan, lines, telling), labelsTable(plan, lines)];
+}
+
+/** The cable schedule as CSV (RFC 4180). */
 export function circuitsCsv(plan: Plan, lines: readonly CircuitLine[], telling: Telling): string {
+  return asCsv(circuitsTable(plan, lines, telling));
+}
+
+/** Millimetres are exact to 0.001, the last column is the reader’s; empty where not known. */
+function circuitsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telling): Table {
   const byId = new Map(lines.map((line) => [line.circuit, line]));
   const rows = plan.circuits.map((circuit) => {
     const line = byId.get(circuit.id);
@@ -106,11 +127,15 @@ export function circuitsCsv(plan: Plan, lines: readonly CircuitLine[], telling: 
       line?.lengthMm == null ? '' : formatLength(line.lengthMm, telling.reader),
     ];
   });
-  return `${csvText(CIRCUIT_COLUMNS, rows)}\r\n`;
+  return { name: 'Cable schedule', columns: CIRCUIT_COLUMNS, rows };
 }
 
 /** What is bought of conductors, sort by sort, as CSV. */
 export function drumsCsv(plan: Plan, lines: readonly CircuitLine[], telling: Telling): string {
+  return asCsv(drumsTable(plan, lines, telling));
+}
+
+function drumsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telling): Table {
   const names = new Map(plan.circuits.map(({ id, name }) => [id, name]));
   const rows = drumLines(plan.circuits, lines).map((drum) => [
     conductorWords(drum),
@@ -118,19 +143,23 @@ export function drumsCsv(plan: Plan, lines: readonly CircuitLine[], telling: Tel
     lengthToBuy(drum.lengthMm, telling.reader),
     drum.circuits.map((id) => names.get(id) ?? id).join('; '),
   ]);
-  return `${csvText(['conductor', 'length_mm', 'to_buy', 'circuits'], rows)}\r\n`;
+  return { name: 'Conductors', columns: ['conductor', 'length_mm', 'to_buy', 'circuits'], rows };
 }
 
 /** The labels to make, as CSV. */
 export function labelsCsv(plan: Plan, lines: readonly CircuitLine[]): string {
+  return asCsv(labelsTable(plan, lines));
+}
+
+function labelsTable(plan: Plan, lines: readonly CircuitLine[]): Table {
   const names = new Map(plan.circuits.map(({ id, name }) => [id, name]));
   const rows = wireLabels(plan, lines).map(({ text, where, circuit, count }) => [
     text,
     where,
-    names.get(circuit) ?? circuit,
+    circuit === null ? '' : (names.get(circuit) ?? circuit),
     String(count),
   ]);
-  return `${csvText(['label', 'where', 'circuit', 'count'], rows)}\r\n`;
+  return { name: 'Labels', columns: ['label', 'where', 'circuit', 'count'], rows };
 }
 
 function digits(value: number | null | undefined, places: number): string {

@@ -199,8 +199,9 @@ export function conductorWords({
 /** A label to be made and put up. */
 export type WireLabel = {
   readonly text: string;
-  readonly where: 'at each end' | 'along the way';
-  readonly circuit: string;
+  readonly where: 'at each end' | 'along the way' | 'at the disconnect' | 'at the supply';
+  /** Null for a warning that stands for all. */
+  readonly circuit: string | null;
   readonly count: number;
   readonly source: SourceRef;
 };
@@ -221,6 +222,84 @@ const LABELS = {
 
 /** The labels of every circuit: its name at both ends, and of array wiring what the code basis asks along its way. */
 export function wireLabels(
+  plan: Pick<Plan, 'circuits' | 'codeBasis' | 'placements' | 'gearTypes'>,
+  lines: readonly CircuitLine[],
+): WireLabel[] {
+  return [...circuitLabels(plan, lines), ...warningLabels(plan, lines)];
+}
+
+/** The warnings that stand at devices, as the code basis words them (from memory). */
+const WARNINGS = {
+  us: {
+    open: 'WARNING: ELECTRIC SHOCK HAZARD. TERMINALS ON THE LINE AND LOAD SIDES MAY BE ENERGIZED IN THE OPEN POSITION',
+    openSource: published('NEC (NFPA 70)', '690.13(B)', '2023'),
+    most: 'MAXIMUM DC VOLTAGE',
+    mostSource: published('NEC (NFPA 70)', '690.7(D)', '2023'),
+    supply: 'PHOTOVOLTAIC POWER SOURCE: SECOND SUPPLY IN THIS BUILDING',
+    supplySource: published('NEC (NFPA 70)', '705.10', '2023'),
+  },
+  iec: {
+    open: 'SOLAR d.c.: LIVE PARTS CAN REMAIN ENERGISED AFTER ISOLATION',
+    openSource: published('IEC 62548', 'Signs and labels', '2016'),
+    most: 'HIGHEST d.c. VOLTAGE',
+    mostSource: published('IEC 62548', 'Signs and labels', '2016'),
+    supply: 'WARNING: TWO SUPPLIES. ISOLATE BOTH BEFORE WORK',
+    supplySource: published('IEC 60364-7-712', 'Signs', '2017'),
+  },
+} as const;
+
+/** Those the job’s array, disconnects and supply ask for. */
+function warningLabels(
+  { circuits, codeBasis, placements, gearTypes }: Parameters<typeof wireLabels>[0],
+  lines: readonly CircuitLine[],
+): WireLabel[] {
+  const words = WARNINGS[codeBasis];
+  const arrays = circuits.filter(({ carries }) => carries === 'array');
+  if (arrays.length === 0) return [];
+  const kinds = new Map(gearTypes.map(({ id, kind }) => [id, kind]));
+  const disconnects = placements.filter(({ type }) => kinds.get(type) === 'disconnect').length;
+  const ids = new Set(arrays.map(({ id }) => id));
+  const volts = Math.max(
+    0,
+    ...lines.flatMap(({ circuit, voltageV }) => (ids.has(circuit) ? (voltageV ?? 0) : 0)),
+  );
+  const hasSupply = circuits.some(
+    ({ carries, from }) => carries === 'ac-in' || (from.at === 'outside' && from.what === 'supply'),
+  );
+  return [
+    ...(disconnects === 0
+      ? []
+      : [
+          {
+            text: words.open,
+            where: 'at the disconnect',
+            circuit: null,
+            count: disconnects,
+            source: words.openSource,
+          } as const,
+          {
+            text: `${words.most}: ${volts === 0 ? '____' : Math.ceil(volts)} V IN OPERATION, ____ V OPEN IN THE COLD`,
+            where: 'at the disconnect',
+            circuit: null,
+            count: disconnects,
+            source: words.mostSource,
+          } as const,
+        ]),
+    ...(hasSupply
+      ? [
+          {
+            text: words.supply,
+            where: 'at the supply',
+            circuit: null,
+            count: 1,
+            source: words.supplySource,
+          } as const,
+        ]
+      : []),
+  ];
+}
+
+function circuitLabels(
   { circuits, codeBasis }: Pick<Plan, 'circuits' | 'codeBasis'>,
   lines: readonly CircuitLine[],
 ): WireLabel[] {

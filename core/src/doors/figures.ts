@@ -57,7 +57,13 @@ export { KNOCKOUT_SIZES, type KnockoutSize, sizeText } from '../reference/knocko
 export { RAILS, RAIL_KINDS, type RailKind } from '../reference/rails.ts';
 export { AWG_SIZES, CONDUIT_SIZES, INSULATION_NAMES, MM2_SIZES } from '../reference/conductor-sizes.ts';
 export { boardCableHoles, boardTies } from '../route/board-cables.ts';
-export { routeAll, type RoutedRun, type Routes } from '../route/route.ts';
+export { type DrawnPart, type OneLineDrawing, drawOneLine } from '../one-line/drawing.ts';
+export { type OneLine } from '../one-line/graph.ts';
+export { type GivenLayout, askedLayout } from '../one-line/layout.ts';
+export { type Shape, INKS } from '../one-line/shapes.ts';
+export { type PipePlan } from '../conductor/pipe.ts';
+export { type RunDetail } from '../route/run-detail.ts';
+export { type Leg, routeAll, type RoutedRun, type Routes } from '../route/route.ts';
 export { baseOf } from '../seal/entry.ts';
 export { type PenetrationDetail, spotsOf } from '../seal/penetration-detail.ts';
 export { penetrationSpot } from '../seal/penetration-spot.ts';

@@ -2,7 +2,7 @@ import type { Prepared } from '../check/prepared.ts';
 import { bundleMm } from '../conductor/bundle.ts';
 import { cablesOf } from '../conductor/circuit-sizing.ts';
 import { conduitFill } from '../conductor/conduit.ts';
-import { single } from '../derive/query.ts';
+import { query, single } from '../derive/query.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { EMT_OUTSIDE } from '../reference/wireways.ts';
 import { routeOf, type Leg, type RoutedRun } from './route.ts';
@@ -15,10 +15,10 @@ const UNKNOWN_MM = 10;
 const SAME_MM = 0.002;
 
 /** How far each leg of a run lies off the line that its way was found on: to its left where positive, as it runs. */
-export type Lanes = ReadonlyMap<string, readonly number[]>;
+type Lanes = ReadonlyMap<string, readonly number[]>;
 
 /** How wide a run is: its conduit outside, or its cables in a bundle. */
-export function runWidthMm(prepared: Prepared, { run }: RoutedRun): number {
+function runWidthMm(prepared: Prepared, { run }: RoutedRun): number {
   const conduit = conduitFill(prepared, run);
   if (conduit?.size != null) return mmFromInch(EMT_OUTSIDE.rows[conduit.size]);
   const cables = cablesOf(prepared, run);
@@ -28,7 +28,7 @@ export function runWidthMm(prepared: Prepared, { run }: RoutedRun): number {
 }
 
 /** Where every run lies beside those that share its way. */
-export const lanesOf = single((prepared: Prepared): Lanes => {
+const lanesOf = single((prepared: Prepared): Lanes => {
   const routed = prepared.runs.ids.flatMap((id) => {
     const outcome = routeOf(prepared, id);
     return outcome?.kind === 'routed' ? [outcome.routed] : [];
@@ -125,7 +125,7 @@ function inOrder(pieces: readonly Piece[]): Piece[] {
 }
 
 /** Above 0 where the first lies left of the second, as their line’s own axis runs; 0 where it is all the same. */
-export function sideOf(a: Piece, b: Piece): number {
+function sideOf(a: Piece, b: Piece): number {
   const ahead = turnAhead(a, b, true);
   return ahead !== 0 ? ahead : -turnAhead(a, b, false);
 }
@@ -223,3 +223,13 @@ export function legsInLanes(legs: readonly Leg[], offsets: readonly number[]): L
   }
   return shifted;
 }
+
+/** The legs of a run as it lies beside the others; null where it has no way. */
+export const laidLegs = query(
+  (prepared: Prepared, id: string): readonly Leg[] | null => {
+    const outcome = routeOf(prepared, id);
+    if (outcome?.kind !== 'routed') return null;
+    return legsInLanes(outcome.routed.legs, lanesOf(prepared).get(id) ?? []);
+  },
+  (a, b) => JSON.stringify(a) === JSON.stringify(b),
+);

@@ -28,6 +28,7 @@ const DrillSheets = lazily(async () => (await import('../bench/pack/DrillSheets.
 const JobGearEditor = lazily(async () => (await import('../gear/JobGearEditor.tsx')).JobGearEditor);
 
 /** The 3-D library is large, and comes only when someone folds the sheet up. */
+const OneLineView = lazily(async () => (await import('../one-line/OneLineView.tsx')).OneLineView);
 const SpaceView = lazily(async () => (await import('../space/SpaceView.tsx')).SpaceView);
 
 const VIEW_NAMES: Readonly<Record<StepId, string>> = {
@@ -46,7 +47,7 @@ export function JobPage() {
   const state = useAppSelector((each) => each.plan);
   const { plan, save, evaluation, refusal, loadFault, undo: done, redo: undone } = state;
   const current = currentEvaluation(state);
-  const { reader, isBenchFolded, isFoldedUp, gearInHand } = useAppSelector((state) => state.view);
+  const { reader, isBenchFolded, isFoldedUp, isOneLine, gearInHand } = useAppSelector((state) => state.view);
   const [dialog, setDialog] = useState<'keys' | 'history' | null>(null);
 
   useEffect(() => {
@@ -154,7 +155,7 @@ export function JobPage() {
           {...(step === 'pack' ? { tabIndex: 0 } : {})}
           className={`min-h-0 min-w-0 flex-1 ${step === 'pack' ? 'overflow-auto print:overflow-visible' : ''}`}
         >
-          <Boundary key={`${step} ${isFoldedUp}`} name={VIEW_NAMES[step]} exits={exits}>
+          <Boundary key={`${step} ${isFoldedUp} ${isOneLine}`} name={VIEW_NAMES[step]} exits={exits}>
             <Suspense fallback={<p className="p-4">Opening …</p>}>
               {step === 'pack' ? (
                 <DrillSheets evaluation={current} jobName={plan.name} reader={reader} />
@@ -166,6 +167,8 @@ export function JobPage() {
                   reader={reader}
                   onClose={() => dispatch(viewSlice.actions.gearTaken(null))}
                 />
+              ) : step === 'route' && isOneLine ? (
+                <OneLineView plan={plan} evaluation={current} reader={reader} />
               ) : isFoldedUp ? (
                 <SpaceView plan={plan} />
               ) : (

@@ -1,19 +1,19 @@
 import { memo, type PointerEvent } from 'react';
-import { mirrored, type RoutedRun, type SiteFace } from '@zarnel/core/figures';
+import { mirrored, type Leg, type SiteFace } from '@zarnel/core/figures';
 import type { Penetration, PointMm } from '@zarnel/core/plan';
 import { pathOf, type Project } from './project.ts';
 
 /** A cable run: a firm pencil line along each leg. */
 export const RunView = memo(function RunView(props: {
-  readonly routed: RoutedRun;
+  readonly run: string;
+  readonly legs: readonly Leg[];
   readonly project: Project;
   readonly isSelected: boolean;
   readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
 }) {
-  const { routed, project, isSelected, onPress } = props;
-  const { run, legs } = routed;
+  const { run, legs, project, isSelected, onPress } = props;
   return (
-    <g data-run={run.id} onPointerDown={(event) => onPress(event, run.id)} className="cursor-pointer">
+    <g data-run={run} onPointerDown={(event) => onPress(event, run)} className="cursor-pointer">
       {legs.map(({ face, from, to }, index) => {
         const d = pathOf([project(face, from), project(face, to)], false);
         return (

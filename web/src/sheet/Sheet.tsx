@@ -278,6 +278,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
             seen={seen}
             project={project}
             routed={evaluation.routes.routed}
+            laid={evaluation.laid}
             selectedId={selection?.kind === 'run' ? selection.id : null}
             onPress={pressRun}
           />

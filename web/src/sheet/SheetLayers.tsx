@@ -6,6 +6,7 @@ import {
   wirewayHoles,
   type Evaluation,
   type Hung,
+  type Leg,
   type Prepared,
   type RoutedRun,
   type SiteFace,
@@ -76,17 +77,20 @@ export function NipplesLayer({ prepared, seen, project }: Layer) {
 export function RunsLayer(
   props: Pick<Layer, 'seen' | 'project'> & {
     readonly routed: readonly RoutedRun[];
+    /** As they lie beside each other. */
+    readonly laid: ReadonlyMap<string, readonly Leg[]>;
     readonly selectedId: string | null;
     readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
   },
 ) {
-  const { seen, project, routed, selectedId, onPress } = props;
+  const { seen, project, routed, laid, selectedId, onPress } = props;
   return routed
     .filter(({ legs }) => legs.some(({ face }) => seen.get(face) === 'near'))
     .map((each) => (
       <RunView
         key={each.run.id}
-        routed={each}
+        run={each.run.id}
+        legs={laid.get(each.run.id) ?? each.legs}
         project={project}
         isSelected={each.run.id === selectedId}
         onPress={onPress}

@@ -23,6 +23,8 @@ export type ViewState = {
   readonly sheetRoot: string | null;
   /** The sheet folded up into a picture of the site. */
   readonly isFoldedUp: boolean;
+  /** The one-line diagram in place of the sheet. */
+  readonly isOneLine: boolean;
   /** Where a proposal would have gear, shown beside what is there. */
   readonly ghosts: readonly Ghost[];
   /** Who takes readings at this screen. */
@@ -42,6 +44,7 @@ const initial: ViewState = {
   showsFraming: true,
   sheetRoot: null,
   isFoldedUp: false,
+  isOneLine: false,
   ghosts: [],
   person: '',
   waiting: [],
@@ -74,6 +77,7 @@ export const viewSlice = createSlice({
       faceInHand: null,
       sheetRoot: null,
       isFoldedUp: false,
+      isOneLine: false,
       ghosts: [],
       gearInHand: null,
     }),
@@ -81,6 +85,7 @@ export const viewSlice = createSlice({
     framingShown: (state, { payload }: PayloadAction<boolean>) => ({ ...state, showsFraming: payload }),
     rooted: (state, { payload }: PayloadAction<string | null>) => ({ ...state, sheetRoot: payload }),
     foldedUp: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isFoldedUp: payload }),
+    oneLineShown: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isOneLine: payload }),
     ghostsShown: (state, { payload }: PayloadAction<readonly Ghost[]>): ViewState => ({
       ...(state as ViewState),
       ghosts: payload,

@@ -1,6 +1,15 @@
 /** Gives the browser a text file to keep. */
 export function downloadText(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+  downloadBlob(name, new Blob([text], { type: `${type};charset=utf-8` }));
+}
+
+/** The same for what is no text. */
+export function downloadBytes(name: string, type: string, bytes: Uint8Array): void {
+  downloadBlob(name, new Blob([new Uint8Array(bytes)], { type }));
+}
+
+function downloadBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

@@ -5,6 +5,9 @@ import {
   type EvaluationChanges,
   proposeWiring,
   type CircuitDetail,
+  type OneLine,
+  type PipePlan,
+  type RunDetail,
   type PenetrationDetail,
   type Spot,
   spotsOf,
@@ -40,6 +43,14 @@ export class Checking {
 
   circuitDetail(circuit: string): CircuitDetail {
     return this.opened().evaluation.detailOfCircuit(circuit);
+  }
+
+  oneLine(): OneLine {
+    return this.opened().evaluation.oneLine();
+  }
+
+  runDetail(run: string): RunDetail & { readonly pipe: PipePlan | null } {
+    return this.opened().evaluation.detailOfRun(run);
   }
 
   penetrationDetail(penetration: string): PenetrationDetail {

@@ -44,6 +44,8 @@ function workers() {
       clearances: asked(() => checking.clearances()),
       wiring: asked(() => checking.wiring()),
       penetrationDetail: asked((penetration) => checking.penetrationDetail(penetration)),
+      runDetail: asked((run) => checking.runDetail(run)),
+      oneLine: asked(() => checking.oneLine()),
       spots: asked((penetration) => checking.spots(penetration)),
       circuitDetail: asked((circuit) => checking.circuitDetail(circuit)),
     };

@@ -5,6 +5,9 @@ import {
   type ClearanceLine,
   type KeptEvaluation,
   type CircuitDetail,
+  type OneLine,
+  type PipePlan,
+  type RunDetail,
   type PenetrationDetail,
   type Spot,
   type Remedies,
@@ -76,6 +79,16 @@ export class Evaluator<Worker extends Mortal> {
   /** What is shown of a circuit that is looked at, of the plan that was last evaluated; null where none was. */
   async circuitDetail(circuit: string): Promise<CircuitDetail | null> {
     return this.askOfLast((remote) => remote.circuitDetail(circuit));
+  }
+
+  /** The one-line diagram of the plan that was last evaluated; null where none was. */
+  async oneLine(): Promise<OneLine | null> {
+    return this.askOfLast((remote) => remote.oneLine());
+  }
+
+  /** What is shown of a run that is looked at, of the plan that was last evaluated; null where none was. */
+  async runDetail(run: string): Promise<(RunDetail & { readonly pipe: PipePlan | null }) | null> {
+    return this.askOfLast((remote) => remote.runDetail(run));
   }
 
   /** What is shown of a penetration that is looked at, of the plan that was last evaluated; null where none was. */

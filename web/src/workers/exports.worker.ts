@@ -1,6 +1,15 @@
 import { expose } from 'comlink';
-import type { CircuitLine, DrillSheet } from '@zarnel/core/figures';
-import { circuitsCsv, drumsCsv, holesCsv, labelsCsv, writeGearCsv, writeGearFile } from '@zarnel/core/files';
+import { wireLabels, type CircuitLine, type DrillSheet, type OneLineDrawing } from '@zarnel/core/figures';
+import {
+  circuitTables,
+  circuitsCsv,
+  drumsCsv,
+  holesCsv,
+  labelsCsv,
+  oneLineSvg,
+  writeGearCsv,
+  writeGearFile,
+} from '@zarnel/core/files';
 import type { GearType, Plan } from '@zarnel/core/plan';
 import { tellingOf, type Reader } from '@zarnel/core/words';
 
@@ -13,6 +22,21 @@ const exports = {
   drumsCsv: (lines: readonly CircuitLine[], reader: Reader, plan: Plan): string =>
     drumsCsv(plan, lines, tellingOf(reader, plan)),
   labelsCsv: (lines: readonly CircuitLine[], plan: Plan): string => labelsCsv(plan, lines),
+  oneLineSvg: (drawing: OneLineDrawing, title: string, advice: string): string =>
+    oneLineSvg(drawing, title, advice),
+  tablesXlsx: async (lines: readonly CircuitLine[], reader: Reader, plan: Plan): Promise<Uint8Array> =>
+    (await import('./schedule-xlsx.ts')).tablesXlsx(circuitTables(plan, lines, tellingOf(reader, plan))),
+  labelsPdf: async (lines: readonly CircuitLine[], plan: Plan): Promise<Uint8Array> => {
+    const paper = plan.codeBasis === 'us' ? 'letter' : 'a4';
+    return (await import('./labels-pdf.ts')).labelsPdf(
+      wireLabels(plan, lines),
+      paper,
+      `${plan.name}: labels`,
+    );
+  },
+  /** The library of the format is fetched when somebody asks for it. */
+  oneLinePdf: async (drawing: OneLineDrawing, title: string, advice: string): Promise<Uint8Array> =>
+    (await import('./one-line-pdf.ts')).oneLinePdf(drawing, title, advice),
   gearFile: (gear: readonly GearType[]): string => writeGearFile(gear),
   gearCsv: (gear: readonly GearType[]): string => writeGearCsv(gear),
 };

@@ -20,7 +20,7 @@ import {
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
-import { downloadText } from '../../ui/download.ts';
+import { downloadBytes, downloadText } from '../../ui/download.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { browserFileWriting } from '../../workers/files.ts';
@@ -102,14 +102,26 @@ function Schedule({ plan, lines, reader }: Props) {
   );
 }
 
+const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
 /** What the circuits come to: conductors by sort, labels; each as a table to take along. */
 function ToBuy({ plan, lines, reader }: Props & { readonly lines: readonly CircuitLine[] }) {
   const [fault, setFault] = useState<string | null>(null);
   const drums = drumLines(plan.circuits, lines);
   const labels = wireLabels(plan, lines);
-  const take = async (what: 'circuits' | 'conductors' | 'labels') => {
+  const take = async (what: 'circuits' | 'conductors' | 'labels' | 'workbook' | 'sheets') => {
     setFault(null);
+    const stem = fileStem(plan.name);
     try {
+      if (what === 'workbook' || what === 'sheets') {
+        const bytes = await writing.ask((exports) =>
+          what === 'workbook' ? exports.tablesXlsx(lines, reader, plan) : exports.labelsPdf(lines, plan),
+        );
+        if (bytes === null) return;
+        if (what === 'workbook') downloadBytes(`${stem}-circuits.xlsx`, XLSX, bytes);
+        else downloadBytes(`${stem}-labels.pdf`, 'application/pdf', bytes);
+        return;
+      }
       const csv = await writing.ask((exports) =>
         what === 'circuits'
           ? exports.circuitsCsv(lines, reader, plan)
@@ -117,7 +129,7 @@ function ToBuy({ plan, lines, reader }: Props & { readonly lines: readonly Circu
             ? exports.drumsCsv(lines, reader, plan)
             : exports.labelsCsv(lines, plan),
       );
-      if (csv !== null) downloadText(`${fileStem(plan.name)}-${what}.csv`, 'text/csv', csv);
+      if (csv !== null) downloadText(`${stem}-${what}.csv`, 'text/csv', csv);
     } catch (error) {
       console.error(error);
       setFault('The table could not be written here; nothing was saved. Try again.');
@@ -146,6 +158,8 @@ function ToBuy({ plan, lines, reader }: Props & { readonly lines: readonly Circu
         <Button onClick={() => void take('circuits')}>Schedule as CSV</Button>
         <Button onClick={() => void take('conductors')}>Conductors as CSV</Button>
         <Button onClick={() => void take('labels')}>Labels as CSV</Button>
+        <Button onClick={() => void take('workbook')}>All as XLSX</Button>
+        <Button onClick={() => void take('sheets')}>Labels to print</Button>
       </div>
       <Fault>{fault}</Fault>
     </Section>

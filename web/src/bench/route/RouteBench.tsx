@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { CircuitsSection } from './CircuitsSection.tsx';
 import { RunPanel } from './RunPanel.tsx';
+import { WeightsSection } from './WeightsSection.tsx';
 
 type Props = {
   readonly plan: Plan;
@@ -23,16 +24,17 @@ export function RouteBench({ plan, current, reader }: Props) {
   const routes = current?.routes ?? null;
   return (
     <>
+      <OneLineButton plan={plan} />
       <CircuitsSection plan={plan} lines={current?.circuits ?? null} reader={reader} />
       {plan.runs.length === 0 && (
         <p className="mb-3">
           No run yet: choose two knockouts and add one, then say which circuits lie in it.
         </p>
       )}
-      {routes !== null &&
-        plan.runs.map((run) => (
-          <RunPanel key={run.id} run={run} plan={plan} routes={routes} reader={reader} />
-        ))}
+      {plan.runs.map((run) => (
+        <RunPanel key={run.id} run={run} plan={plan} routes={routes} reader={reader} />
+      ))}
+      <WeightsSection plan={plan} reader={reader} />
       <AddRun plan={plan} />
       <Penetrations plan={plan} />
       <AddPenetration plan={plan} />
@@ -67,6 +69,18 @@ function Penetrations({ plan }: { readonly plan: Plan }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** The diagram takes the place of the sheet, and gives it back. */
+function OneLineButton({ plan }: { readonly plan: Plan }) {
+  const dispatch = useAppDispatch();
+  const isOneLine = useAppSelector((state) => state.view.isOneLine);
+  if (plan.circuits.length === 0 && !isOneLine) return null;
+  return (
+    <Button className="mb-3 w-full" onClick={() => dispatch(viewSlice.actions.oneLineShown(!isOneLine))}>
+      {isOneLine ? 'Back to the sheet' : 'One-line diagram'}
+    </Button>
   );
 }
 

@@ -1,6 +1,15 @@
-import { CONDUIT_SIZES, type Routes } from '@zarnel/core/figures';
+import {
+  CONDUIT_SIZES,
+  type PipePlan,
+  type RoutedRun,
+  type Routes,
+  type RunDetail,
+} from '@zarnel/core/figures';
 import type { Plan, Run } from '@zarnel/core/plan';
-import { formatLength, type Reader } from '@zarnel/core/words';
+import { countText, formatLength, type Reader } from '@zarnel/core/words';
+import { useAppSelector } from '../../state/store.ts';
+import { evaluator } from '../../workers/compute.ts';
+import { useDetail } from './use-detail.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -8,14 +17,20 @@ import { tryEdit } from '../PositionFields.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
+import { PipeSection } from './PipeSection.tsx';
 import { lieInRun } from './lie-in-run.ts';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 
-type Props = { readonly run: Run; readonly plan: Plan; readonly routes: Routes; readonly reader: Reader };
+type Props = {
+  readonly run: Run;
+  readonly plan: Plan;
+  readonly routes: Routes | null;
+  readonly reader: Reader;
+};
 
 /** A cable run: its length, its bends, the holes it goes through. */
 export function RunPanel({ run, plan, routes, reader }: Props) {
-  const routed = routes.routed.find((each) => each.run.id === run.id);
+  const routed = routes?.routed.find((each) => each.run.id === run.id);
   const nameOf = (id: string) => plan.placements.find((placement) => placement.id === id)?.name ?? id;
   return (
     <section aria-label={run.name} className="mb-4">
@@ -24,7 +39,7 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
         {nameOf(run.from.placement)} {run.from.knockout} to {nameOf(run.to.placement)} {run.to.knockout}
       </p>
       {routed === undefined ? (
-        <p className="text-crayon">No way was found.</p>
+        <p className={routes === null ? '' : 'text-crayon'}>{routes === null ? '…' : 'No way was found.'}</p>
       ) : (
         <>
           <p className="flex justify-between">
@@ -40,6 +55,7 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
             <span className="figure">{routed.bendCount}</span>
           </p>
           <WorkingButton working={routed.working} reader={reader} />
+          <WhyHere run={run} reader={reader} />
         </>
       )}
       <Section title="What lies in it" summary={String(run.circuits.length)}>
@@ -53,6 +69,7 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
           />
         ))}
       </Section>
+      <GoesBy run={run} plan={plan} routed={routed} reader={reader} />
       <LaidFields run={run} reader={reader} />
       <LengthField
         label="Slack at each end"
@@ -98,5 +115,112 @@ function LaidFields({ run, reader }: { readonly run: Run; readonly reader: Reade
         onCommit={(raisedMm) => tryEdit({ kind: 'set-run', run: { ...run, raisedMm } })}
       />
     </>
+  );
+}
+
+const NO_DETAIL: RunDetail & { readonly pipe: PipePlan | null } = {
+  costMm: null,
+  leastMm: null,
+  working: null,
+  pipe: null,
+};
+const askRun = (id: string) => evaluator.runDetail(id);
+
+/** What its way counts for beside the least that any could: why it lies there. */
+function WhyHere({ run, reader }: { readonly run: Run; readonly reader: Reader }) {
+  const { costMm, leastMm, working, pipe } = useDetail(askRun, run.id, NO_DETAIL);
+  if (costMm === null) return null;
+  return (
+    <>
+      {pipe !== null && <PipeSection pipe={pipe} reader={reader} />}
+      <Section title="Why it lies there" summary={`counts for ${formatLength(costMm, reader)}`}>
+        <p>
+          All it weighs comes to <span className="figure text-chalk">{formatLength(costMm, reader)}</span>
+          {leastMm !== null && (
+            <>
+              ; with nothing in its way it would be{' '}
+              <span className="figure text-chalk">{formatLength(leastMm, reader)}</span>
+            </>
+          )}
+          .
+        </p>
+        <WorkingButton working={working} reader={reader} />
+      </Section>
+    </>
+  );
+}
+
+/** Where it has to go by, in order: points on faces and penetrations; the rest is found. */
+function GoesBy({
+  run,
+  plan,
+  routed,
+  reader,
+}: {
+  readonly run: Run;
+  readonly plan: Plan;
+  readonly routed: RoutedRun | undefined;
+  readonly reader: Reader;
+}) {
+  const faceInHand = useAppSelector((state) => state.view.faceInHand);
+  // On its way there, or in the middle of what it has on that face.
+  const startOn = (id: string) => {
+    const leg = routed?.legs.find((each) => each.face === id);
+    return { xMm: leg?.to[0] ?? 100, yMm: leg?.to[1] ?? 100 };
+  };
+  const setVia = (via: Run['via']) => tryEdit({ kind: 'set-run', run: { ...run, via } });
+  const nameOf = (id: string) =>
+    [...plan.faces, ...plan.penetrations].find((each) => each.id === id)?.name ?? id;
+  const face = plan.faces.find(({ id }) => id === (faceInHand ?? plan.rootFace));
+  const free = plan.penetrations.filter(
+    ({ id }) => !run.via.some((each) => each.at === 'penetration' && each.penetration === id),
+  );
+  return (
+    <Section
+      title="Goes by"
+      summary={run.via.length === 0 ? 'as found' : countText(run.via.length, 'place', 'places')}
+    >
+      <ol>
+        {run.via.map((each, index) => (
+          <li key={index} className="mb-2">
+            <p>
+              {index + 1}. {each.at === 'point' ? nameOf(each.face) : nameOf(each.penetration)}
+            </p>
+            {each.at === 'point' &&
+              (['xMm', 'yMm'] as const).map((key) => (
+                <LengthField
+                  key={key}
+                  label={key === 'xMm' ? 'Right of datum' : 'Up from datum'}
+                  valueMm={each[key]}
+                  reader={reader}
+                  onCommit={(mm) =>
+                    setVia(run.via.map((other, at) => (at === index ? { ...each, [key]: mm } : other)))
+                  }
+                />
+              ))}
+            <Button look="quiet" onClick={() => setVia(run.via.filter((_, at) => at !== index))}>
+              Unlock it
+            </Button>
+          </li>
+        ))}
+      </ol>
+      {free.map(({ id, name }) => (
+        <Button
+          key={id}
+          look="quiet"
+          onClick={() => setVia([...run.via, { at: 'penetration', penetration: id }])}
+        >
+          Go through {name}
+        </Button>
+      ))}
+      {face !== undefined && (
+        <Button
+          look="quiet"
+          onClick={() => setVia([...run.via, { at: 'point', face: face.id, ...startOn(face.id) }])}
+        >
+          Go by a point on {face.name}
+        </Button>
+      )}
+    </Section>
   );
 }

@@ -1,0 +1,173 @@
+import type { Prepared } from '../check/prepared.ts';
+import { sizeWords } from '../conductor/sizing-working.ts';
+import { circuitLine, type CircuitLine } from '../conductor/schedule.ts';
+import type { Circuit, CircuitEnd, CircuitKind } from '../plan/circuit.ts';
+import type { GearKind } from '../plan/gear-type.ts';
+import type { Ref } from '../plan/lists.ts';
+import { circuitName, gearName, gearTypeName } from '../plan/names.ts';
+import { countOf, told, type Told } from '../quantity/told.ts';
+
+/** What stands in the diagram: gear, a device of a circuit, modules, or what lies outside of the plan. */
+export type SymbolKind =
+  | 'modules'
+  | 'battery'
+  | 'inverter'
+  | 'dc-converter'
+  | 'panel'
+  | 'transfer'
+  | 'switch'
+  | 'fuse'
+  | 'breaker'
+  | 'combiner'
+  | 'box'
+  | 'supply'
+  | 'loads'
+  | 'earth'
+  | 'data';
+
+export type OneLineNode = {
+  readonly id: string;
+  readonly symbol: SymbolKind;
+  readonly texts: readonly Told[];
+  /** What a press on it selects; null where it is nothing of the plan. */
+  readonly ref: Ref | null;
+};
+
+export type OneLineEdge = {
+  readonly id: string;
+  readonly circuit: string;
+  readonly from: string;
+  readonly to: string;
+  readonly carries: CircuitKind;
+  readonly texts: readonly Told[];
+  readonly ref: Ref;
+};
+
+export type OneLine = {
+  readonly basis: 'us' | 'iec';
+  readonly nodes: readonly OneLineNode[];
+  readonly edges: readonly OneLineEdge[];
+};
+
+const SYMBOL_OF: Readonly<Record<GearKind, SymbolKind>> = {
+  inverter: 'inverter',
+  'gang-inverter': 'inverter',
+  'charge-controller': 'dc-converter',
+  battery: 'battery',
+  'load-centre': 'panel',
+  'transfer-switch': 'transfer',
+  disconnect: 'switch',
+  combiner: 'combiner',
+  'fuse-holder': 'fuse',
+  wireway: 'box',
+  board: 'box',
+  'junction-box': 'box',
+  'solar-module': 'modules',
+  other: 'box',
+};
+
+/**
+ * The one-line diagram of a plan: each circuit a line from end to end, with its device in it, each piece of gear that a circuit
+ * ends at a symbol. Made from the circuits alone: nothing of it is kept.
+ */
+export function oneLineOf(prepared: Prepared): OneLine {
+  const nodes = new Map<string, OneLineNode>();
+  const edges: OneLineEdge[] = [];
+  for (const circuit of prepared.circuits.list) {
+    const line = circuitLine(prepared, circuit.id);
+    const from = nodeAt(prepared, nodes, circuit, 'from');
+    const to = nodeAt(prepared, nodes, circuit, 'to');
+    const common = {
+      circuit: circuit.id,
+      carries: circuit.carries,
+      ref: { kind: 'circuit', id: circuit.id } as const,
+    };
+    const texts = circuitTexts(circuit, line);
+    if (line?.deviceA == null || circuit.carries === 'bond' || circuit.carries === 'data') {
+      edges.push({ ...common, id: circuit.id, from, to, texts });
+      continue;
+    }
+    const device = `device ${circuit.id}`;
+    nodes.set(device, {
+      id: device,
+      symbol: circuit.carries === 'ac-in' || circuit.carries === 'ac-out' ? 'breaker' : 'fuse',
+      texts: [told('{device}', { device: { value: line.deviceA, unit: 'A' } })],
+      ref: common.ref,
+    });
+    edges.push({ ...common, id: `${circuit.id} 1`, from, to: device, texts: [] });
+    edges.push({ ...common, id: `${circuit.id} 2`, from: device, to, texts });
+  }
+  return { basis: prepared.plan.codeBasis, nodes: [...nodes.values()], edges };
+}
+
+function nodeAt(
+  prepared: Prepared,
+  nodes: Map<string, OneLineNode>,
+  circuit: Circuit,
+  side: 'from' | 'to',
+): string {
+  const end = circuit[side];
+  const id = keyOf(end, circuit.id, side);
+  if (!nodes.has(id)) nodes.set(id, { id, ...nodeOf(prepared, end) });
+  return id;
+}
+
+/** Gear stands once, and so does the earth; modules and loads stand at each circuit that leads to them. */
+function keyOf(end: CircuitEnd, circuit: string, side: string): string {
+  if (end.at === 'gear') return `gear ${end.placement}`;
+  if (end.at === 'outside' && end.what === 'earth') return 'outside earth';
+  return `${end.at} ${circuit} ${side}`;
+}
+
+function nodeOf(prepared: Prepared, end: CircuitEnd): Omit<OneLineNode, 'id'> {
+  if (end.at === 'gear') {
+    const placement = prepared.placements.get(end.placement);
+    const type = placement === undefined ? undefined : prepared.gearTypes.get(placement.type);
+    return {
+      symbol: SYMBOL_OF[type?.kind ?? 'other'],
+      texts: [told('{gear}', { gear: gearName(end.placement) })],
+      ref: { kind: 'placement', id: end.placement },
+    };
+  }
+  if (end.at === 'modules') {
+    return {
+      symbol: 'modules',
+      texts: [
+        told('{type}', { type: gearTypeName(end.type) }),
+        told('{series} in series, {parallel} beside', {
+          series: countOf(end.series),
+          parallel: countOf(end.parallel),
+        }),
+      ],
+      ref: null,
+    };
+  }
+  const words = { supply: 'Supply', loads: 'Loads', earth: 'Earth', data: 'Data' } as const;
+  return { symbol: end.what, texts: [told(words[end.what])], ref: null };
+}
+
+function circuitTexts(circuit: Circuit, line: CircuitLine | null): Told[] {
+  const texts = [told('{circuit}', { circuit: circuitName(circuit.id) })];
+  if (line === null) return texts;
+  if (line.size !== null) {
+    const earth = line.earth === null ? '' : ` + ${sizeWords(line.earth)}`;
+    texts.push(
+      told('{count} × {size}{earth}', {
+        count: countOf(circuit.wire.count),
+        size: sizeWords(line.size),
+        earth,
+      }),
+    );
+  }
+  const { lengthMm, dropPct, designA } = line;
+  if (lengthMm !== null && dropPct !== null)
+    texts.push(
+      told('{length}, {drop} lost', {
+        length: { value: lengthMm, unit: 'mm' },
+        drop: { value: dropPct, unit: 'percent' },
+      }),
+    );
+  else if (lengthMm !== null) texts.push(told('{length}', { length: { value: lengthMm, unit: 'mm' } }));
+  if (designA !== null) texts.push(told('{current}', { current: { value: designA, unit: 'A' } }));
+  return texts;
+}

@@ -1,0 +1,43 @@
+import ELK from 'elkjs/lib/elk-api.js';
+import elkWorkerUrl from 'elkjs/lib/elk-worker.min.js?url';
+import { useEffect, useState } from 'react';
+import {
+  askedLayout,
+  drawOneLine,
+  type Evaluation,
+  type GivenLayout,
+  type OneLine,
+  type OneLineDrawing,
+} from '@zarnel/core/figures';
+import type { Telling } from '@zarnel/core/words';
+import { evaluator } from '../workers/compute.ts';
+
+/** The layout library works in a worker of its own. */
+const elk = new ELK({ workerFactory: () => new Worker(elkWorkerUrl) });
+
+type LaidOut = { readonly oneLine: OneLine; readonly layout: GivenLayout };
+
+/** The one-line diagram of the plan as it was last evaluated; null while it is laid out for the first time. */
+export function useOneLine(evaluation: Evaluation | null, telling: Telling): OneLineDrawing | null {
+  const [laidOut, setLaidOut] = useState<LaidOut | null>(null);
+  useEffect(() => {
+    if (evaluation === null) return undefined;
+    let isWanted = true;
+    const layOut = async () => {
+      const oneLine = await evaluator.oneLine();
+      if (oneLine === null) return;
+      // The library writes into what it is asked.
+      const layout = (await elk.layout(
+        structuredClone(askedLayout(oneLine, telling)) as unknown as Parameters<typeof elk.layout>[0],
+      )) as GivenLayout;
+      if (isWanted) setLaidOut({ oneLine, layout });
+    };
+    layOut().catch((error: unknown) => console.error(error));
+    return () => {
+      isWanted = false;
+    };
+  }, [evaluation, telling]);
+  return laidOut === null
+    ? null
+    : drawOneLine(laidOut.oneLine, laidOut.layout, telling, evaluation?.findings ?? []);
+}
