@@ -2,10 +2,10 @@ import { benchArrange } from './arrange.ts';
 import { benchAgainstAllPairs, benchAgainstIndex } from './clearances.ts';
 import { benchLarge } from './large.ts';
 import { benchLengths } from './lengths.ts';
-import { benchRoute } from './route.ts';
+import { benchRoute, benchRuns } from './route.ts';
 
 // Ratios within one run: how many times as long the reference takes. Never a timed test.
-for (const bench of [benchLengths, benchAgainstIndex, benchAgainstAllPairs, benchRoute]) {
+for (const bench of [benchLengths, benchAgainstIndex, benchAgainstAllPairs, benchRoute, benchRuns]) {
   for (const { name, oursS, theirsS } of [bench()].flat()) {
     const ms = (seconds: number) => `${(seconds * 1000).toFixed(3)} ms`;
     process.stdout.write(

@@ -1,5 +1,9 @@
 import { aStar } from 'ngraph.path';
 import { seeded } from '../core/src/arrange/seeded.ts';
+import { prepare } from '../core/src/check/prepared.ts';
+import { NEW_RUN } from '../core/src/conductor/new-circuit.ts';
+import { glasshouses } from '../core/src/demo/glasshouses.ts';
+import { routeAll } from '../core/src/route/route.ts';
 import { honeyHouse } from '../core/src/demo/honey-house.ts';
 import { graphOfFace } from '../core/src/route/graph.ts';
 import { nodeAt, pointUm, UP } from '../core/src/route/grid.ts';
@@ -63,4 +67,28 @@ export function benchRoute() {
     name: `route among 60 boxes, ${wall.grid.freeRight.length} nodes (against ngraph.path)`,
     ...sideBySide(ours, theirs),
   };
+}
+
+/** A hundred runs of the glasshouses between all that has knockouts there, against thirty times one of them alone. */
+export function benchRuns() {
+  const of = glasshouses();
+  const ports = of.placements.flatMap(({ id, type, face }) =>
+    face === 'packing-wall'
+      ? (of.gearTypes.find((each) => each.id === type)?.knockouts ?? []).map(({ id: knockout }) => ({
+          placement: id,
+          knockout,
+        }))
+      : [],
+  );
+  const pairs = ports.flatMap((from, index) => ports.slice(index + 1).map((to) => ({ from, to })));
+  const runs = pairs
+    .filter(({ from, to }) => from.placement !== to.placement)
+    .slice(0, 100)
+    .map((ends, index) => ({ ...NEW_RUN, ...ends, id: `r-${index}`, name: `R ${index}`, circuits: [] }));
+  if (runs.length < 100) throw new Error('The glasshouses have too few knockouts.');
+  const hundred = () => routeAll(prepare({ ...of, runs }));
+  const alone = () => {
+    for (let run = 0; run < 30; run++) routeAll(prepare({ ...of, runs: runs.slice(run, run + 1) }));
+  };
+  return { name: '100 runs of the glasshouses (against 30 lone ones)', ...sideBySide(hundred, alone) };
 }

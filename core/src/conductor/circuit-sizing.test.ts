@@ -346,7 +346,7 @@ describe('the schedule', () => {
     const lengthOf = (id: string) => lines.find(({ circuit }) => circuit === id)?.lengthMm ?? NaN;
     const feeds = lengthOf('a-feed') + lengthOf('b-feed');
     const strings = lengthOf('a-array') + lengthOf('b-array');
-    const drums = drumLines(demo.circuits, lines);
+    const drums = drumLines(demo.circuits.slice(0, 4), lines);
     expect(
       drums.map(({ size, insulation, lengthMm }) => [size.size, insulation, Math.round(lengthMm)]),
     ).toEqual([
@@ -355,7 +355,7 @@ describe('the schedule', () => {
       ['10', 'pv-wire', Math.round(3 * strings)],
     ]);
     // A cable with a sheath is bought as it is, once.
-    const cable = demo.circuits.map((each) => ({ ...each, wire: { ...each.wire, made: { as: 'cable', diameterMm: 12 } as const } })); // prettier-ignore
+    const cable = demo.circuits.slice(0, 4).map((each) => ({ ...each, wire: { ...each.wire, made: { as: 'cable', diameterMm: 12 } as const } })); // prettier-ignore
     const sheathed = prepare({ ...demo, circuits: cable });
     const bought = drumLines(
       cable,

@@ -198,6 +198,7 @@ export function eyeClinic(): Plan {
       onBoard('main-fuse', 'Main fuse', 'fuse-holder-150a', 500, 440),
       onBoard('battery', 'Battery', 'lithium-battery-24v', 330, 252),
       hungAtMm('gland-box', 'Roof gland box', 'roof-gland-box', 'roof-outside', 3100, 620),
+      hungAtMm('bench-entry', 'Bench entry box', 'roof-gland-box', 'side-wall', 2850, 500),
     ],
     circuits: [
       newCircuit('iec', {
@@ -208,8 +209,8 @@ export function eyeClinic(): Plan {
         to: atGear('disconnect'),
         // Two strings side by side need no fuse of their own.
         protection: { by: 'none' },
-        // Down the wardrobe and under the floor, where nothing is drawn.
-        lengthMm: 6800,
+        // The modules’ own leads to the roof box, and from the bench entry to the disconnect.
+        lengthMm: 3400,
       }),
       newCircuit('iec', {
         id: 'array-in',
@@ -229,6 +230,30 @@ export function eyeClinic(): Plan {
         // From the battery’s post to the main fuse.
         lengthMm: 350,
       }),
+      newCircuit('iec', {
+        id: 'charging',
+        name: 'Battery to controller',
+        carries: 'battery',
+        from: atGear('battery', 'studs'),
+        to: atGear('controller', 'all'),
+        lengthMm: 900,
+      }),
+      newCircuit('iec', {
+        id: 'clinic-loads',
+        name: 'Inverter to the clinic’s sockets',
+        carries: 'ac-out',
+        from: atGear('inverter'),
+        to: { at: 'outside', what: 'loads' },
+        lengthMm: 5200,
+      }),
+      newCircuit('iec', {
+        id: 'body-bond',
+        name: 'Inverter to the chassis',
+        carries: 'bond',
+        from: atGear('inverter'),
+        to: { at: 'outside', what: 'earth' },
+        lengthMm: 1600,
+      }),
     ],
     penetrations: [
       {
@@ -242,6 +267,15 @@ export function eyeClinic(): Plan {
       },
     ],
     runs: [
+      {
+        id: 'roof-run',
+        name: 'Roof to bench',
+        from: { placement: 'gland-box', knockout: 'left' },
+        to: { placement: 'bench-entry', knockout: 'right' },
+        ...NEW_RUN,
+        circuits: ['array-leads'],
+        slackEachEndMm: 200,
+      },
       {
         id: 'array-link',
         name: 'Disconnect to controller',

@@ -1,4 +1,4 @@
-import { atGear, newCircuit } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import {
   boxObstacle,
@@ -166,27 +166,51 @@ export function glasshouses(): Plan {
       hungAtMm('gang-3', 'Gang 3', 'gang-inverter-3', 'packing-wall-outside', 24_000, 2150),
       hungAtMm('gang-4', 'Gang 4', 'gang-inverter-3', 'packing-wall-outside', 25_650, 2150),
     ],
-    circuits: GANGS.flatMap(({ gang, stringM, feedM }) => [
-      ...[1, 2, 3].map((string) =>
+    circuits: [
+      ...GANGS.flatMap(({ gang, stringM, feedM }) => [
+        ...[1, 2, 3].map((string) =>
+          newCircuit('iec', {
+            id: `string-${gang}-${string}`,
+            name: `String ${gang}.${string}`,
+            carries: 'array',
+            from: { at: 'modules', type: 'solar-module-440w', series: 15, parallel: 1 },
+            to: atGear(`gang-${gang}`, 'dc'),
+            protection: { by: 'none' },
+            lengthMm: 1000 * (stringM + 6 * string),
+          }),
+        ),
         newCircuit('iec', {
-          id: `string-${gang}-${string}`,
-          name: `String ${gang}.${string}`,
-          carries: 'array',
-          from: { at: 'modules', type: 'solar-module-440w', series: 15, parallel: 1 },
-          to: atGear(`gang-${gang}`, 'dc'),
-          protection: { by: 'none' },
-          lengthMm: 1000 * (stringM + 6 * string),
+          id: `feed-${gang}`,
+          name: `Gang ${gang} to combiner`,
+          carries: 'ac-out',
+          from: atGear(`gang-${gang}`, 'ac'),
+          to: atGear('combiner'),
+          wire: { insulation: 'xlpe', count: 4, carrying: 3 },
+          lengthMm: isDrawn(gang) ? null : 1000 * feedM,
         }),
-      ),
+      ]),
       newCircuit('iec', {
-        id: `feed-${gang}`,
-        name: `Gang ${gang} to combiner`,
-        carries: 'ac-out',
-        from: atGear(`gang-${gang}`, 'ac'),
-        to: atGear('combiner'),
-        wire: { insulation: 'xlpe', count: 4, carrying: 3 },
-        lengthMm: 1000 * feedM,
+        id: 'ground',
+        name: 'AC combiner to earth',
+        carries: 'bond',
+        from: atGear('combiner'),
+        to: { at: 'outside', what: 'earth' },
+        lengthMm: 12_000,
       }),
-    ]),
+    ],
+    runs: [1, 2].filter(isDrawn).map((gang) => ({
+      id: `feed-run-${gang}`,
+      name: `Gang ${gang} feed`,
+      from: { placement: `gang-${gang}`, knockout: 'ac' },
+      to: { placement: 'combiner', knockout: `feed-${gang}` },
+      ...NEW_RUN,
+      laid: { as: 'conduit', size: null },
+      circuits: [`feed-${gang}`],
+    })),
   });
+}
+
+/** The feeds along the inside wall are drawn; those of the gangs outside go a way that is not. */
+function isDrawn(gang: number): boolean {
+  return gang <= 2;
 }

@@ -250,6 +250,28 @@ export function honeyHouse(): Plan {
       feed('b-feed', 'Inverter B to load centre', 'inverter-b', 'b-ac'),
       string('a-array', 'Array to inverter A', 'inverter-a', 'a-dc'),
       string('b-array', 'Array to inverter B', 'inverter-b', 'b-dc'),
+      mains(
+        'house-supply',
+        'Supply to transfer switch',
+        { at: 'outside', what: 'supply' },
+        atGear('transfer-switch', 'lugs'),
+        320,
+      ),
+      mains(
+        'essential',
+        'Transfer switch to load centre',
+        atGear('transfer-switch', 'lugs'),
+        atGear('load-centre', 'main'),
+        150,
+      ),
+      newCircuit('us', {
+        id: 'ground',
+        name: 'Load centre to earth',
+        carries: 'bond',
+        from: atGear('load-centre'),
+        to: { at: 'outside', what: 'earth' },
+        lengthMm: inch(200),
+      }),
     ],
     penetrations: [
       {
@@ -278,6 +300,28 @@ export function honeyHouse(): Plan {
 
 function hung(id: string, name: string, type: string, face: string, xIn: number, yIn: number) {
   return hungAtMm(id, name, type, face, inch(xIn), inch(yIn));
+}
+
+/** The house’s own supply, as taped along the wall: its main device is 100 A. */
+function mains(
+  id: string,
+  name: string,
+  from: Circuit['from'],
+  to: Circuit['to'],
+  lengthIn: number,
+): Circuit {
+  return newCircuit('us', {
+    id,
+    name,
+    carries: 'ac-in',
+    from,
+    to,
+    currentA: 100,
+    voltageV: 240,
+    isContinuous: false,
+    wire: { count: 3 },
+    lengthMm: inch(lengthIn),
+  });
 }
 
 function feed(id: string, name: string, inverter: string, nippleId: string): Circuit {

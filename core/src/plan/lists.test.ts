@@ -53,8 +53,13 @@ describe('the table of what a plan is made of', () => {
             const path = at
               .replace(/^(circuits|stretches)\.\d+(?:\.(?:from|to))?$/u, '$1')
               .replace(/^via\.\d+\./u, 'via.');
-            // What a thing holds within itself, such as a rule of a gear type, has ids of its own.
-            if (path === 'id' || path === 'name' || /\.\d+\.|source\.|\.id$/u.test(path) || !ids.has(text))
+            // What a thing holds within itself, such as a rule or a knockout of a gear type, has ids of its own.
+            if (
+              path === 'id' ||
+              path === 'name' ||
+              /\.\d+\.|source\.|\.id$|\.knockout$/u.test(path) ||
+              !ids.has(text)
+            )
               continue;
             const reference = declared.get(path);
             // A word such as the kind of gear may be an id elsewhere: then nothing refers by it.

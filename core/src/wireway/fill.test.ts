@@ -171,7 +171,9 @@ describe('the fill of a wireway', () => {
 
   test('loses its way with a nipple but not what it carries, and is refused between two wireways or by one nipple', () => {
     const without = edited({ kind: 'remove-nipple', nipple: 'load-feed' });
-    expect(without.circuits.map(({ id, stretches }) => [id, stretches.length])).toEqual([
+    // Those of the wireway; the others lie elsewhere.
+    const four = without.circuits.slice(0, 4);
+    expect(four.map(({ id, stretches }) => [id, stretches.length])).toEqual([
       ['a-feed', 0],
       ['b-feed', 0],
       ['a-array', 1],
@@ -181,7 +183,7 @@ describe('the fill of a wireway', () => {
     expect(bare.circuits.flatMap(({ stretches }) => stretches)).toEqual([]);
     expect(
       edited({ kind: 'remove-placement', placement: 'load-centre' }).circuits.map(({ id }) => id),
-    ).toEqual(['a-array', 'b-array']);
+    ).toEqual(['a-array', 'b-array', 'house-supply']);
     expect(() => edited(more({}, { to: 'a-ac' }))).toThrow('comes in and leaves by the same nipple');
     expect(() => edited(more({ carrying: 5 }))).toThrow('fewer conductors than it says carry current');
     expect(() => edited(more({}, { to: 'gone' }))).toThrow('There is no nipple “gone”');

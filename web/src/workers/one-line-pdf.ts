@@ -1,8 +1,8 @@
 import { PDFDocument, StandardFonts, rgb, type PDFFont, type PDFPage, type RGB } from 'pdf-lib';
 import { INKS, type OneLineDrawing, type Shape } from '@zarnel/core/figures';
 
-/** A3 on its side, points. */
-const PAPER = { width: 1190.55, height: 841.89 } as const;
+/** A3, points: on its side for what is wider than high. */
+const [LONG, SHORT] = [1190.55, 841.89];
 const EDGE = 28;
 
 /** The diagram on one A3 sheet, made smaller where it is larger than that, with its title and the advice at the foot. */
@@ -17,12 +17,13 @@ export async function oneLinePdf(
     document.embedFont(StandardFonts.Helvetica),
     document.embedFont(StandardFonts.HelveticaBold),
   ]);
-  const page = document.addPage([PAPER.width, PAPER.height]);
-  const [roomX, roomY] = [PAPER.width - 2 * EDGE, PAPER.height - 2 * EDGE - 40];
+  const [width, height] = drawing.width >= drawing.height ? [LONG, SHORT] : [SHORT, LONG];
+  const page = document.addPage([width, height]);
+  const [roomX, roomY] = [width - 2 * EDGE, height - 2 * EDGE - 40];
   const scale = Math.min(1.4, roomX / drawing.width, roomY / drawing.height);
   const at = ([x, y]: readonly [number, number]) => ({
     x: EDGE + x * scale,
-    y: PAPER.height - EDGE - y * scale,
+    y: height - EDGE - y * scale,
   });
   for (const { shapes } of drawing.parts)
     for (const shape of shapes) draw(page, shape, { at, scale, plain, strong });
