@@ -16,6 +16,8 @@ function onNorthWall(name: string, types: readonly GearType[], placements: reado
     name,
     materials: [...plan.materials, gypsum],
     faces: plan.faces.map((face) => (face.id === 'north-wall' ? { ...face, material: 'gypsum' } : face)),
+    // The house’s own supply ended on that wall.
+    circuits: plan.circuits.filter(({ carries }) => carries !== 'ac-in'),
     gearTypes: [...plan.gearTypes, ...types],
     placements: [
       ...plan.placements.filter(({ face }) => face !== 'north-wall'),
