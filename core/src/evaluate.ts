@@ -15,7 +15,6 @@ import type { Plan } from './plan/plan.ts';
 import { fail, ok, type Result } from './result.ts';
 import { oneLineOf, type OneLine } from './one-line/graph.ts';
 import { laidLegs } from './route/lanes.ts';
-import { pipePlan, type PipePlan } from './conductor/pipe.ts';
 import { runDetail, type RunDetail } from './route/run-detail.ts';
 import { routeAll, routeOf, routesOf, type Leg, type RouteOutcome, type Routes } from './route/route.ts';
 
@@ -149,9 +148,8 @@ export class LiveEvaluation {
   }
 
   /** What is shown of a run that is looked at. */
-  detailOfRun(id: string): RunDetail & { readonly pipe: PipePlan | null } {
-    const run = this.model.runs.get(id);
-    return { ...runDetail(this.model, id), pipe: run === undefined ? null : pipePlan(this.model, run) };
+  detailOfRun(id: string): RunDetail {
+    return runDetail(this.model, id);
   }
 
   /** What is shown of a penetration that is looked at. */

@@ -64,7 +64,7 @@ export { type Shape, INKS } from '../one-line/shapes.ts';
 export { type PipePlan } from '../conductor/pipe.ts';
 export { type RunDetail } from '../route/run-detail.ts';
 export { type Leg, routeAll, type RoutedRun, type Routes } from '../route/route.ts';
-export { baseOf } from '../seal/entry.ts';
+export { typedBase } from '../seal/entry.ts';
 export { type PenetrationDetail, spotsOf } from '../seal/penetration-detail.ts';
 export { penetrationSpot } from '../seal/penetration-spot.ts';
 export { type SealStack, type SealStep } from '../seal/seal-stack.ts';

@@ -34,16 +34,8 @@ export function drawOneLine(
 ): OneLineDrawing {
   const places = new Map((layout.children ?? []).map((each) => [each.id, each]));
   const ways = new Map((layout.edges ?? []).map((each) => [each.id, each]));
-  const worst = (ref: Ref | null): Severity | null =>
-    ref === null
-      ? null
-      : (ORDER.find((severity) =>
-          findings.some(
-            (finding) =>
-              finding.severity === severity &&
-              finding.subjects.some(({ kind, id }) => kind === ref.kind && id === ref.id),
-          ),
-        ) ?? null);
+  const gravest = gravestBySubject(findings);
+  const worst = (ref: Ref | null) => (ref === null ? null : (gravest.get(`${ref.kind} ${ref.id}`) ?? null));
   const drawnEdges = edges.map((edge): DrawnPart => {
     const way = ways.get(edge.id);
     const texts = edge.texts.map((text) => toldText(text, telling));
@@ -101,6 +93,15 @@ export function drawOneLine(
     height: (layout.height ?? 0) + 2 * MARGIN,
     parts: [...drawnEdges, ...drawnNodes],
   };
+}
+
+function gravestBySubject(findings: Parameters<typeof drawOneLine>[3]): ReadonlyMap<string, Severity> {
+  const gravest = new Map<string, Severity>();
+  // Gravest last, so that it stands.
+  for (const severity of [...ORDER].reverse())
+    for (const { severity: own, subjects } of findings)
+      if (own === severity) for (const { kind, id } of subjects) gravest.set(`${kind} ${id}`, severity);
+  return gravest;
 }
 
 function textShapes(texts: readonly string[], [x, y]: XY, anchor: 'start' | 'middle', ink: Ink): Shape[] {

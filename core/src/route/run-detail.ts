@@ -1,3 +1,4 @@
+import { pipePlan, type PipePlan } from '../conductor/pipe.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { runName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
@@ -10,11 +11,13 @@ export type RunDetail = {
   readonly costMm: number | null;
   readonly leastMm: number | null;
   readonly working: Working | null;
+  /** Its conduit, where it lies in one. */
+  readonly pipe: PipePlan | null;
 };
 
 export function runDetail(prepared: Prepared, id: string): RunDetail {
   const outcome = routeOf(prepared, id);
-  if (outcome?.kind !== 'routed') return { costMm: null, leastMm: null, working: null };
+  if (outcome?.kind !== 'routed') return { costMm: null, leastMm: null, working: null, pipe: null };
   const { run, costMm, pathMm, bendCount, boreCount, penetrations } = outcome.routed;
   const leastMm = leastCostMm(prepared, run);
   const { bendMm, penetrationMm, boreMm, seenPct, outOfReachPct } = prepared.plan.routing;
@@ -25,6 +28,7 @@ export function runDetail(prepared: Prepared, id: string): RunDetail {
   return {
     costMm,
     leastMm,
+    pipe: pipePlan(prepared, run),
     working: {
       title: told('Why {run} lies as it does', { run: runName(run.id) }),
       formula:

@@ -110,13 +110,25 @@ export function holeOf(prepared: Prepared, penetration: Pick<Penetration, 'id' |
 }
 
 export function baseOf(prepared: Prepared, penetration: Pick<Penetration, 'id' | 'entry' | 'base'>): Base {
-  const { entry, base } = penetration;
+  return baseFor(penetration, pipeSize(prepared, penetration));
+}
+
+/** The same by what is typed alone: of a pipe whose size is left to its cables, that of the smallest. Asks for no route. */
+export function typedBase(penetration: Pick<Penetration, 'entry' | 'base'>): Base {
+  return baseFor(penetration, typedPipe(penetration.entry) ?? CONDUIT_SIZES[0]);
+}
+
+function typedPipe(entry: Entry): ConduitSize | null {
+  return entry.kind === 'stub' || entry.kind === 'sleeve' ? entry.conduit : null;
+}
+
+function baseFor({ entry, base }: Pick<Penetration, 'entry' | 'base'>, pipe: ConduitSize): Base {
   if (entry.kind === 'gland') {
     const flangeMm = GLANDS.rows[entry.gland].threadMm * FLANGE.ofGland;
     return { shape: 'round', ...(base ?? { widthMm: flangeMm, heightMm: flangeMm }), standsOutMm: 25 };
   }
   if (entry.kind === 'stub' || entry.kind === 'sleeve') {
-    const flangeMm = mmFromInch(EMT_OUTSIDE.rows[pipeSize(prepared, penetration)]) + 2 * FLANGE.roundPipeMm;
+    const flangeMm = mmFromInch(EMT_OUTSIDE.rows[pipe]) + 2 * FLANGE.roundPipeMm;
     return { shape: 'round', ...(base ?? { widthMm: flangeMm, heightMm: flangeMm }), standsOutMm: 150 };
   }
   return { shape: 'box', ...USUAL_BASES[entry.kind], ...base };

@@ -10,6 +10,14 @@ const LEVEL_DEG = 2;
 /** Along an axis by this much is that way: cosine of 45°, as ways of travel are told. */
 const ALONG = Math.SQRT1_2 - 1e-9;
 
+/** The ways along a face, as they are told. */
+export const WAY_WORDS: Readonly<Record<OpensTo, string>> = {
+  left: 'left',
+  right: 'right',
+  up: 'up the face',
+  down: 'down the face',
+};
+
 /** The ways along a face, as it is seen. */
 export function waysOnFace(prepared: Prepared, face: string): Readonly<Record<OpensTo, Vec3>> | null {
   const frame = prepared.site.frames.get(face);

@@ -16,7 +16,8 @@ import { isAbove, isBelow } from '../quantity/compare.ts';
 import { practice, published } from '../reference/source.ts';
 import { distanceToObstacleMm } from '../site/obstacle-zone.ts';
 import { pitchDeg } from '../site/pitch.ts';
-import { freeSideOf, weatherWays } from './lee.ts';
+import { freeSideOf, WAY_WORDS, weatherWays } from './lee.ts';
+import { isHousingUsed } from './penetration-spot.ts';
 import { findPenetrationSides, outerSide, type PenetrationSides } from './penetration-sides.ts';
 import { SCHOOLS, unfitOn } from './schools.ts';
 import { schoolOf } from './seal-stack.ts';
@@ -65,7 +66,6 @@ const meta: CheckMeta = {
   },
 };
 
-const WAYS = { left: 'left', right: 'right', up: 'up the face', down: 'down the face' } as const;
 const SKIN_WORDS = {
   'painted-metal': 'painted sheet',
   'bare-metal': 'bare metal',
@@ -183,11 +183,11 @@ function wayFindings(prepared: Prepared, sides: PenetrationSides): Found[] {
   const turn = () => [
     {
       message: 'turn',
-      data: { way: WAYS[lee.opensTo] },
+      data: { way: WAY_WORDS[lee.opensTo] },
       edits: setOf(penetration, { opensTo: lee.opensTo }),
     },
   ];
-  const data = { way: WAYS[lee.opensTo] };
+  const data = { way: WAY_WORDS[lee.opensTo] };
   if (penetration.opensTo === null) {
     return [
       found(sides, { message: 'which-way', severity: 'ask', data: { ...data, why: lee.why }, fixes: turn }),
@@ -246,13 +246,13 @@ function isFloorOpen({ penetration }: PenetrationSides): boolean {
   return !penetration.done.includes('check-edge');
 }
 
-const HOUSINGS = new Set(['vent', 'fan', 'hatch', 'other']);
-
 function housingFindings(sides: PenetrationSides): Found[] {
   if (sides.penetration.entry.kind !== 'existing') return [];
   const { outer } = outerSide(sides);
   const isThere = outer.face.obstacles.some(
-    (obstacle) => HOUSINGS.has(obstacle.kind) && !isAbove(distanceToObstacleMm(obstacle, outer.at), 0, 'mm'),
+    (obstacle) =>
+      isHousingUsed(sides.penetration, obstacle) &&
+      !isAbove(distanceToObstacleMm(obstacle, outer.at), 0, 'mm'),
   );
   return isThere ? [] : [found(sides, { message: 'no-housing', data: { face: faceName(outer.face.id) } })];
 }

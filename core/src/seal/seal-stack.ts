@@ -1,11 +1,10 @@
 import type { Prepared } from '../check/prepared.ts';
 import { cutMm } from '../drill/hole-saw.ts';
-import { SKINS, type Skin } from '../plan/material.ts';
+import type { Skin } from '../plan/material.ts';
 import { faceName, penetrationName } from '../plan/names.ts';
 import {
   glandsOf,
   SEAL_STEPS,
-  type OpensTo,
   type Penetration,
   type SealSchool,
   type SealStepId,
@@ -20,7 +19,7 @@ import type { CautionId } from '../working/cautions.ts';
 import { edgeLengthMm, entryWords, throughOf } from './entry.ts';
 import { SCHOOLS, suggestedSchool } from './schools.ts';
 import { findPenetrationSides, outerSide, type PenetrationSides } from './penetration-sides.ts';
-import { freeSideOf } from './lee.ts';
+import { freeSideOf, WAY_WORDS } from './lee.ts';
 
 /** How much of a product a step takes. */
 export type StepProduct = {
@@ -74,7 +73,7 @@ export type SealStack = {
 export const STEEP_DEG = 45;
 
 export function skinOf(prepared: Prepared, { face }: PenetrationSides['here']): Skin {
-  return prepared.materials.get(face.face.material)?.skin ?? SKINS[SKINS.length - 1] ?? 'unknown';
+  return prepared.materials.get(face.face.material)?.skin ?? 'unknown';
 }
 
 /** The school a penetration is sealed by: the one chosen, else the one suggested for its skin. */
@@ -265,7 +264,7 @@ class Steps {
         : {},
     );
     if (isScrewed && penetration.entry.kind !== 'gland') {
-      const count = Math.max(4, Math.ceil(edgeMm / JOINTS.screwSpacingMm));
+      const count = this.screwCount();
       this.add(
         'fasten',
         'Drive {count} screws, stainless, opposite ones in turn, {each} apart: snug, not so that all sealant is pressed out.',
@@ -275,9 +274,7 @@ class Steps {
     if (edge !== null) {
       const fillet = beadOf(edge, edgeMm, JOINTS.filletLegMm ** 2 / 2);
       const screwCount =
-        isScrewed && heads === edge && penetration.entry.kind !== 'gland'
-          ? Math.max(4, Math.ceil(edgeMm / JOINTS.screwSpacingMm))
-          : 0;
+        isScrewed && heads === edge && penetration.entry.kind !== 'gland' ? this.screwCount() : 0;
       const product = { ...fillet, volumeMl: (fillet.volumeMl ?? 0) + screwCount * JOINTS.headMl * WASTE };
       this.add(
         'edge-seal',
@@ -317,6 +314,11 @@ class Steps {
         { product: { sealant: cover, name: SEALANTS.rows[cover].name, lengthMm: around, volumeMl: null } },
       );
     }
+  }
+
+  /** Round its base, no further apart than the spacing and never fewer than four. */
+  private screwCount(): number {
+    return Math.max(4, Math.ceil(this.edgeMm / JOINTS.screwSpacingMm));
   }
 
   private cables(): void {
@@ -554,13 +556,6 @@ function edgeProduct(skin: Skin): SealantId | null {
 function isMetal(skin: Skin): boolean {
   return skin === 'painted-metal' || skin === 'bare-metal';
 }
-
-const WAY_WORDS: Readonly<Record<OpensTo, string>> = {
-  left: 'left',
-  right: 'right',
-  up: 'up the face',
-  down: 'down the face',
-};
 
 function mm(value: number): Quantity {
   return { value, unit: 'mm' };

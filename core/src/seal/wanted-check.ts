@@ -9,7 +9,7 @@ import {
 } from '../check/finding.ts';
 import { prepare, type Prepared } from '../check/prepared.ts';
 import { RUNS } from '../check/subjects.ts';
-import { faceName, gearName, runName } from '../plan/names.ts';
+import { faceName, runName } from '../plan/names.ts';
 import { freshId } from '../plan/fresh-id.ts';
 import { NEW_PENETRATION, type Penetration } from '../plan/penetration.ts';
 import type { Run } from '../plan/run.ts';
@@ -41,7 +41,7 @@ function checkRun(prepared: Prepared, { id }: Run): Found[] {
   return [
     findingOf(meta, {
       message: 'wanted',
-      data: { run: runName(run.id), gear: item === undefined ? '' : gearName(item.id) },
+      data: { run: runName(run.id) },
       subjects: [{ kind: 'run', id: run.id }],
       at:
         item === undefined ? null : { face: item.face.id, xMm: item.placement.xMm, yMm: item.placement.yMm },
@@ -58,8 +58,8 @@ const TRIED_EACH_WAY = 12;
  * best of them. What it took is offered.
  */
 export function placesFor(prepared: Prepared, run: Run): Fix[] {
-  const tried = [...prepared.site.faces.values()].flatMap((face) =>
-    face.otherSide === null || face.face.shape.kind === 'reverse' ? [] : triedOn(prepared, face.id),
+  const tried = [...prepared.site.faces.values()].flatMap((face, index) =>
+    face.otherSide === null || face.face.shape.kind === 'reverse' ? [] : triedOn(prepared, face.id, index),
   );
   const plan = prepared.document;
   const trial = prepare({ ...plan, penetrations: [...plan.penetrations, ...tried], runs: [run] });
@@ -90,7 +90,7 @@ export function placesFor(prepared: Prepared, run: Run): Fix[] {
   ];
 }
 
-function triedOn(prepared: Prepared, faceId: string): Penetration[] {
+function triedOn(prepared: Prepared, faceId: string, place: number): Penetration[] {
   const face = prepared.site.faces.get(faceId);
   if (face === undefined) return [];
   const { minX, minY, maxX, maxY } = face.bounds;
@@ -102,7 +102,7 @@ function triedOn(prepared: Prepared, faceId: string): Penetration[] {
       const made: Penetration = {
         ...NEW_PENETRATION,
         done: [],
-        id: `tried-${faceId.slice(0, 20)}-${i}-${j}`,
+        id: `tried-${place}-${i}-${j}`,
         name: 'Tried',
         face: faceId,
         xMm,

@@ -1,6 +1,6 @@
 import ELK from 'elkjs/lib/elk-api.js';
 import elkWorkerUrl from 'elkjs/lib/elk-worker.min.js?url';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import {
   askedLayout,
   drawOneLine,
@@ -37,7 +37,9 @@ export function useOneLine(evaluation: Evaluation | null, telling: Telling): One
       isWanted = false;
     };
   }, [evaluation, telling]);
-  return laidOut === null
-    ? null
-    : drawOneLine(laidOut.oneLine, laidOut.layout, telling, evaluation?.findings ?? []);
+  const findings = evaluation?.findings;
+  return useMemo(
+    () => (laidOut === null ? null : drawOneLine(laidOut.oneLine, laidOut.layout, telling, findings ?? [])),
+    [laidOut, telling, findings],
+  );
 }

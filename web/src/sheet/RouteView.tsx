@@ -1,5 +1,5 @@
 import { memo, type PointerEvent } from 'react';
-import { mirrored, type Leg, type SiteFace } from '@zarnel/core/figures';
+import { mirrored, typedBase, type Leg, type SiteFace } from '@zarnel/core/figures';
 import type { Penetration, PointMm } from '@zarnel/core/plan';
 import { pathOf, type Project } from './project.ts';
 
@@ -34,15 +34,15 @@ export const PenetrationView = memo(function PenetrationView(props: {
   /** The face it is measured on, and its other side. */
   readonly here: SiteFace;
   readonly there: SiteFace;
-  /** What stands over it on its outer side, by its corners there. */
+  /** The face of its outer side, on which its base is drawn. */
   readonly baseOn: string;
-  readonly base: { readonly widthMm: number; readonly heightMm: number };
   readonly project: Project;
   readonly isSelected: boolean;
   readonly onPress: (event: PointerEvent<SVGGElement>, penetration: Penetration, faceId: string) => void;
 }) {
-  const { penetration, here, there, baseOn, base, project, isSelected, onPress } = props;
+  const { penetration, here, there, baseOn, project, isSelected, onPress } = props;
   const at: PointMm = [penetration.xMm, penetration.yMm];
+  const base = typedBase(penetration);
   return (
     <>
       {[here, there].map((face) => {

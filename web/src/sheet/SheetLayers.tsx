@@ -1,7 +1,6 @@
 import { memo, useMemo, useRef, type PointerEvent } from 'react';
 import { SEVERITIES, type Finding } from '@zarnel/core/checks';
 import {
-  baseOf,
   joinEnds,
   wirewayHoles,
   type Evaluation,
@@ -169,7 +168,6 @@ export function PenetrationsLayer(
         here={here}
         there={there}
         baseOn={here.face.side === 'outside' || there.face.side !== 'outside' ? here.id : there.id}
-        base={baseOf(prepared, penetration)}
         project={project}
         isSelected={penetration.id === selectedId}
         onPress={onPress}

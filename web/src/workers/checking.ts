@@ -6,7 +6,6 @@ import {
   proposeWiring,
   type CircuitDetail,
   type OneLine,
-  type PipePlan,
   type RunDetail,
   type PenetrationDetail,
   type Spot,
@@ -49,7 +48,7 @@ export class Checking {
     return this.opened().evaluation.oneLine();
   }
 
-  runDetail(run: string): RunDetail & { readonly pipe: PipePlan | null } {
+  runDetail(run: string): RunDetail {
     return this.opened().evaluation.detailOfRun(run);
   }
 

@@ -6,7 +6,6 @@ import {
   type KeptEvaluation,
   type CircuitDetail,
   type OneLine,
-  type PipePlan,
   type RunDetail,
   type PenetrationDetail,
   type Spot,
@@ -87,7 +86,7 @@ export class Evaluator<Worker extends Mortal> {
   }
 
   /** What is shown of a run that is looked at, of the plan that was last evaluated; null where none was. */
-  async runDetail(run: string): Promise<(RunDetail & { readonly pipe: PipePlan | null }) | null> {
+  async runDetail(run: string): Promise<RunDetail | null> {
     return this.askOfLast((remote) => remote.runDetail(run));
   }
 

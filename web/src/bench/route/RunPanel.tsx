@@ -1,10 +1,4 @@
-import {
-  CONDUIT_SIZES,
-  type PipePlan,
-  type RoutedRun,
-  type Routes,
-  type RunDetail,
-} from '@zarnel/core/figures';
+import { CONDUIT_SIZES, type RoutedRun, type Routes, type RunDetail } from '@zarnel/core/figures';
 import type { Plan, Run } from '@zarnel/core/plan';
 import { countText, formatLength, type Reader } from '@zarnel/core/words';
 import { useAppSelector } from '../../state/store.ts';
@@ -118,7 +112,7 @@ function LaidFields({ run, reader }: { readonly run: Run; readonly reader: Reade
   );
 }
 
-const NO_DETAIL: RunDetail & { readonly pipe: PipePlan | null } = {
+const NO_DETAIL: RunDetail = {
   costMm: null,
   leastMm: null,
   working: null,
