@@ -1,11 +1,12 @@
 import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
-import type { Circuit, CircuitEnd } from '../plan/circuit.ts';
+import { setsOf, type Circuit, type CircuitEnd } from '../plan/circuit.ts';
 import type { Terminal } from '../plan/gear-type.ts';
 import type { Run } from '../plan/run.ts';
 import { USUAL_DROP, type AwgColumn } from '../reference/conductors.ts';
 import { carriedBy, isSized, loadedOf, type Carried } from './carried.ts';
 import { wayOf, type CircuitWay } from './circuit-way.ts';
+import { carryingOf } from '../wireway/stretches.ts';
 import type { ConductorSize } from './code-tables.ts';
 import { lyingOf, type Lying } from './outside.ts';
 import { sizeConductors, type Demand, type Sizing } from './sizing.ts';
@@ -77,7 +78,7 @@ export const sizedCircuit = query((prepared: Prepared, id: string): SizedCircuit
 });
 
 /** Where it lies; while its way is not known: alone, in the site’s warmest air. */
-function liesOf(prepared: Prepared, { wire }: Circuit, { parts }: CircuitWay): Demand['lies'] {
+function liesOf(prepared: Prepared, circuit: Circuit, { parts }: CircuitWay): Demand['lies'] {
   const totalMm = parts.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
   if (parts.length > 0)
     return parts.map((part) => ({
@@ -85,7 +86,8 @@ function liesOf(prepared: Prepared, { wire }: Circuit, { parts }: CircuitWay): D
       share: totalMm > 0 ? part.lengthMm / totalMm : 1 / parts.length,
     }));
   const ambientC = prepared.plan.site.conditions.designHighTempC;
-  return [{ ambientC, carrying: wire.carrying, circuits: 1, installed: 'conduit', share: 1 }];
+  const together = { carrying: carryingOf([circuit]), circuits: setsOf(circuit.wire) };
+  return [{ ambientC, ...together, installed: 'conduit', share: 1 }];
 }
 
 function terminalsOf({ hung }: Prepared, { from, to }: Circuit): CircuitTerminal[] {

@@ -1,5 +1,5 @@
 import type { Prepared } from '../check/prepared.ts';
-import type { Circuit } from '../plan/circuit.ts';
+import { setsOf, type Circuit } from '../plan/circuit.ts';
 import type { Run } from '../plan/run.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
@@ -57,8 +57,8 @@ function tapedPart(prepared: Prepared, circuit: Circuit): WayPart[] {
       ambientC: ambientOf(prepared, circuit),
       roofC: 0,
       isInSun: false,
-      carrying: circuit.wire.carrying,
-      circuits: 1,
+      carrying: carryingOf([circuit]),
+      circuits: setsOf(circuit.wire),
       installed: 'clipped',
     },
   ];
@@ -103,9 +103,13 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
   });
 }
 
-/** Circuits that warm each other: those that carry current. */
+/** Circuits that warm each other, each of their sets for itself: those that carry current. */
 function loadedCount(circuits: readonly Circuit[]): number {
-  return Math.max(1, circuits.filter(({ wire }) => wire.carrying > 0).length);
+  const sets = circuits.map(({ wire }) => (wire.carrying > 0 ? setsOf(wire) : 0));
+  return Math.max(
+    1,
+    sets.reduce((sum, each) => sum + each, 0),
+  );
 }
 
 function stretchParts(prepared: Prepared, circuit: Circuit): WayPart[] {

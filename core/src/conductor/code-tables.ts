@@ -16,6 +16,7 @@ import {
   MM2_RATINGS,
   MM2_RESISTANCE,
   MM2_TOGETHER,
+  SHARING,
   STRING_FUSE,
   TEMPERATURE_COEFFICIENTS,
   TERMINALS,
@@ -68,8 +69,10 @@ export type CodeTables = {
   readonly isProtectedBy: (size: ConductorSize, capacityA: number, deviceA: number) => boolean;
   /** Direct-current resistance, Ω per metre; null where it has no such size. */
   readonly ohmPerM: (size: ConductorSize, conductorC: number) => number | null;
-  /** The earth conductor that goes with it; null above the tables. */
-  readonly earthFor: (size: ConductorSize, deviceA: number) => ConductorSize | null;
+  /** The earth conductor that goes with so many sets of it; null above the tables. */
+  readonly earthFor: (size: ConductorSize, deviceA: number, sets: number) => ConductorSize | null;
+  /** The smallest section that may share its current with another, mm². */
+  readonly leastTogetherMm2: number;
   readonly sources: { readonly capacity: SourceRef; readonly ratings: SourceRef; readonly earth: SourceRef };
 };
 
@@ -114,6 +117,7 @@ function awgTables(material: ConductorMaterial, maxC: AwgColumn): CodeTables {
       const small = size.by === 'awg' ? smallLimitA(size.size, material) : undefined;
       if (small !== undefined && isAbove(deviceA, small, 'A')) return false;
       if (!isBelow(capacityA, deviceA, 'A')) return true;
+      if (isAbove(deviceA, NEXT_UP_TO_A, 'A')) return false;
       // The next standard rating above what it may carry protects it as well, up to 800 A (240.4(B)).
       const next = STANDARD_RATINGS.rows.find((rating) => !isBelow(rating, capacityA, 'A'));
       return next !== undefined && !isAbove(deviceA, next, 'A');
@@ -124,16 +128,21 @@ function awgTables(material: ConductorMaterial, maxC: AwgColumn): CodeTables {
       const perKft = AWG_RESISTANCE.rows[size.size][material];
       return (perKft / (1000 * M_PER_FT)) * (1 + perKelvin * (conductorC - atC));
     },
-    earthFor: (size, deviceA) => {
+    earthFor: (size, deviceA, sets) => {
       const row = AWG_EARTH.rows.find(({ toA }) => !isAbove(deviceA, toA, 'A'));
       if (row === undefined || size.by !== 'awg') return null;
-      // Never larger than the conductors of its circuit (250.122(A)).
+      // Never larger than the conductors of its circuit (250.122(A)); of several sets in one raceway by the device alone (250.122(F)).
+      if (sets > 1) return { by: 'awg', size: row[material] };
       const index = Math.min(AWG_SIZES.indexOf(row[material]), AWG_SIZES.indexOf(size.size));
       return { by: 'awg', size: AWG_SIZES[index] ?? row[material] };
     },
+    leastTogetherMm2: sectionMm2({ by: 'awg', size: SHARING.least.awg }),
     sources: { capacity: AWG_AMPACITY.source, ratings: STANDARD_RATINGS.source, earth: AWG_EARTH.source },
   };
 }
+
+/** Up to here the next standard rating above what a conductor may carry protects it, A (240.4(B) and (C)). */
+const NEXT_UP_TO_A = 800;
 
 /** Aluminium of the sizes whose copper is limited is limited lower (240.4(D)). */
 function smallLimitA(size: AwgSize, material: ConductorMaterial): number | undefined {
@@ -166,14 +175,15 @@ function mm2Tables(material: ConductorMaterial, maxC: 70 | 90): CodeTables {
       const perKm = material === 'copper' ? class5 : aluminium;
       return perKm === null ? null : (perKm / 1000) * (1 + perKelvin * (conductorC - atC));
     },
-    earthFor: (size) => {
+    earthFor: (size, _, sets) => {
       if (size.by !== 'mm2') return null;
-      const lineMm2 = Number(size.size);
+      const lineMm2 = sets * Number(size.size);
       const { sameUpTo, thenUpTo } = MM2_EARTH;
       const leastMm2 = lineMm2 <= sameUpTo ? lineMm2 : lineMm2 <= thenUpTo ? sameUpTo : lineMm2 / 2;
       const earth = MM2_SIZES.find((each) => Number(each) >= leastMm2);
       return earth === undefined ? null : { by: 'mm2', size: earth };
     },
+    leastTogetherMm2: 0,
     sources: { capacity: MM2_CAPACITY.source, ratings: MM2_RATINGS.source, earth: MM2_EARTH.source },
   };
 }

@@ -7,12 +7,13 @@ import {
   type Fix,
   type Found,
 } from '../check/finding.ts';
-import type { Prepared } from '../check/prepared.ts';
+import { prepare, type Prepared } from '../check/prepared.ts';
 import { CIRCUITS } from '../check/subjects.ts';
-import type { Circuit } from '../plan/circuit.ts';
+import { MOST_SETS, setsOf, type Circuit } from '../plan/circuit.ts';
+import { applyEdits } from '../plan/edits/apply-edit.ts';
 import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { AWG_AMPACITY, BRIGHT_SUN, INSULATION_KINDS, USUAL_DROP } from '../reference/conductors.ts';
+import { AWG_AMPACITY, BRIGHT_SUN, INSULATION_KINDS, SHARING, USUAL_DROP } from '../reference/conductors.ts';
 import type { Working } from '../working/working.ts';
 import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
 import { coldFactor, stringVoltageV } from './cold-voltage.ts';
@@ -35,13 +36,15 @@ const meta: CheckMeta = {
     unsaid: 'Say what {circuit} carries: until then its conductors and its device are not sized.',
     'no-current': 'Nothing that {circuit} joins tells its current: type it.',
     'no-size':
-      'No size in the tables serves {circuit} and its terminals: shorten it, split it, raise its voltage, or end it elsewhere.',
+      'No size in the tables serves {circuit} and its terminals: share it between sets, shorten it, raise its voltage, or end it elsewhere.',
     gap: 'The way drawn for {circuit} does not lead from {from} to {to}: draw the rest, or type its length.',
     'no-reach': 'The way drawn for {circuit} does not reach {to}: draw the rest, or type its length.',
     capacity: '{size} of {circuit} may carry {measured} where it lies; it carries {required}.',
     terminals: 'At its terminals {size} of {circuit} may carry {measured}; its design current is {required}.',
     protection: 'A device of {device} does not protect {size} of {circuit}, which may carry {measured}.',
     'small-device': 'The device of {circuit} is {measured}; its design current is {required}.',
+    sharing:
+      '{size} of {circuit} is {measured}, and conductors that share a current are {required} or more: use thicker ones or one set.',
     drop: '{circuit} loses {measured} of its voltage; it is held to {required}.',
     'fuse-over-module':
       'Strings of {circuit} need a fuse of {measured}, and its modules allow {required}: use fewer side by side.',
@@ -56,6 +59,7 @@ const meta: CheckMeta = {
   },
   fixMessages: {
     'use-size': 'Use {size}',
+    'use-sets': 'Use {sets} sets of {size}',
     'by-program': 'Let the program choose the size',
     'device-by-program': 'Let the program choose the device',
   },
@@ -81,6 +85,7 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
         data,
         subjects,
         working: () => currentWorking(sized),
+        fixes: () => setsFixes(prepared, circuit),
       }),
     ];
   }
@@ -136,6 +141,14 @@ function tooSmall(sized: SizedCircuit, chosen: Candidate, requirement: Exclude<R
         measured: amps(carriesA),
         required: amps(sizing?.deviceA ?? sizing?.designA ?? 0),
       });
+    case 'sharing':
+      return findingOf(meta, {
+        ...common,
+        message: 'sharing',
+        measured: { value: sectionMm2(chosen.size), unit: 'section' },
+        required: { value: codeTablesOf(circuit.wire).leastTogetherMm2, unit: 'section' },
+        source: SHARING.source,
+      });
     case 'drop':
       return findingOf(meta, {
         ...common,
@@ -159,6 +172,20 @@ function sizeFixes({ circuit, sizing }: SizedCircuit): Fix[] {
     { message: 'use-size', data: { size: sizeWords(smallest.size) }, edits: withSize(smallest.size) },
     { message: 'by-program', data: {}, edits: withSize({ by: 'program' }) },
   ];
+}
+
+/** The fewest sets that some size serves in, found on the plan as it would be. */
+function setsFixes({ plan }: Prepared, circuit: Circuit): Fix[] {
+  for (let sets = setsOf(circuit.wire) + 1; sets <= MOST_SETS; sets++) {
+    const wire: Circuit['wire'] = { ...circuit.wire, sets, size: { by: 'program' } };
+    const edits = [{ kind: 'set-circuit', circuit: { ...circuit, wire } }] as const;
+    const applied = applyEdits(plan, edits);
+    if (!applied.ok) return [];
+    const size = sizedCircuit(prepare(applied.value.plan), circuit.id)?.size ?? null;
+    if (size !== null)
+      return [{ message: 'use-sets', data: { sets: String(sets), size: sizeWords(size) }, edits }];
+  }
+  return [];
 }
 
 /** A way that is drawn leads from end to end; what is not drawn has a length that somebody taped. */

@@ -87,6 +87,7 @@ export const CONDUCTOR_CASES: Readonly<Record<string, CheckCases>> = {
       [feed({ wire: awg('8'), protection: { by: 'rating', ratingA: 90 } })],
       [feed({ wire: awg('8'), protection: { by: 'rating', ratingA: 30 } })],
       [feed({ currentA: 2000 })],
+      [feed({ wire: { sets: 2, ...awg('8') } })],
       [strings(18)],
       [strings(4)],
       [feed({ wire: awg('10'), currentA: 20, voltageV: 12, protection: { by: 'none' } })],

@@ -1,5 +1,5 @@
 import { type Insulation } from '../reference/conductor-sizes.ts';
-import type { CircuitWire } from '../plan/circuit.ts';
+import { setsOf, type CircuitWire } from '../plan/circuit.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
   BUILDING_CABLE_OUTSIDE,
@@ -43,11 +43,13 @@ export type Lying = Outside & { readonly count: number; readonly what: 'conducto
  * known: no table has it, or no size was chosen.
  */
 export function lyingOf(
-  { made, count, insulation, size: typed }: CircuitWire,
+  wire: CircuitWire,
   size: ConductorSize | null,
   earth: ConductorSize | null,
 ): readonly Lying[] | null {
-  if (made.as === 'cable') return [{ ...roundOutside(made.diameterMm), count: 1, what: 'cable' }];
+  const { made, count, insulation, size: typed } = wire;
+  const sets = setsOf(wire);
+  if (made.as === 'cable') return [{ ...roundOutside(made.diameterMm), count: sets, what: 'cable' }];
   const each =
     typed.by === 'measured'
       ? roundOutside(typed.diameterMm)
@@ -58,7 +60,7 @@ export function lyingOf(
   const own = earth === null ? null : outsideOf(insulation, earth);
   if (earth !== null && own === null) return null;
   return [
-    { ...each, count, what: 'conductor' },
+    { ...each, count: sets * count, what: 'conductor' },
     ...(own === null ? [] : [{ ...own, count: 1, what: 'earth' } as const]),
   ];
 }

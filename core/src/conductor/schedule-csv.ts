@@ -1,5 +1,5 @@
 import { csvText } from '../csv-rows.ts';
-import type { Circuit, CircuitEnd } from '../plan/circuit.ts';
+import { setsOf, type Circuit, type CircuitEnd } from '../plan/circuit.ts';
 import { gearName, gearTypeName } from '../plan/names.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromFeet } from '../quantity/convert.ts';
@@ -61,6 +61,7 @@ const CIRCUIT_COLUMNS = [
   'carries',
   'from',
   'to',
+  'sets',
   'conductors',
   'size',
   'earth',
@@ -110,6 +111,7 @@ function circuitsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telli
       CARRIES_WORDS[circuit.carries],
       endText(circuit.from, telling),
       endText(circuit.to, telling),
+      String(setsOf(wire)),
       String(wire.count),
       line?.size == null ? '' : sizeWords(line.size),
       line?.earth == null ? '' : sizeWords(line.earth),

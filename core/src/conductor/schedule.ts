@@ -1,16 +1,16 @@
 import { type Insulation } from '../reference/conductor-sizes.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
-import type { Circuit, CircuitKind } from '../plan/circuit.ts';
+import { setsOf, type Circuit, type CircuitKind } from '../plan/circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromFeet } from '../quantity/convert.ts';
-import { INSULATION_KINDS, type ConductorMaterial } from '../reference/conductors.ts';
+import { INSULATION_KINDS, METAL_DENSITY, type ConductorMaterial } from '../reference/conductors.ts';
 import { practice, published, type SourceRef } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
 import { isSized } from './carried.ts';
-import { sizedCircuit } from './circuit-sizing.ts';
+import { sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
 import type { WayPart } from './circuit-way.ts';
-import type { ConductorSize } from './code-tables.ts';
+import { sectionMm2, type ConductorSize } from './code-tables.ts';
 import { capacityWorking, currentWorking, dropWorking, sizeWords } from './sizing-working.ts';
 import type { Candidate, Requirement } from './sizing.ts';
 
@@ -18,7 +18,12 @@ import type { Candidate, Requirement } from './sizing.ts';
 export type SizeStep = Pick<
   Candidate,
   'size' | 'dropPct' | 'dropV' | 'conductorC' | 'capacityA' | 'fails' | 'stretches'
->;
+> & {
+  /** Copper or aluminium of all its conductors, without earth, kg; null while its length is not known. */
+  readonly metalKg: number | null;
+  /** What this size has more of it than the next smaller; null for the smallest. */
+  readonly moreKg: number | null;
+};
 
 /** One circuit of the schedule: all figures that follow from what it says and where it lies. */
 export type CircuitLine = {
@@ -88,7 +93,26 @@ export function circuitDetail(prepared: Prepared, id: string): CircuitDetail {
     at === null ? null : capacityWorking(sized, at),
     at === null ? null : dropWorking(sized, at),
   ].filter((working) => working !== null);
-  return { workings, steps: (sized.sizing?.candidates ?? []).map(stepOf) };
+  return { workings, steps: stepsOf(sized) };
+}
+
+/** Every size its table has, smallest first. */
+function stepsOf({ circuit: { wire }, way: { lengthMm }, sizing }: SizedCircuit): SizeStep[] {
+  let beforeKg: number | null = null;
+  return (sizing?.candidates ?? []).map((candidate) => {
+    const metalKg =
+      lengthMm === null
+        ? null
+        : metalOf(wire.material, sectionMm2(candidate.size), setsOf(wire) * wire.count * lengthMm);
+    const moreKg = metalKg === null || beforeKg === null ? null : metalKg - beforeKg;
+    beforeKg = metalKg;
+    return { ...stepOf(candidate), metalKg, moreKg };
+  });
+}
+
+/** What so much conductor weighs, kg; a strand’s lay adds some percent. */
+export function metalOf(material: ConductorMaterial, areaMm2: number, lengthMm: number): number {
+  return (areaMm2 * lengthMm * METAL_DENSITY[material].kgPerM3) / 1e9;
 }
 
 function stepOf({
@@ -100,7 +124,7 @@ function stepOf({
   stretches,
   capacityA,
   terminalA,
-}: Candidate): SizeStep {
+}: Candidate): Omit<SizeStep, 'metalKg' | 'moreKg'> {
   // As far as its terminals let it.
   return {
     size,
@@ -171,9 +195,10 @@ export function drumLines(circuits: readonly Circuit[], lines: readonly CircuitL
     const circuit = byId.get(id);
     if (circuit === undefined || lengthMm === null || size === null) continue;
     const { made, count, hasEarth } = circuit.wire;
-    if (made.as === 'cable') add(circuit, size, count + (hasEarth ? 1 : 0), lengthMm);
+    const sets = setsOf(circuit.wire);
+    if (made.as === 'cable') add(circuit, size, count + (hasEarth ? 1 : 0), sets * lengthMm);
     else {
-      add(circuit, size, null, count * lengthMm);
+      add(circuit, size, null, sets * count * lengthMm);
       if (earth !== null) add(circuit, earth, null, lengthMm);
     }
   }
@@ -306,7 +331,8 @@ function circuitLabels(
   const lengths = new Map(lines.map(({ circuit, lengthMm }) => [circuit, lengthMm]));
   return circuits.flatMap((circuit): WireLabel[] => {
     const { id, name, carries, wire } = circuit;
-    const conductors = wire.made.as === 'cable' ? 1 : wire.count + (wire.hasEarth ? 1 : 0);
+    const conductors =
+      wire.made.as === 'cable' ? setsOf(wire) : setsOf(wire) * wire.count + (wire.hasEarth ? 1 : 0);
     const own: WireLabel = {
       text: name,
       where: 'at each end',

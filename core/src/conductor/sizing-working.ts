@@ -1,3 +1,4 @@
+import { setsOf } from '../plan/circuit.ts';
 import { circuitName } from '../plan/names.ts';
 import { told, type Told } from '../quantity/told.ts';
 import { BRIGHT_SUN, ROOF_ADDER, TERMINALS } from '../reference/conductors.ts';
@@ -72,8 +73,9 @@ export function capacityWorking(
       size: sizeWords(candidate.size),
       circuit: circuitName(circuit.id),
     }),
-    formula: 'capacity = table · ambient factor · factor of those together ≥ I',
+    formula: 'capacity = sets · table · ambient factor · factor of those together ≥ I',
     inputs: [
+      { symbol: 'sets', name: 'Sets that share it', value: { value: setsOf(circuit.wire), unit: 'count' } },
       amps('table', 'By its table, at 30 °C', candidate.tableA),
       ...(part === undefined
         ? []
@@ -109,7 +111,7 @@ export function dropWorking(
       { symbol: 'L', name: 'One way', value: { value: way.lengthMm, unit: 'mm' } },
       {
         symbol: 'R',
-        name: told('{size} at {temp}, per kilometre', {
+        name: told('{size} at {temp}, all its sets together, per kilometre', {
           size: sizeWords(candidate.size),
           temp: { value: candidate.conductorC, unit: 'degC' },
         }),

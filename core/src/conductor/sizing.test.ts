@@ -16,6 +16,7 @@ import {
 import { STANDARD_RATINGS } from '../reference/overcurrent.ts';
 import { bundleMm } from './bundle.ts';
 import { codeTablesOf, sectionMm2, type Surroundings } from './code-tables.ts';
+import { metalOf } from './schedule.ts';
 import { sizeConductors, type Demand } from './sizing.ts';
 
 const AT_30: Surroundings = { ambientC: 30, carrying: 2, circuits: 1, installed: 'conduit' };
@@ -102,7 +103,8 @@ describe('the American tables', () => {
   test('size the earth conductor by the device before it', () => {
     // NEC Table 250.122.
     const earth = (deviceA: number, size: AwgSize) =>
-      codeTablesOf({ material: 'copper', insulation: 'thhn' }).earthFor({ by: 'awg', size }, deviceA)?.size;
+      codeTablesOf({ material: 'copper', insulation: 'thhn' }).earthFor({ by: 'awg', size }, deviceA, 1)
+        ?.size;
     expect([15, 20, 60, 61, 100, 101, 200, 400].map((deviceA) => earth(deviceA, '500'))).toEqual(['14', '12', '10', '8', '8', '6', '6', '3']); // prettier-ignore
     // 250.122(A): never larger than the conductors of its circuit.
     expect(earth(60, '12')).toBe('12');
@@ -150,9 +152,11 @@ describe('the international tables', () => {
     // IEC 60364-5-54, Table 54.2: S up to 16, 16 up to 35, then S ÷ 2.
     const tables = codeTablesOf({ material: 'copper', insulation: 'pvc' });
     const earth = (['2.5', '16', '25', '35', '50', '70', '120'] as const).map(
-      (size) => tables.earthFor({ by: 'mm2', size }, 0)?.size,
+      (size) => tables.earthFor({ by: 'mm2', size }, 0, 1)?.size,
     );
     expect(earth).toEqual(['2.5', '16', '16', '16', '25', '35', '70']);
+    // Of two sets of 70 mm² by what they are together: 140 ÷ 2.
+    expect(tables.earthFor({ by: 'mm2', size: '70' }, 0, 2)?.size).toBe('70');
   });
 
   test('know the outside of all sizes, in order', () => {
@@ -222,7 +226,8 @@ describe('sizing', () => {
     fc.assert(
       fc.property(
         fc.record({
-          currentA: fc.double({ min: 0.5, max: 300, noNaN: true }),
+          currentA: fc.double({ min: 0.5, max: 900, noNaN: true }),
+          sets: fc.integer({ min: 1, max: 4 }),
           isContinuous: fc.boolean(),
           material: fc.constantFrom('copper' as const, 'aluminium' as const),
           ambientC: fc.integer({ min: -20, max: 84 }),
@@ -233,9 +238,10 @@ describe('sizing', () => {
           mostDropPct: fc.constantFrom(1, 2, 3, 10),
         }),
         (each) => {
-          const { currentA, isContinuous, material, ambientC, carrying, terminalC, lengthM, voltageV } = each;
+          const { currentA, isContinuous, material, ambientC, carrying, terminalC, lengthM, voltageV, sets } =
+            each;
           const lies = [{ ...AT_30, ambientC, carrying }];
-          const sizing = sizeConductors(demand({ ...each, wire: { material }, lies }));
+          const sizing = sizeConductors(demand({ ...each, wire: { material, sets }, lies }));
           const designA = currentA * (isContinuous ? 1.25 : 1);
           const device = STANDARD_RATINGS.rows.find((rating) => rating >= designA - 1e-6);
           const limits: Partial<Record<AwgSize, number>> =
@@ -249,14 +255,19 @@ describe('sizing', () => {
           const serves = AWG_SIZES.filter((size) => {
             const row = AWG_AMPACITY.rows[material][size];
             if (row === null || device === undefined) return false;
-            const capacityA = row[90] * ambient * together;
-            if (capacityA < currentA - 1e-6 || row[column] < designA - 1e-6) return false;
-            const carriesA = Math.min(capacityA, row[column]);
+            const capacityA = sets * row[90] * ambient * together;
+            if (capacityA < currentA - 1e-6 || sets * row[column] < designA - 1e-6) return false;
+            // 310.10(G): 1/0 and thicker may share a current.
+            if (sets > 1 && AWG_SIZES.indexOf(size) < AWG_SIZES.indexOf('1/0')) return false;
+            const carriesA = Math.min(capacityA, sets * row[column]);
             const next = STANDARD_RATINGS.rows.find((rating) => rating >= carriesA - 1e-6) ?? 0;
-            if (device > next + 1e-6 || device > (limits[size] ?? Infinity)) return false;
+            // 240.4(C): above 800 A no next size up.
+            if (device > carriesA + 1e-6 && (device > 800 || device > next + 1e-6)) return false;
+            if (device > (limits[size] ?? Infinity)) return false;
             const hotC = ambientC + (90 - ambientC) * (currentA / capacityA) ** 2;
             const perKelvin = material === 'copper' ? 0.00323 : 0.0033;
-            const ohmPerM = (AWG_RESISTANCE.rows[size][material] / 304.8) * (1 + perKelvin * (hotC - 75));
+            const ohmPerM =
+              (AWG_RESISTANCE.rows[size][material] / 304.8 / sets) * (1 + perKelvin * (hotC - 75));
             return (2 * currentA * ohmPerM * lengthM * 100) / voltageV <= each.mostDropPct + 1e-4;
           });
           expect(sizing.chosen?.size.size ?? null).toBe(serves[0] ?? null);
@@ -349,6 +360,37 @@ describe('sizing', () => {
     });
     expect(chosen?.dropV).toBeCloseTo(2 * cool.dropV + warm.dropV, 9);
     expect(chosen?.conductorC).toBeCloseTo(warm.conductorC, 9);
+  });
+
+  test('shares a current between sets that are thick enough', () => {
+    // 600 A for long: 750 A and a device of 800 A. Two sets of 500 kcmil at 75 °C carry 2 · 380 = 760 A, and 800 A is the next device.
+    const two = sizeConductors(demand({ currentA: 600, wire: { sets: 2 }, lengthM: null }));
+    expect([two.designA, two.deviceA, two.chosen?.size.size, two.earth?.size]).toEqual([
+      750,
+      800,
+      '500',
+      '1/0',
+    ]);
+    expect(sizeOf({ currentA: 600, lengthM: null })).toBeNull();
+    // Small ones may not share, whatever they carry (310.10(G)).
+    const small = sizeConductors(demand({ wire: { sets: 2, size: { by: 'awg', size: '2' } } }));
+    expect(small.chosen?.fails).toEqual(['sharing']);
+    expect(sizeOf({ wire: { sets: 2 } })).toBe('1/0');
+    // 1,000 A device: 240.4(C) wants 1,000 A of conductors: three sets of 400 kcmil (335 A) carry 1,005 A.
+    expect(sizeOf({ currentA: 800, wire: { sets: 3 }, lengthM: null })).toBe('400');
+  });
+
+  test('knows what its metal weighs', () => {
+    // Handbook: 1,000 ft of bare copper 10 AWG (10,380 circular mils) weigh 31.43 lb, of 4/0 (211,600) 640.5 lb.
+    for (const [size, pounds] of [
+      ['10', 31.43],
+      ['4/0', 640.5],
+    ] as const) {
+      const kg = metalOf('copper', sectionMm2({ by: 'awg', size }), 304_800);
+      expect(Math.abs(kg / 0.45359237 / pounds - 1)).toBeLessThan(0.001);
+    }
+    // 1 km of aluminium of 100 mm²: 270.3 kg.
+    expect(metalOf('aluminium', 100, 1e6)).toBeCloseTo(270.3, 9);
   });
 
   test('counts √3 for three phases', () => {

@@ -1,4 +1,4 @@
-import type { CircuitWire } from '../plan/circuit.ts';
+import { setsOf, type CircuitWire } from '../plan/circuit.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import type { AwgColumn } from '../reference/conductors.ts';
 import {
@@ -12,7 +12,7 @@ import {
 
 /** What a circuit asks of its conductors. */
 export type Demand = {
-  readonly wire: Pick<CircuitWire, 'material' | 'insulation' | 'size' | 'hasEarth'>;
+  readonly wire: Pick<CircuitWire, 'material' | 'insulation' | 'size' | 'hasEarth' | 'sets'>;
   /** The highest it carries for long, A; of an array for bright sun. */
   readonly currentA: number;
   /** What the drop is reckoned with, A. */
@@ -39,13 +39,13 @@ export type Demand = {
 };
 
 /** What a size must be. */
-export const REQUIREMENTS = ['capacity', 'terminals', 'protection', 'drop', 'range'] as const;
+export const REQUIREMENTS = ['capacity', 'terminals', 'protection', 'drop', 'range', 'sharing'] as const;
 export type Requirement = (typeof REQUIREMENTS)[number];
 
 /** A size as it would serve the circuit. */
 export type Candidate = {
   readonly size: ConductorSize;
-  /** By its table, and after its factors, A. */
+  /** By its table, and all its sets together after their factors, A. */
   readonly tableA: number;
   readonly capacityA: number;
   readonly factors: Factors;
@@ -54,7 +54,7 @@ export type Candidate = {
   readonly terminalA: number | null;
   /** Of the conductor while it carries its operating current, °C, where it is warmest. */
   readonly conductorC: number;
-  /** Along its way, each part at its own temperature. */
+  /** Along its way, each part at its own temperature, all sets together. */
   readonly ohmPerM: number;
   /** Part by part: how warm it is there, and what it loses there; null where its way is not known. */
   readonly stretches: readonly { readonly conductorC: number; readonly dropV: number | null }[];
@@ -112,7 +112,10 @@ export function sizeConductors(demand: Demand): Sizing {
     chosen,
     smallest,
     because: size.by === 'program' && smallest !== null ? (before?.fails ?? []) : [],
-    earth: chosen === null || !demand.wire.hasEarth ? null : tables.earthFor(chosen.size, deviceA ?? designA),
+    earth:
+      chosen === null || !demand.wire.hasEarth
+        ? null
+        : tables.earthFor(chosen.size, deviceA ?? designA, setsOf(demand.wire)),
     get candidates() {
       return tables.sizes.flatMap((each) => at(each) ?? []);
     },
@@ -149,16 +152,17 @@ function candidateOf(
     protection,
     takesMm2,
   } = demand;
+  const sets = setsOf(demand.wire);
   const places = lies.flatMap((place, where) => {
     const tableA = tables.tableA(size, loaded, place.installed);
     if (tableA === null) return [];
     const factors = tables.factorsAt(place) ?? NOTHING;
-    const capacityA = tableA * factors.ambient * factors.together;
+    const capacityA = sets * tableA * factors.ambient * factors.together;
     const conductorC = conductorTemperature(place.ambientC, tables.maxC, operatingA, capacityA);
     const ohmPerM = tables.ohmPerM(size, conductorC);
     return ohmPerM === null
       ? []
-      : [{ where, tableA, factors, capacityA, conductorC, ohm: ohmPerM * place.share }];
+      : [{ where, tableA, factors, capacityA, conductorC, ohm: (ohmPerM / sets) * place.share }];
   });
   const [first, ...others] = places;
   if (first === undefined || places.length < lies.length) return null;
@@ -169,7 +173,8 @@ function candidateOf(
     lengthM === null ? null : (loaded === 3 ? Math.sqrt(3) : 2) * operatingA * ohm * lengthM;
   const dropV = lostV(ohmPerM);
   const dropPct = dropV === null || voltageV === null ? null : (dropV / voltageV) * 100;
-  const terminalA = tables.terminalA(size, terminalC, deviceA ?? designA);
+  const oneAtTerminalA = tables.terminalA(size, terminalC, deviceA ?? designA);
+  const terminalA = oneAtTerminalA === null ? null : sets * oneAtTerminalA;
   const fails: Requirement[] = [];
   if (isBelow(capacityA, currentA, 'A')) fails.push('capacity');
   if (terminalA !== null && isBelow(terminalA, designA, 'A')) fails.push('terminals');
@@ -179,6 +184,7 @@ function candidateOf(
     fails.push('protection');
   if (dropPct !== null && isAbove(dropPct, mostDropPct, 'percent')) fails.push('drop');
   if (!isSectionTaken(sectionMm2(size), takesMm2)) fails.push('range');
+  if (sets > 1 && sectionMm2(size) < tables.leastTogetherMm2) fails.push('sharing');
   return {
     size,
     tableA,

@@ -8,6 +8,8 @@ export {
   type CircuitWire,
   CIRCUIT_KINDS,
   MOST_COUNT,
+  MOST_SETS,
+  setsOf,
   OUTSIDES,
 } from '../plan/circuit.ts';
 export { type ConditionKey, type Conditions, type Travel } from '../plan/conditions.ts';

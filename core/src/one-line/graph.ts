@@ -1,7 +1,7 @@
 import type { Prepared } from '../check/prepared.ts';
 import { sizeWords } from '../conductor/sizing-working.ts';
 import { circuitLine, type CircuitLine } from '../conductor/schedule.ts';
-import type { Circuit, CircuitEnd, CircuitKind } from '../plan/circuit.ts';
+import { setsOf, type Circuit, type CircuitEnd, type CircuitKind } from '../plan/circuit.ts';
 import type { GearKind } from '../plan/gear-type.ts';
 import type { Ref } from '../plan/lists.ts';
 import { circuitName, gearName, gearTypeName } from '../plan/names.ts';
@@ -151,8 +151,10 @@ function circuitTexts(circuit: Circuit, line: CircuitLine | null): Told[] {
   if (line === null) return texts;
   if (line.size !== null) {
     const earth = line.earth === null ? '' : ` + ${sizeWords(line.earth)}`;
+    const sets = setsOf(circuit.wire);
     texts.push(
-      told('{count} × {size}{earth}', {
+      told(sets === 1 ? '{count} × {size}{earth}' : '{sets} sets of {count} × {size}{earth}', {
+        sets: countOf(sets),
         count: countOf(circuit.wire.count),
         size: sizeWords(line.size),
         earth,

@@ -2,6 +2,9 @@ import { AWG_SIZES, INSULATIONS, MM2_SIZES } from '../reference/conductor-sizes.
 import { z } from '../zod.ts';
 import { idSchema, nameSchema, sizeMmSchema } from './values.ts';
 
+/** Most sets of conductors side by side in one circuit. */
+export const MOST_SETS = 12;
+
 /** What a circuit carries; `unsaid` until somebody says it. */
 export const CIRCUIT_KINDS = [
   'unsaid',
@@ -47,13 +50,20 @@ export const wireSchema = z.strictObject({
       z.strictObject({ as: z.literal('cable'), diameterMm: sizeMmSchema.max(200) }),
     ])
     .describe('Single conductors, or one cable with a sheath round all of them'),
-  count: countSchema.describe('Conductors, without an earth conductor of its own'),
+  count: countSchema.describe('Conductors of one set, without an earth conductor of its own'),
+  sets: z
+    .number()
+    .int()
+    .min(1)
+    .max(MOST_SETS)
+    .optional()
+    .describe('Equal sets side by side that share its current; left out for one'),
   carrying: z
     .number()
     .int()
     .min(0)
     .max(MOST_COUNT)
-    .describe('Of them, those that count as carrying current: no earth, no balanced neutral'),
+    .describe('Of one set, those that count as carrying current: no earth, no balanced neutral'),
   hasEarth: z.boolean().describe('Whether an earth conductor goes with it, sized by its protection'),
   material: z.enum(['copper', 'aluminium']),
   insulation: z.enum(INSULATIONS),
@@ -67,6 +77,11 @@ export const wireSchema = z.strictObject({
     .describe('Typed, or chosen by the program; `measured` where only the outside of a conductor is known'),
 });
 export type CircuitWire = z.infer<typeof wireSchema>;
+
+/** How many equal sets of conductors share its current. */
+export function setsOf({ sets = 1 }: Pick<CircuitWire, 'sets'>): number {
+  return sets;
+}
 
 /** Where conductors lie in a wireway: from one of its nipples to another. */
 export const stretchSchema = z.strictObject({

@@ -474,6 +474,18 @@ export const MM2_RATINGS: ReferenceTable<readonly number[]> = {
   rows: [2, 4, 6, 10, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125, 160, 200, 250, 315, 400, 500, 630],
 };
 
+/** Conductors that share a current are equal in length, metal, section, insulation and ends; the smallest that may. */
+export const SHARING = {
+  least: { awg: '1/0' },
+  source: published('NEC (NFPA 70)', '310.10(G)', '2023'),
+} as const;
+
+/** Of the metal of conductors (IEC 60028 for annealed copper at 20 °C, IEC 60889 for hard-drawn aluminium). */
+export const METAL_DENSITY = {
+  copper: { kgPerM3: 8890 },
+  aluminium: { kgPerM3: 2703 },
+} as const;
+
 /** Voltage drop that designs keep to, % of the voltage. */
 export const USUAL_DROP: ReferenceTable<
   Readonly<Record<'array' | 'battery' | 'dc-load' | 'ac-in' | 'ac-out', number>>

@@ -8,7 +8,7 @@ export const STANDARD_RATINGS: ReferenceTable<readonly number[]> = {
   confidence: { level: 'high', doubted: ['10 A moved into the main table in 2023: medium'] },
   rows: [
     15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400,
-    450, 500, 600,
+    450, 500, 600, 700, 800, 1000, 1200, 1600, 2000, 2500, 3000, 4000, 5000, 6000,
   ],
 };
 

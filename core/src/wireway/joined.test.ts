@@ -152,6 +152,6 @@ describe('a larger unit on a panel', () => {
       isWithinBusbar: null,
     });
     expect(upgradeNeeds(type(null), type(200))).toBeNull();
-    expect(upgradeNeeds(type(900), type(200))).toMatchObject({ breakerA: null, wire: null });
+    expect(upgradeNeeds(type(5000), type(200))).toMatchObject({ breakerA: null, wire: null });
   });
 });

@@ -1,6 +1,6 @@
 import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
-import type { Circuit, Stretch } from '../plan/circuit.ts';
+import { setsOf, type Circuit, type Stretch } from '../plan/circuit.ts';
 import { wirewayHoles } from './hole-pattern.ts';
 import { hookLineStack } from './hook-line.ts';
 
@@ -67,5 +67,5 @@ export function circuitsBeside(
 
 /** How many of them carry current. */
 export function carryingOf(circuits: readonly Circuit[]): number {
-  return circuits.reduce((sum, { wire }) => sum + wire.carrying, 0);
+  return circuits.reduce((sum, { wire }) => sum + wire.carrying * setsOf(wire), 0);
 }

@@ -2,6 +2,7 @@ import { sizeWords, type CircuitDetail, type CircuitLine, type Requirement } fro
 import {
   CIRCUIT_KINDS,
   MOST_COUNT,
+  setsOf,
   usualWire,
   type Circuit,
   type CircuitEnd,
@@ -50,6 +51,7 @@ const BECAUSE: Readonly<Record<Requirement, string>> = {
   protection: 'its device',
   drop: 'the voltage it loses',
   range: 'what its terminals take',
+  sharing: 'the least that sets may share a current with',
 };
 
 const NO_DETAIL: CircuitDetail = { workings: [], steps: [] };
@@ -82,6 +84,7 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
         <p className="mb-1 flex items-baseline justify-between gap-2">
           <span>{line.earth === null ? 'Conductors' : 'Conductors and earth'}</span>
           <span className="figure text-lg font-semibold text-chalk">
+            {setsOf(circuit.wire) > 1 && `${setsOf(circuit.wire)} sets of `}
             {circuit.wire.count} × {sizeWords(line.size)}
             {line.earth !== null && ` + ${sizeWords(line.earth)}`}
           </span>

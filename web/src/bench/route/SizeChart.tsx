@@ -39,9 +39,10 @@ export function SizeChart({ line, steps, circuit, reader, onUse }: Props) {
   if (step?.dropV == null || line.voltageV === null || points.length === 0) {
     return <p>Its voltage or its way is not known: there is nothing to draw.</p>;
   }
-  const { dropV, size, conductorC, capacityA, fails } = step;
+  const { dropV, size, conductorC, capacityA, fails, metalKg, moreKg } = step;
+  const metal = circuit.wire.material === 'copper' ? 'copper' : 'aluminium';
   const least = leastVoltageV(line);
-  const shown = (value: number, unit: 'V' | 'A' | 'degC' | 'percent') =>
+  const shown = (value: number, unit: 'V' | 'A' | 'degC' | 'percent' | 'kg') =>
     formatQuantity({ value, unit }, reader);
   return (
     <>
@@ -129,6 +130,17 @@ export function SizeChart({ line, steps, circuit, reader, onUse }: Props) {
         )}
         , runs at <span className="figure">{shown(conductorC, 'degC')}</span>, may carry{' '}
         <span className="figure">{shown(capacityA, 'A')}</span>.{' '}
+        {metalKg !== null && (
+          <>
+            <span className="figure">{shown(metalKg, 'kg')}</span> of {metal}
+            {moreKg !== null && (
+              <>
+                , <span className="figure">{shown(moreKg, 'kg')}</span> more than the next smaller
+              </>
+            )}
+            .{' '}
+          </>
+        )}
         {fails.length === 0 ? (
           <span className="text-solder">It serves.</span>
         ) : (

@@ -1,5 +1,5 @@
 import { AWG_SIZES, INSULATION_NAMES, MM2_SIZES } from '@zarnel/core/figures';
-import { MOST_COUNT, type CircuitWire, type Plan } from '@zarnel/core/plan';
+import { MOST_COUNT, MOST_SETS, setsOf, type CircuitWire, type Plan } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
 import { CountField } from '../../ui/CountField.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -79,7 +79,7 @@ export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
         onChange={(value) => onChange({ material: value === 'aluminium' ? 'aluminium' : 'copper' })}
       />
       <CountField
-        label="Conductors, without earth"
+        label={setsOf(wire) === 1 ? 'Conductors, without earth' : 'Conductors of one set, without earth'}
         value={wire.count}
         most={MOST_COUNT}
         onCommit={(count) => onChange({ count, carrying: Math.min(wire.carrying, count) })}
@@ -91,6 +91,13 @@ export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
         most={wire.count}
         hint="A balanced neutral does not count; three that carry alternating current are three phases."
         onCommit={(carrying) => onChange({ carrying })}
+      />
+      <CountField
+        label="Sets side by side that share its current"
+        value={setsOf(wire)}
+        most={MOST_SETS}
+        hint="Equal in length, metal, size and ends. All sets are taken to lie together."
+        onCommit={(sets) => onChange({ sets })}
       />
       <Toggle
         label="Has an earth conductor of its own"
