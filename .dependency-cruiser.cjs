@@ -19,6 +19,7 @@ const layers = [
   'arrange',
   'route',
   'seal',
+  'protection',
   'one-line',
   'pack',
 ];

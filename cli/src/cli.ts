@@ -13,6 +13,7 @@ import {
   mostUsedWireway,
   prepare,
   routeAll,
+  sealStack,
   USUAL_WEIGHTS,
   USUAL_GAP_MM,
 } from '@zarnel/core/figures';
@@ -30,6 +31,7 @@ import {
   markOf,
   measuredAndRequired,
   METRIC_READER,
+  sealInWords,
   sentenceOf,
   sourceText,
   sheetInWords,
@@ -51,6 +53,7 @@ const USAGE = `Use:
   zarnel check FILE [--json]          findings; exit code 1 when one is “stop” or “fix”
   zarnel holes FILE [--csv | --json]  the hole schedule
   zarnel wire FILE [--csv | --json]   every circuit with its conductors, device, length and way; what to buy and to label
+  zarnel seal FILE [--json]           every penetration with the steps that seal it, in order, and what they take
   zarnel arrange FILE [--face=ID] [--json]  proposes layouts for the gear of a face (its root’s, where none is named)
   zarnel explain FILE FINDING         how a finding was worked out, by its id or a part of it
   zarnel time FILE                    how long each check, the routes and the sheets take
@@ -64,6 +67,7 @@ const OUTPUTS = {
   check: ['--json'],
   holes: ['--csv', '--json'],
   wire: ['--csv', '--json'],
+  seal: ['--json'],
   arrange: ['--json'],
   time: [],
 } as const;
@@ -88,6 +92,7 @@ export function runCli(args: readonly string[], readText: ReadText, now: Clock =
   if (command === 'arrange') return layouts(opened, face?.slice(FACE_FLAG.length) ?? opened.rootFace, flag);
   if (command === 'time') return time(opened, now);
   if (command === 'wire') return wire(opened, flag);
+  if (command === 'seal') return seal(opened, flag);
   return command === 'check' ? check(opened, flag) : holes(opened, flag);
 }
 
@@ -170,6 +175,31 @@ function wire(plan: Plan, flag: string | undefined): CliResult {
   const count = labelCount(labels);
   const out = `${plan.name}: ${countText(lines.length, 'circuit', 'circuits')}\n${rows.join('')}to buy\n${bought.join('')}${countText(count, 'label', 'labels')}\n`;
   return { code, out, err: '' };
+}
+
+/** Every penetration as it is sealed. */
+function seal(plan: Plan, flag: string | undefined): CliResult {
+  const prepared = prepare(plan);
+  const telling = tellingTo(plan);
+  const seals = plan.penetrations.flatMap((penetration) => {
+    const stack = sealStack(prepared, penetration);
+    return stack === null ? [] : [sealInWords(stack, telling)];
+  });
+  if (flag === '--json')
+    return { code: 0, out: `${JSON.stringify({ plan: plan.name, seals }, null, 2)}\n`, err: '' };
+  const texts = seals.map(({ name, entry, school, steps, takes, opensAgain }) =>
+    [
+      `${name}: ${entry}. Sealed by: ${school}`,
+      ...steps.map(
+        ({ text, isDone, cautions }, index) =>
+          `${cautions.map((caution) => `  ! ${caution}\n`).join('')}  ${isDone ? '[x]' : '[ ]'} ${index + 1}. ${text}`,
+      ),
+      ...takes.map((each) => `  ${each.name}: ${each.figure}`),
+      `  To open it again: ${opensAgain}`,
+    ].join('\n'),
+  );
+  const count = countText(seals.length, 'penetration', 'penetrations');
+  return { code: 0, out: `${plan.name}: ${count}\n${texts.join('\n')}\n`, err: '' };
 }
 
 /** The program’s own layouts of a face. Exit code 1 where there is none. */

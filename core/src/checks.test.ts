@@ -2,6 +2,7 @@ import { CLEARANCE_CASES } from './clearance/clearance.cases.ts';
 import { CONDUCTOR_CASES } from './conductor/conductor.cases.ts';
 import { FIXING_CASES } from './fixing/fixing.cases.ts';
 import { PACK_CASES } from './pack/pack.cases.ts';
+import { PROTECTION_CASES } from './protection/protection.cases.ts';
 import { ROUTE_CASES } from './route/route.cases.ts';
 import { SEAL_CASES } from './seal/seal.cases.ts';
 import { SURVEY_CASES } from './survey/survey.cases.ts';
@@ -41,6 +42,7 @@ const CASES: Readonly<Record<string, CheckCases>> = {
   ...CONDUCTOR_CASES,
   ...FIXING_CASES,
   ...PACK_CASES,
+  ...PROTECTION_CASES,
   ...ROUTE_CASES,
   ...SEAL_CASES,
   ...SURVEY_CASES,
@@ -64,13 +66,22 @@ describe('the registry of checks', () => {
   const ids = CHECKS.map(({ meta }) => meta.id);
 
   test('lists every check file once, sorted', () => {
-    const files = ['clearance', 'conductor', 'fixing', 'pack', 'route', 'seal', 'survey', 'wireway'].flatMap(
-      (folder) =>
-        readdirSync(`core/src/${folder}`)
-          .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
-          .filter((file) =>
-            /export const \w+: (?:Item)?Check = /u.test(readFileSync(`core/src/${folder}/${file}`, 'utf8')),
-          ),
+    const files = [
+      'clearance',
+      'conductor',
+      'fixing',
+      'pack',
+      'protection',
+      'route',
+      'seal',
+      'survey',
+      'wireway',
+    ].flatMap((folder) =>
+      readdirSync(`core/src/${folder}`)
+        .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+        .filter((file) =>
+          /export const \w+: (?:Item)?Check = /u.test(readFileSync(`core/src/${folder}/${file}`, 'utf8')),
+        ),
     );
     expect(files.length).toBe(ids.length);
     expect(ids).toEqual([...ids].sort());

@@ -4,13 +4,24 @@ import { CLEARANCE } from './clearance/family.ts';
 import { CONDUCTOR } from './conductor/family.ts';
 import { FIXING } from './fixing/family.ts';
 import { PACK } from './pack/family.ts';
+import { PROTECTION } from './protection/family.ts';
 import { ROUTE } from './route/family.ts';
 import { SEAL } from './seal/family.ts';
 import { SURVEY } from './survey/family.ts';
 import { WIREWAY } from './wireway/family.ts';
 
 /** The families of the trade, sorted by id. */
-export const FAMILIES: readonly Family[] = [CLEARANCE, CONDUCTOR, FIXING, PACK, ROUTE, SEAL, SURVEY, WIREWAY];
+export const FAMILIES: readonly Family[] = [
+  CLEARANCE,
+  CONDUCTOR,
+  FIXING,
+  PACK,
+  PROTECTION,
+  ROUTE,
+  SEAL,
+  SURVEY,
+  WIREWAY,
+];
 
 /** Every check, by its family. */
 export const CHECKS: readonly Check[] = FAMILIES.flatMap(({ checks }) => checks);

@@ -28,7 +28,7 @@ export function isSized(circuit: Pick<Circuit, 'carries'>): boolean {
 }
 
 /** Gear that current only passes through: it is what the circuit on the other side of it carries. */
-const PENETRATIONS_ON: ReadonlySet<string> = new Set([
+const PASSES_ON: ReadonlySet<string> = new Set([
   'disconnect',
   'fuse-holder',
   'junction-box',
@@ -77,7 +77,7 @@ function followed(prepared: Prepared, first: Circuit): Carried | null {
       const found = (circuit === first ? null : asSaid(circuit)) ?? byItsEnds(prepared, circuit);
       if (found !== null) return found;
       for (const end of [circuit.from, circuit.to]) {
-        const other = beyond(prepared, circuit, end);
+        const other = circuitBeyond(prepared, circuit, end);
         if (other !== undefined && !seen.has(other.id)) next.push(other);
       }
     }
@@ -87,9 +87,9 @@ function followed(prepared: Prepared, first: Circuit): Carried | null {
 }
 
 /** The one other circuit of its kind at gear that passes it on; undefined where none is or several are. */
-function beyond(prepared: Prepared, circuit: Circuit, end: CircuitEnd): Circuit | undefined {
+export function circuitBeyond(prepared: Prepared, circuit: Circuit, end: CircuitEnd): Circuit | undefined {
   const type = typeAt(prepared, end);
-  if (end.at !== 'gear' || type === undefined || !PENETRATIONS_ON.has(type.kind)) return undefined;
+  if (end.at !== 'gear' || type === undefined || !PASSES_ON.has(type.kind)) return undefined;
   const others = prepared.circuitsOfGear
     .get(end.placement)
     .filter(({ id, carries }) => id !== circuit.id && carries === circuit.carries);

@@ -99,7 +99,12 @@ class Proposing {
       `${battery.placement.name} to ${item.placement.name}`,
       terminalEnd(battery, 'dc'),
       terminalEnd(item, 'dc'),
-      [told('{battery} is the nearest; its fuse stands at its post.', { battery: gearName(battery.id) })],
+      [
+        told('{battery} is the nearest; a fuse of the circuit’s own stands at its post.', {
+          battery: gearName(battery.id),
+        }),
+      ],
+      { device: { at: 'from', awayMm: AT_POST_MM } },
     );
   }
 
@@ -247,6 +252,9 @@ class Proposing {
     return free === undefined ? null : { placement, knockout: free.id };
   }
 }
+
+/** From a battery’s post to a fuse that is bolted to it: a lug away. */
+const AT_POST_MM = 100;
 
 /** From here on the lower end of a window is that of a string of modules, and below of a battery. */
 const LEAST_STRING_V = 100;

@@ -92,7 +92,12 @@ function asCsv({ columns, rows }: Table): string {
 
 /** All tables of circuits, one after the other. */
 export function circuitTables(plan: Plan, lines: readonly CircuitLine[], telling: Telling): Table[] {
-  return [circuitsTable(plan, lines, telling), drumsTable(plan, lines, telling), labelsTable(plan, lines)];
+  return [
+    circuitsTable(plan, lines, telling),
+    drumsTable(plan, lines, telling),
+    endsTable(plan, lines, telling),
+    labelsTable(plan, lines),
+  ];
 }
 
 /** The cable schedule as CSV (RFC 4180). */
@@ -146,6 +151,32 @@ function drumsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telling)
     drum.circuits.map((id) => names.get(id) ?? id).join('; '),
   ]);
   return { name: 'Conductors', columns: ['conductor', 'length_mm', 'to_buy', 'circuits'], rows };
+}
+
+/** How conductors end at terminals, as CSV. */
+export function endsCsv(plan: Plan, lines: readonly CircuitLine[], telling: Telling): string {
+  return asCsv(endsTable(plan, lines, telling));
+}
+
+function endsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telling): Table {
+  const names = new Map(plan.circuits.map(({ id, name }) => [id, name]));
+  const rows = lines.flatMap(({ circuit, ends }) =>
+    ends.map(({ placement, terminal, count, size, how, torque, notes }) => [
+      names.get(circuit) ?? circuit,
+      toldText(told('{gear}', { gear: gearName(placement) }), telling),
+      terminal,
+      String(count),
+      size === null ? '' : sizeWords(size),
+      toldText(how, telling),
+      torque === null ? '' : (torque.value / 1000).toFixed(2),
+      notes.join(' '),
+    ]),
+  );
+  return {
+    name: 'Ends',
+    columns: ['circuit', 'at', 'terminal', 'ends', 'size', 'ended_with', 'torque_nm', 'notes'],
+    rows,
+  };
 }
 
 /** The labels to make, as CSV. */

@@ -13,6 +13,7 @@ import type { WayPart } from './circuit-way.ts';
 import { sectionMm2, type ConductorSize } from './code-tables.ts';
 import { capacityWorking, currentWorking, dropWorking, sizeWords } from './sizing-working.ts';
 import type { Candidate, Requirement } from './sizing.ts';
+import { terminationsOf, type Termination } from './terminations.ts';
 
 /** A size as a circuit would have it, as far as it is shown beside the others. */
 export type SizeStep = Pick<
@@ -48,6 +49,8 @@ export type CircuitLine = {
   readonly conductorC: number | null;
   /** What the next smaller size is too small for, where the program chose. */
   readonly because: readonly Requirement[];
+  /** How its conductors end at terminals of gear. */
+  readonly ends: readonly Termination[];
 };
 
 /** A circuit’s line, by its id; null where there is none. */
@@ -76,6 +79,7 @@ export const circuitLine = query(
       mostDropPct,
       conductorC: chosen?.conductorC ?? null,
       because: sizing?.because ?? [],
+      ends: terminationsOf(prepared, id) ?? [],
     };
   },
   (a, b) => JSON.stringify(a) === JSON.stringify(b),

@@ -236,6 +236,8 @@ export function eyeClinic(): Plan {
         carries: 'battery',
         from: atGear('battery', 'studs'),
         to: atGear('controller', 'all'),
+        // A fuse on the battery’s post.
+        device: { at: 'from', awayMm: 120 },
         lengthMm: 900,
       }),
       newCircuit('iec', {

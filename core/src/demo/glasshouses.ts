@@ -121,6 +121,9 @@ const floor = faceOf({
   thicknessMm: 150,
 });
 
+/** What the four gangs give at once: 66 kW each at 400 V of three phases, A. */
+const MAIN_A = 383;
+
 /** By gang: from the nearest module of its strings, and to the combiner, m, paced out on the roof and along the walls. */
 const GANGS = [
   { gang: 1, stringM: 18, feedM: 7 },
@@ -176,6 +179,7 @@ export function glasshouses(): Plan {
             from: { at: 'modules', type: 'solar-module-440w', series: 15, parallel: 1 },
             to: atGear(`gang-${gang}`, 'dc'),
             protection: { by: 'none' },
+            // From the modules to the gang; of those inside to their disconnect, and from there as it is drawn.
             lengthMm: 1000 * (stringM + 6 * string),
           }),
         ),
@@ -190,6 +194,18 @@ export function glasshouses(): Plan {
         }),
       ]),
       newCircuit('iec', {
+        id: 'main-feed',
+        name: 'AC combiner to supply',
+        carries: 'ac-out',
+        from: atGear('combiner', 'main'),
+        to: { at: 'outside', what: 'supply' },
+        // All four gangs at once, at the voltage between lines.
+        currentA: MAIN_A,
+        voltageV: 400,
+        wire: { insulation: 'xlpe', count: 4, carrying: 3, sets: 2 },
+        lengthMm: 16_000,
+      }),
+      newCircuit('iec', {
         id: 'ground',
         name: 'AC combiner to earth',
         carries: 'bond',
@@ -198,15 +214,25 @@ export function glasshouses(): Plan {
         lengthMm: 12_000,
       }),
     ],
-    runs: [1, 2].filter(isDrawn).map((gang) => ({
-      id: `feed-run-${gang}`,
-      name: `Gang ${gang} feed`,
-      from: { placement: `gang-${gang}`, knockout: 'ac' },
-      to: { placement: 'combiner', knockout: `feed-${gang}` },
-      ...NEW_RUN,
-      laid: { as: 'conduit', size: null },
-      circuits: [`feed-${gang}`],
-    })),
+    runs: GANGS.filter(({ gang }) => isDrawn(gang)).flatMap(({ gang }) => [
+      {
+        id: `feed-run-${gang}`,
+        name: `Gang ${gang} feed`,
+        from: { placement: `gang-${gang}`, knockout: 'ac' },
+        to: { placement: 'combiner', knockout: `feed-${gang}` },
+        ...NEW_RUN,
+        laid: { as: 'conduit', size: null },
+        circuits: [`feed-${gang}`],
+      },
+      {
+        id: `strings-run-${gang}`,
+        name: `Strings to gang ${gang}`,
+        from: { placement: `dc-${gang}`, knockout: 'bottom' },
+        to: { placement: `gang-${gang}`, knockout: 'power-1' },
+        ...NEW_RUN,
+        circuits: [1, 2, 3].map((string) => `string-${gang}-${string}`),
+      },
+    ]),
   });
 }
 

@@ -9,7 +9,14 @@ export { writeGearCsv } from '../gear/gear-csv-write.ts';
 export { type GearOffer, readGearFile, writeGearFile } from '../gear/gear-file.ts';
 export { SAMPLE_GEAR } from '../gear/samples.ts';
 export { isNestedTooDeep } from '../json-text.ts';
-export { circuitsCsv, circuitTables, type Table, drumsCsv, labelsCsv } from '../conductor/schedule-csv.ts';
+export {
+  circuitsCsv,
+  circuitTables,
+  type Table,
+  drumsCsv,
+  endsCsv,
+  labelsCsv,
+} from '../conductor/schedule-csv.ts';
 export { holesCsv } from '../pack/holes-csv.ts';
 export { type CellFault, readCsvOutline } from '../site/outline-csv.ts';
 export { type DrawnOutlines, readDxfOutlines, writeDxfOutline } from '../site/outline-dxf.ts';

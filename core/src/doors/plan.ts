@@ -37,6 +37,7 @@ export {
   KNOCKOUT_EDGES,
   type Knockout,
   ORIENTATIONS,
+  TERMINAL_KINDS,
   gearTypeSchema,
 } from '../plan/gear-type.ts';
 export { type Material } from '../plan/material.ts';

@@ -48,6 +48,7 @@ export const GEAR_CSV_COLUMNS = [
   'terminals',
   'cover',
   'handles',
+  'device',
   'battery',
   'board',
   'board_rail',

@@ -116,6 +116,7 @@ class RowReader {
         maxMm2: optionalNumberIn(fields[3]),
         torqueNm: optionalNumberIn(fields[4]),
         ...((fields[5] ?? '') === '' ? {} : { ratedC: numberIn(fields[5]) }),
+        ...((fields[6] ?? '') === '' ? {} : { takes: fields[6] }),
       })),
       ratings: Object.fromEntries(
         Object.entries(RATINGS).map(([column, field]) => [field, this.number(column, null)]),
@@ -132,6 +133,16 @@ class RowReader {
         cells: numberIn(cells),
         capacityAh: numberIn(capacity),
       })),
+      ...(this.text('device') === ''
+        ? {}
+        : {
+            device: this.one('device', ([clears, opens, dc, way]) => ({
+              clears: wordIn(clears, 'clears'),
+              opens,
+              dcV: optionalNumberIn(dc),
+              isOneWay: wordIn(way, 'one-way'),
+            })),
+          }),
       ...(this.text('seams') === '' ? {} : { seamsMm: this.list('seams', ([along]) => lengthIn(along)) }),
       board: this.one('board', ([material, fireClass, holding, radius, trim, cables, ...rails]) => ({
         ...(this.text('board_rail') === '' ? {} : { rail: this.text('board_rail') }),
@@ -199,6 +210,13 @@ class RowReader {
     const entries = this.text(column).split(ENTRY).map(trim).filter(isText);
     return entries.map((entry) => this.attempt(column, () => read(entry.split(FIELD).map(trim))));
   }
+}
+
+/** Whether the one word stands there that may; nothing is no. */
+function wordIn(field: string | undefined, word: string): boolean {
+  if (field === word) return true;
+  if ((field ?? '') === '') return false;
+  throw new Refusal(`“${field ?? ''}” is not “${word}” or nothing.`);
 }
 
 function ruleOf(fields: readonly string[]): unknown {

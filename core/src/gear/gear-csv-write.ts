@@ -47,13 +47,14 @@ export function writeGearCsv(gear: readonly GearType[]): string {
         mm(pilotMm),
         blank(torqueNm),
       ]),
-      terminals: join(type.terminals, ({ id, name, minMm2, maxMm2, torqueNm, ratedC }) => [
+      terminals: join(type.terminals, ({ id, name, minMm2, maxMm2, torqueNm, ratedC, takes }) => [
         id,
         name,
         blank(minMm2),
         blank(maxMm2),
         blank(torqueNm),
-        ...(ratedC === undefined ? [] : [String(ratedC)]),
+        ...(ratedC === undefined && takes == null ? [] : [blank(ratedC ?? null)]),
+        ...(takes == null ? [] : [takes]),
       ]),
       max_ambient_c: blank(type.maxAmbientC),
       cover: join(type.cover === null ? [] : [type.cover], ({ hinge, leafMm }) => [hinge, mm(leafMm)]),
@@ -62,6 +63,12 @@ export function writeGearCsv(gear: readonly GearType[]): string {
         chemistry,
         String(cells),
         String(capacityAh),
+      ]),
+      device: join(type.device == null ? [] : [type.device], ({ clears, opens, dcV, isOneWay }) => [
+        clears ? 'clears' : '',
+        opens,
+        blank(dcV),
+        isOneWay ? 'one-way' : '',
       ]),
       board: join(type.board === null ? [] : [type.board], (board) => [
         board.material,

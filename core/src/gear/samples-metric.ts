@@ -56,8 +56,8 @@ function gangInverter(powerCount: 2 | 3, powerW: number): GearType {
         bracketHole(`part-${index + 1}-right`, centreMm + 110, 0, 8, 9),
       ]),
       terminals: [
-        { id: 'dc', name: 'DC, each string', minMm2: 4, maxMm2: 6, torqueNm: null },
-        { id: 'ac', name: 'AC lines', minMm2: 35, maxMm2: 95, torqueNm: 15 },
+        { id: 'dc', name: 'DC, each string', minMm2: 4, maxMm2: 6, torqueNm: null, takes: 'plug' },
+        { id: 'ac', name: 'AC lines', minMm2: 35, maxMm2: 95, torqueNm: 15, takes: 'stud' },
       ],
       ratings: {
         ...NO_RATINGS,
@@ -91,7 +91,7 @@ export const METRIC_SAMPLES: readonly GearType[] = [
       knockoutAt('out', 'bottom', 620, 150, 'M63'),
     ],
     bracketHoles: fourHoles(700, 900, 10, 25),
-    terminals: [{ id: 'main', name: 'Main', minMm2: 95, maxMm2: 240, torqueNm: 31 }],
+    terminals: [{ id: 'main', name: 'Main', minMm2: 95, maxMm2: 240, torqueNm: 31, takes: 'stud' }],
     ratings: { ...NO_RATINGS, maxVoltageV: 400, voltsToGroundV: 230, maxCurrentA: 400 },
   }),
   newGearType('dc-disconnect-6-strings', 'DC disconnect, 6 strings', 'disconnect', {
@@ -106,7 +106,8 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     handles: [{ id: 'handle', name: 'Handle', upMm: 220 }],
     knockouts: [knockoutAt('top', 'top', 230, 100, 'M40'), knockoutAt('bottom', 'bottom', 230, 100, 'M40')],
     bracketHoles: fourHoles(400, 480, 8),
-    terminals: [{ id: 'strings', name: 'Strings', minMm2: 4, maxMm2: 16, torqueNm: 2.5 }],
+    terminals: [{ id: 'strings', name: 'Strings', minMm2: 4, maxMm2: 16, torqueNm: 2.5, takes: 'clamp' }],
+    device: { clears: false, opens: 'under-load', dcV: 1000, isOneWay: false },
     ratings: { ...NO_RATINGS, maxVoltageV: 1000, voltsToGroundV: 1000, maxCurrentA: 96 },
   }),
   newGearType('wireway-300x300-3m', 'Wireway 300 × 300, 3 m', 'wireway', {
@@ -184,7 +185,9 @@ export const METRIC_SAMPLES: readonly GearType[] = [
       knockoutAt('battery', 'bottom', 180, 45, 'M25'),
     ],
     bracketHoles: fourHoles(206, 150, 4),
-    terminals: [{ id: 'all', name: 'Battery and array', minMm2: 6, maxMm2: 35, torqueNm: 2.4 }],
+    terminals: [
+      { id: 'all', name: 'Battery and array', minMm2: 6, maxMm2: 35, torqueNm: 2.4, takes: 'clamp' },
+    ],
     ratings: { ...NO_RATINGS, maxVoltageV: 150, voltsToGroundV: 150, maxCurrentA: 70, powerW: 2000 },
     rules: [
       plainRule('70 A controller', 'above', 100, 'mm'),
@@ -203,7 +206,7 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     maxAmbientC: 50,
     battery: { chemistry: 'lithium', cells: 8, capacityAh: 230 },
     bracketHoles: fourHoles(460, 200, 6),
-    terminals: [{ id: 'studs', name: 'Studs', minMm2: 25, maxMm2: 70, torqueNm: 9 }],
+    terminals: [{ id: 'studs', name: 'Studs', minMm2: 25, maxMm2: 70, torqueNm: 9, takes: 'stud' }],
     ratings: {
       ...NO_RATINGS,
       maxVoltageV: 29.2,
@@ -224,7 +227,7 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     maxAmbientC: 50,
     knockouts: [knockoutAt('dc', 'bottom', 70, 60, 'M32'), knockoutAt('ac', 'bottom', 170, 60, 'M20')],
     bracketHoles: fourHoles(180, 300, 5),
-    terminals: [{ id: 'dc', name: 'DC studs', minMm2: 35, maxMm2: 70, torqueNm: 12 }],
+    terminals: [{ id: 'dc', name: 'DC studs', minMm2: 35, maxMm2: 70, torqueNm: 12, takes: 'stud' }],
     ratings: {
       ...NO_RATINGS,
       maxVoltageV: 33,
@@ -244,7 +247,8 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     heat: { lossW: 6, sheds: 'front' },
     knockouts: [knockoutAt('in', 'left', 25, 25, 'M20'), knockoutAt('out', 'right', 25, 25, 'M20')],
     bracketHoles: [bracketHole('left', -38, -15, 4), bracketHole('right', 38, -15, 4)],
-    terminals: [{ id: 'studs', name: 'Studs', minMm2: 16, maxMm2: 50, torqueNm: 12 }],
+    terminals: [{ id: 'studs', name: 'Studs', minMm2: 16, maxMm2: 50, torqueNm: 12, takes: 'stud' }],
+    device: { clears: true, opens: 'without-load', dcV: 58, isOneWay: false },
     ratings: { ...NO_RATINGS, maxVoltageV: 58, maxCurrentA: 150 },
   }),
   newGearType('dc-disconnect-100a', 'DC disconnect 100 A', 'disconnect', {
@@ -256,7 +260,8 @@ export const METRIC_SAMPLES: readonly GearType[] = [
     enclosure: 'IP54',
     knockouts: [knockoutAt('in', 'top', 45, 40, 'M25'), knockoutAt('out', 'bottom', 45, 40, 'M25')],
     bracketHoles: fourHoles(66, 86, 4),
-    terminals: [{ id: 'studs', name: 'Studs', minMm2: 16, maxMm2: 50, torqueNm: 9 }],
+    terminals: [{ id: 'studs', name: 'Studs', minMm2: 16, maxMm2: 50, torqueNm: 9, takes: 'stud' }],
+    device: { clears: false, opens: 'under-load', dcV: 60, isOneWay: false },
     ratings: { ...NO_RATINGS, maxVoltageV: 60, voltsToGroundV: 60, maxCurrentA: 100 },
   }),
   newGearType('backer-board-800x480', 'Backer board 800 × 480', 'board', {

@@ -1,6 +1,6 @@
 import { AWG_SIZES, INSULATIONS, MM2_SIZES } from '../reference/conductor-sizes.ts';
 import { z } from '../zod.ts';
-import { idSchema, nameSchema, sizeMmSchema } from './values.ts';
+import { idSchema, lengthMmSchema, nameSchema, sizeMmSchema } from './values.ts';
 
 /** Most sets of conductors side by side in one circuit. */
 export const MOST_SETS = 12;
@@ -119,6 +119,16 @@ export const circuitSchema = z.strictObject({
     }),
     z.strictObject({ by: z.literal('none') }),
   ]),
+  device: z
+    .strictObject({
+      at: z.enum(['from', 'to']).describe('The end it stands near'),
+      awayMm: lengthMmSchema.describe('Conductor between that end and it'),
+    })
+    .nullable()
+    .optional()
+    .describe(
+      'A fuse or breaker of its own that is no gear of the plan; null or left out where there is none',
+    ),
   mostDropPct: z
     .number()
     .positive('must be more than 0')

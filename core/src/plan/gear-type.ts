@@ -54,18 +54,39 @@ const partSchema = z.strictObject({
 });
 export type GearPart = z.infer<typeof partSchema>;
 
+/** How a terminal holds a conductor: under a screw or a cage, by a spring, on a stud, or as the plug of a module lead. */
+export const TERMINAL_KINDS = ['clamp', 'spring', 'stud', 'plug'] as const;
+
 const terminalSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   minMm2: positive(2_000).describe('Smallest conductor it takes'),
   maxMm2: positive(2_000).describe('Largest conductor it takes'),
   torqueNm: torqueNmSchema,
+  takes: z
+    .enum(TERMINAL_KINDS)
+    .nullable()
+    .optional()
+    .describe('How a conductor is held in it; null or left out where nobody said'),
   ratedC: z
     .union([z.literal(60), z.literal(75), z.literal(90)])
     .optional()
     .describe('Temperature it is marked for; left out where it is not marked'),
 });
 export type Terminal = z.infer<typeof terminalSchema>;
+
+export const DEVICE_OPENS = ['under-load', 'without-load'] as const;
+
+/** How gear opens a circuit: as its plate says. */
+const deviceSchema = z.strictObject({
+  clears: z.boolean().describe('Whether it clears a fault by itself: a fuse or a breaker'),
+  opens: z.enum(DEVICE_OPENS).describe('Whether it may be opened while current flows'),
+  dcV: positive(2_000).describe(
+    'Highest direct voltage it is marked to open; null where it is marked for none',
+  ),
+  isOneWay: z.boolean().describe('Marked for one direction of direct current'),
+});
+export type Device = z.infer<typeof deviceSchema>;
 
 const ratingsSchema = z.strictObject({
   maxVoltageV: positive(2_000),
@@ -234,6 +255,10 @@ export const gearTypeSchema = z.strictObject({
     .describe('Highest surrounding temperature it may run in; null if unknown'),
   cover: coverSchema.nullable().describe('Null where its front does not swing open'),
   handles: z.array(handleSchema).max(60),
+  device: deviceSchema
+    .nullable()
+    .optional()
+    .describe('Null where it opens no circuit; left out where nobody said'),
   battery: batterySchema.nullable(),
   flush: flushSchema.nullable().describe('Null where it cannot be let into a panel'),
   board: boardSchema.nullable().describe('Null for all but backer boards'),

@@ -5,6 +5,7 @@ import { Section } from '../ui/Section.tsx';
 import { Select } from '../ui/Select.tsx';
 import { BatteryFields } from './BatteryFields.tsx';
 import { BoardFields } from './BoardFields.tsx';
+import { DeviceFields } from './DeviceFields.tsx';
 import { FlushFields } from './FlushFields.tsx';
 import { LiveLength, LiveMeasure, LiveNumber, LiveText } from './LiveField.tsx';
 import { SeamFields } from './SeamFields.tsx';
@@ -94,6 +95,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
           />
         ))}
       </Section>
+      <DeviceFields {...fields} />
       <FlushFields {...fields} />
       {type.kind === 'board' && <BoardFields {...fields} />}
       {type.kind === 'wireway' && <SeamFields {...fields} />}

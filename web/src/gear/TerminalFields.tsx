@@ -1,9 +1,19 @@
-import { freshIdIn } from '@zarnel/core/plan';
+import { freshIdIn, TERMINAL_KINDS } from '@zarnel/core/plan';
+import { optionsOf } from '../bench/words.ts';
 import { Section } from '../ui/Section.tsx';
+import { Select } from '../ui/Select.tsx';
 import { ListEditor } from './ListEditor.tsx';
 import { LiveNumber, LiveText } from './LiveField.tsx';
 
 import type { GearFieldsProps } from './gear-fields.ts';
+
+const HOLDS_WORDS = {
+  unsaid: 'Not said',
+  clamp: 'A screw or a cage',
+  spring: 'A spring',
+  stud: 'A stud, for a lug',
+  plug: 'A plug',
+} as const;
 
 /** What its terminals take, and how tight. */
 export function TerminalFields({ type, at, set }: GearFieldsProps) {
@@ -28,6 +38,12 @@ export function TerminalFields({ type, at, set }: GearFieldsProps) {
               onChange={(name) => put({ name })}
               fault={at(`terminals[${index}].name`)}
               isNarrow
+            />
+            <Select
+              label="Holds it"
+              value={terminal.takes ?? 'unsaid'}
+              options={optionsOf(HOLDS_WORDS)}
+              onChange={(takes) => put({ takes: TERMINAL_KINDS.find((each) => each === takes) ?? null })}
             />
             <LiveNumber
               label="From"

@@ -25,6 +25,7 @@ import { SaveBadge } from './SaveBadge.tsx';
 
 // What only some steps show comes with them.
 const DrillSheets = lazily(async () => (await import('../bench/pack/DrillSheets.tsx')).DrillSheets);
+const SealSheets = lazily(async () => (await import('../bench/pack/SealSheets.tsx')).SealSheets);
 const JobGearEditor = lazily(async () => (await import('../gear/JobGearEditor.tsx')).JobGearEditor);
 
 /** The 3-D library is large, and comes only when someone folds the sheet up. */
@@ -158,7 +159,10 @@ export function JobPage() {
           <Boundary key={`${step} ${isFoldedUp} ${isOneLine}`} name={VIEW_NAMES[step]} exits={exits}>
             <Suspense fallback={<p className="p-4">Opening …</p>}>
               {step === 'pack' ? (
-                <DrillSheets evaluation={current} jobName={plan.name} reader={reader} />
+                <>
+                  <DrillSheets evaluation={current} jobName={plan.name} reader={reader} />
+                  <SealSheets plan={plan} reader={reader} />
+                </>
               ) : step === 'gear' && gearType !== undefined ? (
                 <JobGearEditor
                   key={gearType.id}

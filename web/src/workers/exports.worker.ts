@@ -4,6 +4,7 @@ import {
   circuitTables,
   circuitsCsv,
   drumsCsv,
+  endsCsv,
   holesCsv,
   labelsCsv,
   oneLineSvg,
@@ -21,6 +22,8 @@ const exports = {
     circuitsCsv(plan, lines, tellingOf(reader, plan)),
   drumsCsv: (lines: readonly CircuitLine[], reader: Reader, plan: Plan): string =>
     drumsCsv(plan, lines, tellingOf(reader, plan)),
+  endsCsv: (lines: readonly CircuitLine[], reader: Reader, plan: Plan): string =>
+    endsCsv(plan, lines, tellingOf(reader, plan)),
   labelsCsv: (lines: readonly CircuitLine[], plan: Plan): string => labelsCsv(plan, lines),
   oneLineSvg: (drawing: OneLineDrawing, title: string, advice: string): string =>
     oneLineSvg(drawing, title, advice),

@@ -28,6 +28,7 @@ import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
 import { CircuitWorkings } from './CircuitWorkings.tsx';
+import { CircuitEnds } from './CircuitEnds.tsx';
 import { CircuitWays } from './CircuitWays.tsx';
 import { endOptions, keyOfEnd } from './end-options.ts';
 import { evaluator } from '../../workers/compute.ts';
@@ -178,7 +179,7 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
           isOn={circuit.isContinuous}
           onChange={(isContinuous) => void set({ isContinuous })}
         />
-        <Protection circuit={circuit} line={line} set={set} />
+        <Protection circuit={circuit} line={line} reader={reader} set={set} />
         <NumberField
           label="Voltage drop, at most"
           value={circuit.mostDropPct}
@@ -194,6 +195,11 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
       <Section title="Its conductors" summary={line?.size == null ? '' : sizeWords(line.size)}>
         <WireFields wire={circuit.wire} codeBasis={plan.codeBasis} reader={reader} onChange={setWire} />
       </Section>
+      {line !== null && line.ends.length > 0 && (
+        <Section title="Its ends" summary={String(line.ends.length)}>
+          <CircuitEnds ends={line.ends} reader={reader} />
+        </Section>
+      )}
       <Section
         title="Its way"
         summary={line?.lengthMm == null ? 'none yet' : formatLength(line.lengthMm, reader)}
@@ -275,13 +281,52 @@ function EndField(props: {
   );
 }
 
+/** Where a fuse or breaker stands that is no gear of the plan: bolted to a battery’s post, in line. */
+function OwnDevice({
+  circuit,
+  reader,
+  set,
+}: {
+  readonly circuit: Circuit;
+  readonly reader: Reader;
+  readonly set: (more: Partial<Circuit>) => string | null;
+}) {
+  const { device = null } = circuit;
+  return (
+    <>
+      <Select
+        label="It stands"
+        value={device?.at ?? 'gear'}
+        options={[
+          { value: 'gear', label: 'In gear that hangs' },
+          { value: 'from', label: 'By itself, near the “From” end' },
+          { value: 'to', label: 'By itself, near the “To” end' },
+        ]}
+        onChange={(at) =>
+          set({ device: at === 'from' || at === 'to' ? { at, awayMm: device?.awayMm ?? 100 } : null })
+        }
+      />
+      {device !== null && (
+        <LengthField
+          label="Conductor between that end and it"
+          valueMm={device.awayMm}
+          reader={reader}
+          onCommit={(awayMm) => set({ device: { ...device, awayMm } })}
+        />
+      )}
+    </>
+  );
+}
+
 function Protection({
   circuit,
   line,
+  reader,
   set,
 }: {
   readonly circuit: Circuit;
   readonly line: CircuitLine | null;
+  readonly reader: Reader;
   readonly set: (more: Partial<Circuit>) => string | null;
 }) {
   const { protection } = circuit;
@@ -310,6 +355,7 @@ function Protection({
           }
         />
       )}
+      {protection.by !== 'none' && <OwnDevice circuit={circuit} reader={reader} set={set} />}
       {circuit.carries === 'battery' && (
         <p className="mb-2 text-sm text-kraft">
           The fuse stands at the battery, as near its post as it goes; a load-break disconnect within reach is

@@ -109,7 +109,7 @@ function ToBuy({ plan, lines, reader }: Props & { readonly lines: readonly Circu
   const [fault, setFault] = useState<string | null>(null);
   const drums = drumLines(plan.circuits, lines);
   const labels = wireLabels(plan, lines);
-  const take = async (what: 'circuits' | 'conductors' | 'labels' | 'workbook' | 'sheets') => {
+  const take = async (what: 'circuits' | 'conductors' | 'ends' | 'labels' | 'workbook' | 'sheets') => {
     setFault(null);
     const stem = fileStem(plan.name);
     try {
@@ -127,7 +127,9 @@ function ToBuy({ plan, lines, reader }: Props & { readonly lines: readonly Circu
           ? exports.circuitsCsv(lines, reader, plan)
           : what === 'conductors'
             ? exports.drumsCsv(lines, reader, plan)
-            : exports.labelsCsv(lines, plan),
+            : what === 'ends'
+              ? exports.endsCsv(lines, reader, plan)
+              : exports.labelsCsv(lines, plan),
       );
       if (csv !== null) downloadText(`${stem}-${what}.csv`, 'text/csv', csv);
     } catch (error) {
@@ -157,6 +159,7 @@ function ToBuy({ plan, lines, reader }: Props & { readonly lines: readonly Circu
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => void take('circuits')}>Schedule as CSV</Button>
         <Button onClick={() => void take('conductors')}>Conductors as CSV</Button>
+        <Button onClick={() => void take('ends')}>Ends as CSV</Button>
         <Button onClick={() => void take('labels')}>Labels as CSV</Button>
         <Button onClick={() => void take('workbook')}>All as XLSX</Button>
         <Button onClick={() => void take('sheets')}>Labels to print</Button>

@@ -1,6 +1,6 @@
 import type { PenetrationDetail, SealStack, SealStep } from '@zarnel/core/figures';
 import { SEAL_SCHOOLS, type Penetration, type SealStepId } from '@zarnel/core/plan';
-import { CAUTIONS, countText, formatLength, formatQuantity, toldText, type Reader } from '@zarnel/core/words';
+import { CAUTIONS, countText, sealInWords, toldText, type Reader } from '@zarnel/core/words';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
@@ -96,41 +96,18 @@ function StepLine({
 }
 
 function TakesSection({ stack, reader }: { readonly stack: SealStack; readonly reader: Reader }) {
-  const temperature = (value: number) => formatQuantity({ value, unit: 'degC' }, reader);
-  const hours = (value: number) => formatQuantity({ value: Math.ceil(value), unit: 'hours' }, reader);
-  const [least, most] = stack.cureHours;
+  const { takes, opensAgain } = sealInWords(stack, useTelling(reader));
   return (
     <Section title="What it takes" summary={countText(stack.products.length, 'product', 'products')}>
       <dl className="mb-2">
-        {stack.products.map(({ sealant, name, volumeMl, cartridgeCount, tapeMm }) => (
-          <div key={sealant} className="flex justify-between gap-2">
+        {takes.map(({ name, figure }) => (
+          <div key={name} className="flex justify-between gap-2">
             <dt>{name}</dt>
-            <dd className="figure text-right">
-              {tapeMm !== null && formatLength(tapeMm, reader)}
-              {volumeMl !== null && formatQuantity({ value: volumeMl, unit: 'ml' }, reader)}
-              {cartridgeCount !== null && `, ${countText(cartridgeCount, 'cartridge', 'cartridges')}`}
-              {tapeMm === null && volumeMl === null && 'a dab'}
-            </dd>
+            <dd className="figure text-right">{figure}</dd>
           </div>
         ))}
-        {stack.window !== null && (
-          <div className="flex justify-between gap-2">
-            <dt>Air and skin while it is applied</dt>
-            <dd className="figure text-right">
-              {temperature(stack.window.minC)} to {temperature(stack.window.maxC)}
-            </dd>
-          </div>
-        )}
-        {most > 0 && (
-          <div className="flex justify-between gap-2">
-            <dt>Cure before water or load</dt>
-            <dd className="figure text-right">
-              {hours(least)} to {hours(most)}
-            </dd>
-          </div>
-        )}
       </dl>
-      <p className="mb-2">To open it again: {stack.opensAgain}</p>
+      <p className="mb-2">To open it again: {opensAgain}</p>
       {stack.workings.map((working, index) => (
         <WorkingButton key={index} working={working} reader={reader} />
       ))}
