@@ -15,7 +15,7 @@ import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { AWG_AMPACITY, BRIGHT_SUN, INSULATION_KINDS, SHARING, USUAL_DROP } from '../reference/conductors.ts';
 import type { Working } from '../working/working.ts';
-import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
+import { COLD_VOLTAGE, COLD_VOLTAGE_IEC } from '../reference/cold-voltage.ts';
 import { coldFactor, stringVoltageV } from './cold-voltage.ts';
 import { told } from '../quantity/told.ts';
 import { published, type SourceRef } from '../reference/source.ts';
@@ -287,6 +287,7 @@ function moduleFindings({ gearTypes }: Prepared, sized: SizedCircuit): Found[] {
 
 /** The voltage of a string against the window of the gear it ends at. */
 function windowFindings({ gearTypes, hung, plan }: Prepared, { circuit }: SizedCircuit): Found[] {
+  const source = plan.codeBasis === 'us' ? COLD_VOLTAGE.source : COLD_VOLTAGE_IEC;
   const end = [circuit.from, circuit.to].find((each) => each.at === 'modules');
   const module = end?.at === 'modules' ? gearTypes.get(end.type)?.solarModule : null;
   const other = [circuit.from, circuit.to].find((each) => each.at === 'gear');
@@ -299,7 +300,7 @@ function windowFindings({ gearTypes, hung, plan }: Prepared, { circuit }: SizedC
   const isBattery = item.type.kind === 'battery';
   const common = {
     subjects: [{ kind: 'circuit', id: circuit.id } as const, { kind: 'placement', id: item.id } as const],
-    source: COLD_VOLTAGE.source,
+    source,
     data: {
       circuit: circuitName(circuit.id),
       gear: gearName(item.id),
@@ -320,7 +321,7 @@ function windowFindings({ gearTypes, hung, plan }: Prepared, { circuit }: SizedC
       },
     ],
     result: { name: result, value: { value: volts, unit: 'V' } },
-    source: COLD_VOLTAGE.source,
+    source,
     notes: ['By the module’s own coefficient where its maker states one, else by the table.'],
   });
   if (maxVoltageV !== null && !isBattery && isAbove(coldV, maxVoltageV, 'V')) {

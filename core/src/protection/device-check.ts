@@ -10,7 +10,7 @@ import {
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { CIRCUITS } from '../check/subjects.ts';
 import { sizedCircuit } from '../conductor/circuit-sizing.ts';
-import { stringVoltageV } from '../conductor/cold-voltage.ts';
+import { highestV } from '../conductor/highest-voltage.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Device } from '../plan/gear-type.ts';
 import { circuitName, gearName, gearTypeName } from '../plan/names.ts';
@@ -147,20 +147,6 @@ function isToldOfString({ carries, from, to }: Circuit, { id, type }: Hung, volt
   const { maxVoltageV } = type.ratings;
   const isEnd = [from, to].some((end) => end.at === 'gear' && end.placement === id);
   return carries === 'array' && isEnd && maxVoltageV !== null && isBelow(maxVoltageV, volts, 'V');
-}
-
-/** The highest it reaches: of modules open in the coldest air, of a battery when it is full. */
-function highestV({ gearTypes, hung, plan }: Prepared, circuit: Circuit): number | null {
-  const ends = [circuit.from, circuit.to];
-  for (const end of ends) {
-    const module = end.at === 'modules' ? gearTypes.get(end.type)?.solarModule : null;
-    if (end.at === 'modules' && module != null)
-      return stringVoltageV(module, end.series, plan.site.conditions.designLowTempC);
-  }
-  const battery = ends
-    .flatMap((end) => (end.at === 'gear' ? (hung.get(end.placement) ?? []) : []))
-    .find(({ type }) => type.kind === 'battery');
-  return battery?.type.ratings.maxVoltageV ?? circuit.voltageV;
 }
 
 /** A battery is charged and discharged through one pair where an inverter hangs on it; strings side by side feed each other’s fault. */

@@ -26,6 +26,8 @@ export const INSULATION_KINDS: ReferenceTable<
         readonly standsSun: boolean;
         /** Not subject to the adder for raceways near a roof. */
         readonly isRoofExempt: boolean;
+        /** Highest voltage it is made for, direct current or between phases, V. */
+        readonly ratedV: number;
       }
     >
   >
@@ -38,17 +40,53 @@ export const INSULATION_KINDS: ReferenceTable<
     doubted: ['array cable to EN 50618 stands 120 °C for a limited time: taken as 90'],
   },
   rows: {
-    thhn: { ...INSULATION_NAMES.thhn, maxC: 90, from: '14', standsSun: false, isRoofExempt: false },
-    xhhw: { ...INSULATION_NAMES.xhhw, maxC: 90, from: '14', standsSun: false, isRoofExempt: true },
-    'pv-wire': { ...INSULATION_NAMES['pv-wire'], maxC: 90, from: '12', standsSun: true, isRoofExempt: false },
-    pvc: { ...INSULATION_NAMES.pvc, maxC: 70, from: '1.5', standsSun: false, isRoofExempt: false },
-    xlpe: { ...INSULATION_NAMES.xlpe, maxC: 90, from: '1.5', standsSun: false, isRoofExempt: false },
+    thhn: {
+      ...INSULATION_NAMES.thhn,
+      maxC: 90,
+      from: '14',
+      standsSun: false,
+      isRoofExempt: false,
+      ratedV: 600,
+    },
+    xhhw: {
+      ...INSULATION_NAMES.xhhw,
+      maxC: 90,
+      from: '14',
+      standsSun: false,
+      isRoofExempt: true,
+      ratedV: 600,
+    },
+    'pv-wire': {
+      ...INSULATION_NAMES['pv-wire'],
+      maxC: 90,
+      from: '12',
+      standsSun: true,
+      isRoofExempt: false,
+      ratedV: 2000,
+    },
+    pvc: {
+      ...INSULATION_NAMES.pvc,
+      maxC: 70,
+      from: '1.5',
+      standsSun: false,
+      isRoofExempt: false,
+      ratedV: 750,
+    },
+    xlpe: {
+      ...INSULATION_NAMES.xlpe,
+      maxC: 90,
+      from: '1.5',
+      standsSun: false,
+      isRoofExempt: false,
+      ratedV: 1000,
+    },
     'pv-cable': {
       ...INSULATION_NAMES['pv-cable'],
       maxC: 90,
       from: '4',
       standsSun: true,
       isRoofExempt: false,
+      ratedV: 1500,
     },
   },
 };

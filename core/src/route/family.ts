@@ -1,4 +1,5 @@
 import type { Family } from '../check/family.ts';
+import { companyCheck } from './company-check.ts';
 import { routeCheck } from './route-check.ts';
 
 export const ROUTE: Family = {
@@ -7,5 +8,5 @@ export const ROUTE: Family = {
   about: 'The ways of cables from port to port',
   step: 'route',
   decidesPlaces: false,
-  checks: [routeCheck],
+  checks: [companyCheck, routeCheck],
 };

@@ -5,7 +5,8 @@ import { conduitFill } from '../conductor/conduit.ts';
 import { query, single } from '../derive/query.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { EMT_OUTSIDE } from '../reference/wireways.ts';
-import { routeOf, type Leg, type RoutedRun } from './route.ts';
+import type { Run } from '../plan/run.ts';
+import { routeOf, type Leg } from './route.ts';
 
 /** Between runs that lie side by side (practice), mm: a clip’s width. */
 const BETWEEN_MM = 10;
@@ -18,7 +19,7 @@ const SAME_MM = 0.002;
 type Lanes = ReadonlyMap<string, readonly number[]>;
 
 /** How wide a run is: its conduit outside, or its cables in a bundle. */
-function runWidthMm(prepared: Prepared, { run }: RoutedRun): number {
+export function runWidthMm(prepared: Prepared, run: Run): number {
   const conduit = conduitFill(prepared, run);
   if (conduit?.size != null) return mmFromInch(EMT_OUTSIDE.rows[conduit.size]);
   const cables = cablesOf(prepared, run);
@@ -34,7 +35,7 @@ const lanesOf = single((prepared: Prepared): Lanes => {
     return outcome?.kind === 'routed' ? [outcome.routed] : [];
   });
   return lanes(
-    routed.map((each) => ({ id: each.run.id, legs: each.legs, widthMm: runWidthMm(prepared, each) })),
+    routed.map((each) => ({ id: each.run.id, legs: each.legs, widthMm: runWidthMm(prepared, each.run) })),
   );
 });
 

@@ -304,26 +304,35 @@ const gridOfKey = query(
 );
 
 const linksOfKey = query((prepared: Prepared, key: string): ReadonlyMap<number, readonly CableLink[]> => {
-  const [world, face] = ofKey(key);
+  const [world] = ofKey(key);
   const grid = gridOfKey(prepared, key);
   if (grid === undefined) return new Map();
-  const { crossings, slants } = joinsAt(prepared, face);
-  const met =
-    slants.length === 0
-      ? []
-      : slants.map((slant) => ({
-          ...slant,
-          places: together(prepared, key).places.get(slantKey(slant)) ?? [],
-        }));
+  return linksOfGrid(
+    prepared,
+    grid,
+    () => together(prepared, key),
+    (other) => gridOfKey(prepared, worldKey(world, other)),
+  );
+});
+
+/** The ways from a grid to others. `carried` is asked for only where a fold slants. */
+function linksOfGrid(
+  prepared: Prepared,
+  grid: FaceGrid,
+  carried: () => CarriedLines,
+  gridOf: (face: string) => FaceGrid | undefined,
+): ReadonlyMap<number, readonly CableLink[]> {
+  const { crossings, slants } = joinsAt(prepared, grid.face);
+  const met = slants.map((slant) => ({ ...slant, places: carried().places.get(slantKey(slant)) ?? [] }));
   return linksFrom(
     grid,
     crossings,
     met,
-    holesAt(prepared, face),
+    holesAt(prepared, grid.face),
     prepared.plan.routing.penetrationMm,
-    (other) => gridOfKey(prepared, worldKey(world, other)),
+    gridOf,
   );
-});
+}
 
 const weightsOf = single((prepared: Prepared): SearchWeights => {
   const { bendMm, boreMm, seenPct, outOfReachPct } = prepared.plan.routing;
@@ -346,6 +355,66 @@ export function graphOf(prepared: Prepared, world: World): RouteGraph {
   return {
     gridOf: (face) => gridAt(prepared, world, face),
     linksAt: (face) => linksOfKey(prepared, worldKey(world, face)),
+    only: null,
+    weights: weightsOf(prepared),
+  };
+}
+
+/**
+ * The same with bands that ways cross and do not run along inside of, by face: for one run beside others. Nothing of it is kept.
+ */
+export function graphBeside(
+  prepared: Prepared,
+  world: World,
+  bands: ReadonlyMap<string, readonly Band[]>,
+): RouteGraph {
+  const carried = new Map<string, CarriedLines>();
+  const demandAt = (face: string): GridDemand | undefined => {
+    const demand = demandOf(prepared, worldKey(world, face));
+    const more = bands.get(face);
+    if (demand === undefined || more === undefined) return demand;
+    return { ...demand, bands: [...(demand.bands ?? []), ...more] };
+  };
+  const carriedAt = (face: string): CarriedLines => {
+    const faces = foldedTogether.of(prepared, face) ?? [face];
+    const [first = face] = faces;
+    const known = carried.get(first);
+    if (known !== undefined) return known;
+    const own = faces.flatMap((id) => {
+      const demand = demandAt(id);
+      return demand === undefined ? [] : [[id, ownLines(demand)] as const];
+    });
+    const joins = faces.map((id) => joinsAt(prepared, id));
+    const made = carriedLines(
+      new Map(own),
+      joins.flatMap(({ crossings }) => crossings),
+      joins.flatMap(({ slants }) => slants),
+    );
+    carried.set(first, made);
+    return made;
+  };
+  const grids = new Map<string, FaceGrid | undefined>();
+  const gridOf = (face: string): FaceGrid | undefined => {
+    if (!grids.has(face)) {
+      const [demand, lines] = [demandAt(face), carriedAt(face).lines.get(face)];
+      grids.set(face, demand === undefined || lines === undefined ? undefined : buildGrid(demand, lines));
+    }
+    return grids.get(face);
+  };
+  const links = new Map<string, ReadonlyMap<number, readonly CableLink[]>>();
+  return {
+    gridOf,
+    linksAt: (face) => {
+      const known = links.get(face);
+      if (known !== undefined) return known;
+      const grid = gridOf(face);
+      const made =
+        grid === undefined
+          ? new Map<number, readonly CableLink[]>()
+          : linksOfGrid(prepared, grid, () => carriedAt(face), gridOf);
+      links.set(face, made);
+      return made;
+    },
     only: null,
     weights: weightsOf(prepared),
   };
