@@ -1,7 +1,8 @@
 // One closed algorithm with private helpers: the orthogonal grid that shortest cable paths lie on.
 import type { PointMm } from '../plan/values.ts';
 import { doSegmentsCross, edgesOf } from '../geometry/segments.ts';
-import { isInside, type BoxMm } from '../geometry/polygon.ts';
+import { sliceOf } from '../geometry/convex.ts';
+import { boundsOf, isInside, type BoxMm } from '../geometry/polygon.ts';
 import { foldsAt } from '../site/folds.ts';
 import { foldEdge, type SiteFace } from '../site/site.ts';
 import type { Fold } from '../plan/face.ts';
@@ -43,6 +44,8 @@ export type Band = {
 export type GridDemand = {
   readonly face: Pick<SiteFace, 'id' | 'outline' | 'bounds'>;
   readonly keepOut: readonly BoxMm[];
+  /** Convex shapes with slanting sides to keep out of, exactly. */
+  readonly shapes?: readonly (readonly PointMm[])[];
   readonly bands?: readonly Band[];
   readonly points: readonly PointMm[];
 };
@@ -141,10 +144,10 @@ function angleOf([[ax, ay], [bx, by]]: readonly [PointMm, PointMm]): number {
  * A shortest path along and across among boxes lies on the lines through their sides and its own ends; so each face gets
  * the lines of its corners, keep-outs and demanded points, and the lines of its neighbours carried over their folds.
  */
-export function ownLines({ face, keepOut, bands = [], points }: GridDemand): Lines {
+export function ownLines({ face, keepOut, shapes = [], bands = [], points }: GridDemand): Lines {
   const xs = new Set<number>();
   const ys = new Set<number>();
-  for (const [x, y] of [...face.outline, ...points]) {
+  for (const [x, y] of [...face.outline, ...points, ...shapes.flat()]) {
     xs.add(toUm(x));
     ys.add(toUm(y));
   }
@@ -154,7 +157,36 @@ export function ownLines({ face, keepOut, bands = [], points }: GridDemand): Lin
   }
   for (const { axis, minMm, maxMm } of bands)
     (axis === 'vertical' ? xs : ys).add(toUm(minMm)).add(toUm(maxMm));
+  addMeetings(shapes, xs, ys);
   return asLines(xs, ys);
+}
+
+/** Lines are turned at slanting sides so many times, as long as a face has no more than so many of them. */
+const TURNS_AT_SIDES = 3;
+const MOST_TURNED_LINES = 160;
+
+/** Where lines meet the slanting sides of shapes, a way may turn off along the other axis: and again where that line meets one. */
+function addMeetings(shapes: readonly (readonly PointMm[])[], xs: Set<number>, ys: Set<number>): void {
+  const sides = shapes
+    .flatMap((shape) => edgesOf(shape))
+    .filter(([[ax, ay], [bx, by]]) => ax !== bx && ay !== by);
+  const isOn = (value: number, a: number, b: number) => value > Math.min(a, b) && value < Math.max(a, b);
+  let [uprights, levels] = [[...xs], [...ys]];
+  for (let round = 0; round < TURNS_AT_SIDES && xs.size + ys.size <= MOST_TURNED_LINES; round++) {
+    const [moreXs, moreYs] = [new Set<number>(), new Set<number>()];
+    for (const [[ax, ay], [bx, by]] of sides) {
+      for (const x of uprights)
+        if (isOn(x / UM_PER_MM, ax, bx))
+          moreYs.add(toUm(ay + ((by - ay) * (x / UM_PER_MM - ax)) / (bx - ax)));
+      for (const y of levels)
+        if (isOn(y / UM_PER_MM, ay, by))
+          moreXs.add(toUm(ax + ((bx - ax) * (y / UM_PER_MM - ay)) / (by - ay)));
+    }
+    uprights = [...moreXs].filter((x) => !xs.has(x));
+    levels = [...moreYs].filter((y) => !ys.has(y));
+    for (const x of uprights) xs.add(x);
+    for (const y of levels) ys.add(y);
+  }
 }
 
 function asLines(xs: ReadonlySet<number>, ys: ReadonlySet<number>): Lines {
@@ -351,7 +383,7 @@ function directionOf([ax, ay]: PointUm, [bx, by]: PointUm): Direction | null {
 
 /** The lines of a face with what cables may use of them. */
 export function buildGrid(
-  { face, keepOut, bands = [] }: Pick<GridDemand, 'face' | 'keepOut' | 'bands'>,
+  { face, keepOut, shapes = [], bands = [] }: Pick<GridDemand, 'face' | 'keepOut' | 'shapes' | 'bands'>,
   lines: Lines,
 ): FaceGrid {
   const { bounds, outline } = face;
@@ -378,6 +410,7 @@ export function buildGrid(
     for (let j = low; j < high; j++) freeUp.fill(0, j * columns + insideLeft, j * columns + insideRight + 1);
   }
 
+  for (const shape of shapes) closeInside(shape, { xsUm, ysUm, freeRight, freeUp });
   for (const band of bands) closeAlong(band, { xsUm, ysUm, freeRight, freeUp });
 
   if (!isUprightRectangle(outline, bounds)) {
@@ -392,6 +425,34 @@ export function buildGrid(
     }
   }
   return { face: face.id, xsUm, ysUm, freeRight, freeUp, bores: boresOf(bands, { xsUm, ysUm }) };
+}
+
+/** No piece of a line leads through a convex shape; along its sides all are free. */
+function closeInside(
+  shape: readonly PointMm[],
+  { xsUm, ysUm, freeRight, freeUp }: Pick<FaceGrid, 'xsUm' | 'ysUm' | 'freeRight' | 'freeUp'>,
+): void {
+  const columns = xsUm.length;
+  const { minX, minY, maxX, maxY } = boundsOf(shape);
+  const cut = (
+    axis: 0 | 1,
+    lines: Int32Array,
+    alongs: Int32Array,
+    close: (line: number, at: number) => void,
+  ) => {
+    const [first, last] = axis === 0 ? [minX, maxX] : [minY, maxY];
+    const end = indexAtOrBefore(lines, toUm(last));
+    for (let line = indexAtOrAfter(lines, toUm(first)); line <= end; line++) {
+      const slice = sliceOf(shape, axis, (lines[line] ?? 0) / UM_PER_MM);
+      if (slice === null) continue;
+      const [low, high] = [slice[0] * UM_PER_MM, slice[1] * UM_PER_MM];
+      const from = Math.max(0, indexAtOrAfter(alongs, Math.ceil(low)) - 1);
+      for (let at = from; at + 1 < alongs.length && (alongs[at] ?? 0) < high; at++)
+        if ((alongs[at + 1] ?? 0) > low) close(line, at);
+    }
+  };
+  cut(0, xsUm, ysUm, (i, j) => (freeUp[j * columns + i] = 0));
+  cut(1, ysUm, xsUm, (j, i) => (freeRight[j * columns + i] = 0));
 }
 
 /** No way runs along inside a band; across it every way is free. */

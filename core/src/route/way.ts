@@ -6,6 +6,7 @@ import type { Port } from '../plan/placement.ts';
 import type { Run, Via } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
 import { practice } from '../reference/source.ts';
+import { sliceOf } from '../geometry/convex.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { faceInLayer, faceOfLayer, goingBy, type GoBy, type RouteGraph } from './graph.ts';
@@ -209,8 +210,13 @@ function barrierOf(prepared: Prepared, run: Run, ends: Ends): RouteFault {
   const own = new Set(ends.map(({ item }) => item.id));
   const crossed = faces.flatMap((face) =>
     obstructionsOf(prepared, face).filter(
-      ({ key, boxes }) =>
-        !own.has(key) && legs.some((leg) => leg.face === face && boxes.some((box) => doesLegEnter(leg, box))),
+      ({ key, boxes, shapes }) =>
+        !own.has(key) &&
+        legs.some(
+          (leg) =>
+            leg.face === face &&
+            (boxes.some((box) => doesLegEnter(leg, box)) || shapes.some((shape) => doesLegCut(leg, shape))),
+        ),
     ),
   );
   const others = faces.flatMap((face) => obstructionsOf(prepared, face));
@@ -233,6 +239,14 @@ function doesLegEnter({ from, to }: Leg, { minX, minY, maxX, maxY }: BoxMm): boo
     Math.min(from[1], to[1]) < maxY - SAME_POINT_MM &&
     Math.max(from[1], to[1]) > minY + SAME_POINT_MM
   );
+}
+
+/** Whether a straight leg along or across goes through a convex shape. */
+function doesLegCut({ from, to }: Leg, shape: readonly PointMm[]): boolean {
+  const axis = Math.abs(to[0] - from[0]) < SAME_POINT_MM ? 0 : 1;
+  const slice = sliceOf(shape, axis, from[axis]);
+  const [a, b] = [from[1 - axis] ?? 0, to[1 - axis] ?? 0];
+  return slice !== null && Math.min(a, b) < slice[1] && Math.max(a, b) > slice[0];
 }
 
 function reaches(from: string, to: string, next: (id: string) => readonly string[]): boolean {

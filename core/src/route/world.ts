@@ -2,7 +2,8 @@ import type { Hung, Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { fact, query, single } from '../derive/query.ts';
 import { knockoutOnFace } from '../gear/body.ts';
-import { growBox, isInside, type BoxMm } from '../geometry/polygon.ts';
+import { isInConvex } from '../geometry/convex.ts';
+import { boundsOf, growBox, isInside, type BoxMm } from '../geometry/polygon.ts';
 import { penetrationsAt, placingInputs } from '../model/model.ts';
 import { gearName, obstacleName } from '../plan/names.ts';
 import type { Port } from '../plan/placement.ts';
@@ -10,7 +11,8 @@ import type { PointMm } from '../plan/values.ts';
 import type { Named } from '../quantity/told.ts';
 import { findPenetrationPlaces } from '../site/penetration-places.ts';
 import { foldsAt } from '../site/folds.ts';
-import { setbackBoxes, setbackZones } from '../site/setback-zones.ts';
+import { cornersOfPart } from '../site/obstacle-zone.ts';
+import { setbackZones } from '../site/setback-zones.ts';
 import type { SiteFace } from '../site/site.ts';
 import {
   isInAnyBox,
@@ -75,35 +77,75 @@ export function placeOfPort(prepared: Prepared, port: Port): PortPlace {
   return { port, item, at, stub, opens: direction };
 }
 
-/** Something that ways go round, by the boxes that they keep out of. */
-export type Obstruction = { readonly key: string; readonly name: Named; readonly boxes: readonly BoxMm[] };
+/** A convex shape on a face. */
+type Shape = readonly PointMm[];
+
+/** What ways keep out of: boxes, and shapes with slanting sides. */
+type Kept = { readonly boxes: readonly BoxMm[]; readonly shapes: readonly Shape[] };
+
+/** Something that ways go round. */
+export type Obstruction = Kept & { readonly key: string; readonly name: Named };
 
 /** What ways go round on a face: gear and obstacles, each with its clear zone. Boards and modules have cables on or under them. */
 export const obstructionsOf = query((prepared: Prepared, faceId: string): readonly Obstruction[] => {
   const gear = (prepared.onFace.get(faceId) ?? [])
     .filter(({ type }) => type.kind !== 'board')
-    .map(({ id, body }) => ({ key: id, name: gearName(id), boxes: [growBox(body, CABLE_CLEAR_MM)] }));
+    .map(({ id, body }) => ({
+      key: id,
+      name: gearName(id),
+      boxes: [growBox(body, CABLE_CLEAR_MM)],
+      shapes: [],
+    }));
   const obstacles = (prepared.site.faces.get(faceId)?.inTheWay ?? [])
     .filter(({ obstacle }) => obstacle.kind !== 'modules')
-    .map(({ obstacle, boxes }) => ({
+    .map(({ obstacle, parts }) => ({
       key: `${faceId}/${obstacle.id}`,
       name: obstacleName(faceId, obstacle.id),
-      boxes: boxes.map((box) => growBox(box, obstacle.clearMm)),
+      ...keptOf(
+        parts.map((part) =>
+          cornersOfPart({
+            ...part,
+            halfAlongMm: part.halfAlongMm + obstacle.clearMm,
+            halfAcrossMm: part.halfAcrossMm + obstacle.clearMm,
+          }),
+        ),
+      ),
     }));
   return [...gear, ...obstacles];
 });
 
-export function keepOutOf(prepared: Prepared, faceId: string): readonly BoxMm[] {
-  return obstructionsOf(prepared, faceId).flatMap(({ boxes }) => boxes);
+/** Upright rectangles as the boxes they are. */
+function keptOf(shapes: readonly Shape[]): Kept {
+  const isUpright = (shape: Shape) => {
+    const { minX, minY, maxX, maxY } = boundsOf(shape);
+    const isNear = (a: number, b: number) => Math.abs(a - b) < UPRIGHT_MM;
+    return shape.every(
+      ([x, y]) => (isNear(x, minX) || isNear(x, maxX)) && (isNear(y, minY) || isNear(y, maxY)),
+    );
+  };
+  return {
+    boxes: shapes.filter(isUpright).map(boundsOf),
+    shapes: shapes.filter((shape) => !isUpright(shape)),
+  };
 }
 
-function keepOutIn(prepared: Prepared, world: World, face: SiteFace): readonly BoxMm[] {
-  if (world === 'bare') return [];
+/** What slants by less over its whole length is upright, mm. */
+const UPRIGHT_MM = 0.01;
+
+function isKeptOut(at: PointMm, { boxes, shapes }: Kept): boolean {
+  return isInAnyBox(pointUm(at), boxes) || shapes.some((shape) => isInConvex(at, shape));
+}
+
+function keepOutIn(prepared: Prepared, world: World, face: SiteFace): Kept {
+  if (world === 'bare') return { boxes: [], shapes: [] };
   const left = world.startsWith('without:') ? world.slice('without:'.length) : null;
   const things = obstructionsOf(prepared, face.id).filter(({ key }) => key !== left);
   const unbored = framingOf(face).flatMap(({ box, mayBore }) => (mayBore ? [] : [box]));
-  const kept = world === 'kept' ? keptFree(prepared, face) : [];
-  return [...things.flatMap(({ boxes }) => boxes), ...unbored, ...kept];
+  const kept = keptOf(world === 'kept' ? keptFree(prepared, face) : []);
+  return {
+    boxes: [...things.flatMap(({ boxes }) => boxes), ...unbored, ...kept.boxes],
+    shapes: [...things.flatMap(({ shapes }) => shapes), ...kept.shapes],
+  };
 }
 
 /** In a cavity ways meet the framing itself: only a bored hole leads through, and none runs inside a member. */
@@ -121,11 +163,11 @@ function framingOf(face: SiteFace) {
 }
 
 /** Setbacks along edges that are folded to nothing: over a fold a cable has to go. */
-function keptFree(prepared: Prepared, face: SiteFace): BoxMm[] {
+function keptFree(prepared: Prepared, face: SiteFace): Shape[] {
   const folded = new Set(foldsAt(prepared.foldsOfFace.get(face.id), face.id).map(({ here }) => here.edge));
   return setbackZones(face)
     .filter(({ setback }) => !folded.has(setback.edge))
-    .flatMap(setbackBoxes);
+    .map(({ corners }) => corners);
 }
 
 /** The usable holes of a face, from either side. */
@@ -142,7 +184,8 @@ const usableHole = query((prepared: Prepared, id: string): Hole | null => {
   const isOwn = penetration.entry.kind === 'existing';
   const isUsable = [here, there].every(
     ({ face, at }) =>
-      isInside(at, face.outline) && (isOwn || !isInAnyBox(pointUm(at), keepOutOf(prepared, face.id))),
+      isInside(at, face.outline) &&
+      (isOwn || !obstructionsOf(prepared, face.id).some((thing) => isKeptOut(at, thing))),
   );
   if (!isUsable) return null;
   return {
@@ -193,9 +236,11 @@ const demandOf = query((prepared: Prepared, key: string): GridDemand | undefined
   );
   const bands =
     world === 'bare' ? [] : framingOf(face).flatMap(({ band, mayBore }) => (mayBore ? [band] : []));
+  const keepOut = keepOutIn(prepared, world, face);
   return {
     face,
-    keepOut: keepOutIn(prepared, world, face),
+    keepOut: keepOut.boxes,
+    shapes: keepOut.shapes,
     bands,
     points: [...stubs, ...holes, ...viaPoints(prepared, faceId)],
   };
@@ -424,6 +469,8 @@ export function graphBeside(
 export function isBlocked(prepared: Prepared, { stub, item }: PortPlace, world: World): boolean {
   const demand = demandOf(prepared, worldKey(world, item.face.id));
   return (
-    demand === undefined || !isInside(stub, item.face.outline) || isInAnyBox(pointUm(stub), demand.keepOut)
+    demand === undefined ||
+    !isInside(stub, item.face.outline) ||
+    isKeptOut(stub, { boxes: demand.keepOut, shapes: demand.shapes ?? [] })
   );
 }

@@ -10,6 +10,8 @@ import { add, scale, type Vec3 } from '../geometry/vec3.ts';
 
 /** A slanting line is covered by boxes no longer than this, so that little beside it is covered too. */
 const SLANT_PIECE_MM = 25;
+/** … and by no more of them than so many. */
+const MOST_PIECES = 100;
 const UPRIGHT_MM = 0.01;
 
 /** A part of an obstacle as it is, in its face: a rectangle about its middle, `along` a unit vector of its first side. */
@@ -88,7 +90,7 @@ export function obstacleBoxes({ shape }: Pick<Obstacle, 'shape'>): BoxMm[] {
 function piecesOf(from: PointMm, to: PointMm): (readonly [PointMm, PointMm])[] {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
   const isSlanting = Math.abs(dx) > UPRIGHT_MM && Math.abs(dy) > UPRIGHT_MM;
-  const count = isSlanting ? Math.max(1, Math.ceil(Math.hypot(dx, dy) / SLANT_PIECE_MM)) : 1;
+  const count = isSlanting ? Math.min(MOST_PIECES, Math.ceil(Math.hypot(dx, dy) / SLANT_PIECE_MM)) : 1;
   const at = (step: number): PointMm => [from[0] + (dx * step) / count, from[1] + (dy * step) / count];
   return Array.from({ length: count }, (_, step) => [at(step), at(step + 1)] as const);
 }

@@ -47,14 +47,16 @@ export function distanceToEdgeMm(box: BoxMm, [a, b]: readonly [PointMm, PointMm]
   );
 }
 
-/** A slanting strip is covered by boxes no longer than this. */
+/** A slanting strip is covered by boxes of about this size, and by no more of them each way than so many. */
 const PIECE_MM = 25;
+const MOST_ALONG = 60;
+const MOST_ACROSS = 12;
 
 /** The boxes that cover a zone, for what works with upright boxes only: exact along upright and level edges. */
 export function setbackBoxes({ corners }: SetbackZone): BoxMm[] {
   const [a, b, c, d] = corners;
   const isSquare = a[0] === b[0] || a[1] === b[1];
-  const count = isSquare ? 1 : Math.max(1, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / PIECE_MM));
+  const count = isSquare ? 1 : piecesOf(a, b, MOST_ALONG);
   const between = (from: PointMm, to: PointMm, ratio: number): PointMm => [
     from[0] + (to[0] - from[0]) * ratio,
     from[1] + (to[1] - from[1]) * ratio,
@@ -65,13 +67,18 @@ export function setbackBoxes({ corners }: SetbackZone): BoxMm[] {
   });
   if (isSquare) return along.map((points) => boundsOf([...points]));
   // Across a slanting strip too, so that no box reaches far beyond it.
-  const acrossCount = Math.max(1, Math.ceil(Math.hypot(d[0] - a[0], d[1] - a[1]) / PIECE_MM));
+  const acrossCount = piecesOf(a, d, MOST_ACROSS);
   return along.flatMap(([p, q, r, s]) =>
     Array.from({ length: acrossCount }, (_, row) => {
       const [low, high] = [row / acrossCount, (row + 1) / acrossCount];
       return boundsOf([between(p, s, low), between(q, r, low), between(q, r, high), between(p, s, high)]);
     }),
   );
+}
+
+function piecesOf(from: PointMm, to: PointMm, most: number): number {
+  const count = Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) / PIECE_MM);
+  return Math.min(most, Math.max(1, count));
 }
 
 /** Whether a box keeps all setbacks of a face. */
