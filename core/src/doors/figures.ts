@@ -63,6 +63,7 @@ export { type GivenLayout, askedLayout } from '../one-line/layout.ts';
 export { type Shape, INKS } from '../one-line/shapes.ts';
 export { type PipePlan } from '../conductor/pipe.ts';
 export { type RunDetail } from '../route/run-detail.ts';
+export { editOfHold, holdOfLeg, type LegHold } from '../route/leg-hold.ts';
 export { type Leg, routeAll, type RoutedRun, type Routes } from '../route/route.ts';
 export { typedBase } from '../seal/entry.ts';
 export { type PenetrationDetail, spotsOf } from '../seal/penetration-detail.ts';

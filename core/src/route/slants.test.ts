@@ -179,9 +179,9 @@ describe('ways round what slants', () => {
           if (pathMm - 2 * CABLE_CLEAR_MM > direct + 1) round++;
         },
       ),
-      { seed: 3, numRuns: 120 },
+      { seed: 3, numRuns: 60 },
     );
-    expect(round).toBeGreaterThan(20);
+    expect(round).toBeGreaterThan(8);
   });
 
   test('have few lines, however long a slanting edge and its setback are', () => {

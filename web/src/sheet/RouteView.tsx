@@ -9,15 +9,15 @@ export const RunView = memo(function RunView(props: {
   readonly legs: readonly Leg[];
   readonly project: Project;
   readonly isSelected: boolean;
-  readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
+  readonly onPress: (event: PointerEvent<SVGGElement>, id: string, faceId: string) => void;
 }) {
   const { run, legs, project, isSelected, onPress } = props;
   return (
-    <g data-run={run} onPointerDown={(event) => onPress(event, run)} className="cursor-pointer">
+    <g data-run={run} className="cursor-pointer">
       {legs.map(({ face, from, to }, index) => {
         const d = pathOf([project(face, from), project(face, to)], false);
         return (
-          <g key={index}>
+          <g key={index} onPointerDown={(event) => onPress(event, run, face)}>
             <path d={d} stroke="transparent" strokeWidth={14} />
             {isSelected && <path d={d} stroke="var(--ground-kraft)" strokeWidth={9} strokeLinecap="square" />}
             <path d={d} stroke="var(--ink-pencil)" strokeWidth={3} strokeLinecap="square" />

@@ -3,11 +3,13 @@ import type { Ref } from '@zarnel/core/checks';
 import {
   cornerSnaps,
   faceFromSheet,
+  holdOfLeg,
   liveGapsBeside,
   snapsFor,
   storyPoles,
   type Evaluation,
   type Hung,
+  type LegHold,
 } from '@zarnel/core/figures';
 import { applyEdits, type Penetration, type Plan, type PointMm } from '@zarnel/core/plan';
 import { largeStepMm, stepMm } from '@zarnel/core/words';
@@ -41,6 +43,8 @@ import { visibleFaces } from './visible-faces.ts';
 
 const MARGIN_PX = 24;
 const NO_SNAPS = { across: [], up: [] };
+/** So near to a lock of a run the lock itself is taken hold of. */
+const HOLD_PX = 16;
 const LEAST_FOR_STRIP_PX = 600;
 /** How much of a turn of the wheel is how much of a zoom. */
 const WHEEL_RATIO = 0.0015;
@@ -140,7 +144,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     ref: Ref,
     faceId: string,
     atMm: PointMm,
-    corner: number | null = null,
+    { corner = null, hold = null }: { readonly corner?: number | null; readonly hold?: LegHold | null } = {},
   ) => {
     const svg = svgRef.current;
     const place = places.get(faceId);
@@ -170,7 +174,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     gesture({ kind: 'touched', pointer: event.pointerId, at: pointerPx });
     gesture({
       kind: 'thing-pressed',
-      drag: { kind: 'move', ref, faceId, corner, group, start, now: null },
+      drag: { kind: 'move', ref, faceId, corner, hold, group, start, now: null },
     });
   };
 
@@ -188,12 +192,35 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     },
     [dispatch],
   );
-  const pressRun = useCallback(
-    (event: PointerEvent<SVGGElement>, id: string) => {
+  const pressLeg = (event: PointerEvent<SVGGElement>, id: string, faceId: string) => {
+    const svg = svgRef.current;
+    const place = places.get(faceId);
+    const routed = evaluation?.routes.routed.find(({ run }) => run.id === id);
+    const run = prepared.runs.get(id);
+    const hold =
+      svg === null || place === undefined || routed === undefined || run === undefined
+        ? null
+        : holdOfLeg(
+            { ...routed, run },
+            (face) => prepared.site.faces.get(face)?.otherSide ?? null,
+            faceId,
+            faceFromSheet(place, sheetFromScreen(viewport, pointIn(svg, event))),
+            HOLD_PX / viewport.scale,
+          );
+    if (hold !== null) pressThing(event, { kind: 'run', id }, faceId, hold.atMm, { hold });
+    else {
       event.stopPropagation();
       dispatch(actions.selected({ kind: 'run', id }));
-    },
-    [dispatch],
+    }
+  };
+  const pressLegLatest = useRef(pressLeg);
+  useEffect(() => {
+    pressLegLatest.current = pressLeg;
+  });
+  const pressRun = useCallback(
+    (event: PointerEvent<SVGGElement>, id: string, faceId: string) =>
+      pressLegLatest.current(event, id, faceId),
+    [],
   );
   const pressPenetration = useCallback(
     (event: PointerEvent<SVGGElement>, { id, face: on, xMm, yMm }: Penetration, faceId: string) => {
@@ -299,7 +326,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
             face={cornered}
             project={project}
             onPress={(event, corner, at) =>
-              pressThing(event, { kind: 'face', id: cornered.id }, cornered.id, at, corner)
+              pressThing(event, { kind: 'face', id: cornered.id }, cornered.id, at, { corner })
             }
           />
         )}

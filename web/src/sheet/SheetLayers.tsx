@@ -79,7 +79,7 @@ export function RunsLayer(
     /** As they lie beside each other. */
     readonly laid: ReadonlyMap<string, readonly Leg[]>;
     readonly selectedId: string | null;
-    readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
+    readonly onPress: (event: PointerEvent<SVGGElement>, id: string, faceId: string) => void;
   },
 ) {
   const { seen, project, routed, laid, selectedId, onPress } = props;

@@ -20,6 +20,7 @@ const drag: MoveDrag = {
   ref: { kind: 'placement', id: 'a' },
   faceId: 'w',
   corner: null,
+  hold: null,
   group: [{ id: 'b', atMm: [2000, 900] }],
   start: {
     atMm: [1000, 1000],

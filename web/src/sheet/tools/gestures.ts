@@ -1,5 +1,5 @@
 import type { Ref } from '@zarnel/core/checks';
-import { faceFromSheet, type SheetPlace } from '@zarnel/core/figures';
+import { editOfHold, faceFromSheet, type LegHold, type SheetPlace } from '@zarnel/core/figures';
 import type { PlanEdit, Plan, PointMm } from '@zarnel/core/plan';
 import { panned, sheetFromScreen, zoomedAt, type PointPx, type Viewport } from '../viewport.ts';
 import { dragged, hasLeft, type Dragged, type DragStart } from './drag-tool.ts';
@@ -11,6 +11,8 @@ export type MoveDrag = {
   readonly faceId: string;
   /** The corner of the face that is dragged, where the thing is a face. */
   readonly corner: number | null;
+  /** The lock of a run that is moved, where one of its legs was taken hold of. */
+  readonly hold: LegHold | null;
   /** Gear that moves along, with where it was. */
   readonly group: readonly { readonly id: string; readonly atMm: PointMm }[];
   readonly start: DragStart;
@@ -119,10 +121,11 @@ export function groupWithout(
 
 /** The edits that a drag comes to, with the thing at a place. */
 export function editsOfDrag(
-  { ref, faceId, corner, group, start }: MoveDrag,
+  { ref, faceId, corner, hold, group, start }: MoveDrag,
   [xMm, yMm]: PointMm,
 ): PlanEdit[] {
   if (corner !== null) return [{ kind: 'move-corner', face: faceId, corner, xMm, yMm }];
+  if (hold !== null) return [editOfHold(hold, [xMm, yMm])];
   const [dx, dy] = [xMm - start.atMm[0], yMm - start.atMm[1]];
   return [
     moveEdit(ref, [xMm, yMm]),
