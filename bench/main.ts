@@ -2,11 +2,19 @@ import { benchArrange } from './arrange.ts';
 import { benchAgainstAllPairs, benchAgainstIndex } from './clearances.ts';
 import { benchLarge } from './large.ts';
 import { benchLengths } from './lengths.ts';
-import { benchRoute, benchRuns } from './route.ts';
+import { benchConnector, benchRoute, benchRuns, benchThousand } from './route.ts';
 
 // Ratios within one run: how many times as long the reference takes. Never a timed test.
-for (const bench of [benchLengths, benchAgainstIndex, benchAgainstAllPairs, benchRoute, benchRuns]) {
-  for (const { name, oursS, theirsS } of [bench()].flat()) {
+for (const bench of [
+  benchLengths,
+  benchAgainstIndex,
+  benchAgainstAllPairs,
+  benchRoute,
+  benchRuns,
+  benchThousand,
+  benchConnector,
+]) {
+  for (const { name, oursS, theirsS } of [await bench()].flat()) {
     const ms = (seconds: number) => `${(seconds * 1000).toFixed(3)} ms`;
     process.stdout.write(
       `${name}\n  ours ${ms(oursS)}, reference ${ms(theirsS)}, ratio ${(theirsS / oursS).toFixed(3)}\n`,

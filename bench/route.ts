@@ -1,3 +1,7 @@
+import { fileURLToPath } from 'node:url';
+import { DirectedGraph } from 'graphology';
+import { bidirectional } from 'graphology-shortest-path/dijkstra.js';
+import { AvoidLib } from 'libavoid-js';
 import { aStar } from 'ngraph.path';
 import { seeded } from '../core/src/arrange/seeded.ts';
 import { prepare } from '../core/src/check/prepared.ts';
@@ -67,6 +71,93 @@ export function benchRoute() {
     name: `route among 60 boxes, ${wall.grid.freeRight.length} nodes (against ngraph.path)`,
     ...sideBySide(ours, theirs),
   };
+}
+
+/** A hall’s wall with a thousand obstacles on a raster of 20 mm, as a survey reads them; repeatable. */
+function wallOfThousand() {
+  const site = buildSite(honeyHouse());
+  const wall = site.faces.get('plant-wall');
+  if (wall === undefined) throw new Error('no wall');
+  const [widthMm, heightMm] = [24_000, 6000];
+  const outline: [number, number][] = [[0, 0], [widthMm, 0], [widthMm, heightMm], [0, heightMm]]; // prettier-ignore
+  const face = { ...wall, outline, bounds: { minX: 0, minY: 0, maxX: widthMm, maxY: heightMm } };
+  const random = seeded(11);
+  const raster = (least: number, most: number) => 20 * Math.round((least + random() * (most - least)) / 20);
+  const keepOut = Array.from({ length: 1000 }, () => {
+    const [minX, minY] = [raster(100, widthMm - 500), raster(100, heightMm - 400)];
+    return { minX, minY, maxX: minX + raster(60, 360), maxY: minY + raster(60, 260) };
+  });
+  return { face, keepOut, ends: [[20, 20], [widthMm - 20, heightMm - 20]] as [number, number][] }; // prettier-ignore
+}
+
+function routeOurs({ face, keepOut, ends }: ReturnType<typeof wallOfThousand>) {
+  const graph = graphOfFace({ face, keepOut, points: ends });
+  const [from = [0, 0], to = [0, 0]] = ends;
+  const [start, goal] = [nodeAt(graph.only, pointUm(from)), nodeAt(graph.only, pointUm(to))];
+  const search = () =>
+    findPath(
+      graph,
+      { face: face.id, node: start, direction: UP },
+      { face: face.id, node: goal, direction: UP },
+    );
+  return { graph, start, goal, search };
+}
+
+/** Among 1,000 obstacles, against a general graph library’s search on the same graph; its graph is built before. */
+export function benchThousand() {
+  const wall = wallOfThousand();
+  const { graph, start, goal, search } = routeOurs(wall);
+  const library = new DirectedGraph();
+  asLibraryGraph(graph.only, goal).forEachLink((link) => {
+    library.mergeNode(String(link.fromId));
+    library.mergeNode(String(link.toId));
+    library.addEdge(String(link.fromId), String(link.toId), { weight: link.data });
+  });
+  const theirs = () => bidirectional(library, String(start * 4 + UP), GOAL, 'weight');
+  const found = search();
+  const path = theirs();
+  const cost = path.slice(1).reduce((sum, node, index) => {
+    const edge = library.edge(path[index], node);
+    return sum + Number(library.getEdgeAttribute(edge, 'weight'));
+  }, 0);
+  const oursCost = found === null ? null : found.costUm * BENDS_PER_UM + found.bendCount;
+  if (oursCost !== cost) throw new Error(`Not the same cost: ${oursCost} and ${cost}.`);
+  return {
+    name: `route among 1,000 obstacles, ${graph.only.freeRight.length} nodes (against graphology)`,
+    ...sideBySide(search, theirs, 0),
+  };
+}
+
+/** The same from obstacles to way, against a library that routes connectors along and across among shapes. */
+export async function benchConnector() {
+  await AvoidLib.load(fileURLToPath(import.meta.resolve('libavoid-js').replace(/[^/]*$/u, 'libavoid.wasm')));
+  const avoid = AvoidLib.getInstance();
+  const wall = wallOfThousand();
+  const [from = [0, 0], to = [0, 0]] = wall.ends as readonly (readonly [number, number])[];
+  const theirs = () => {
+    const router = new avoid.Router(avoid.OrthogonalRouting);
+    // Bends cost a little, as ours break ties.
+    router.setRoutingParameter(0, 1);
+    for (const { minX, minY, maxX, maxY } of wall.keepOut) {
+      const box = new avoid.Rectangle(new avoid.Point(minX, minY), new avoid.Point(maxX, maxY));
+      new avoid.ShapeRef(router, box);
+    }
+    const endAt = ([x, y]: readonly [number, number]) => new avoid.ConnEnd(new avoid.Point(x, y));
+    const connector = new avoid.ConnRef(router, endAt(from), endAt(to));
+    router.processTransaction();
+    const line = connector.displayRoute();
+    let lengthMm = 0;
+    for (let index = 1; index < line.size(); index++) {
+      const [a, b] = [line.get_ps(index - 1), line.get_ps(index)];
+      lengthMm += Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+    }
+    return lengthMm;
+  };
+  const ours = () => routeOurs(wall).search();
+  const [lengthMm, found] = [theirs(), ours()];
+  if (found === null || Math.abs(found.lengthUm / 1000 - lengthMm) > 10)
+    throw new Error(`Not the same length: ${found?.lengthUm} µm and ${lengthMm} mm.`);
+  return { name: 'the same, obstacles to way (against libavoid)', ...sideBySide(ours, theirs, 0) };
 }
 
 /** A hundred runs of the glasshouses between all that has knockouts there, against thirty times one of them alone. */

@@ -85,7 +85,9 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
   return [...byFace].map(([id, mm]): WayPart => {
     const face = prepared.site.faces.get(id);
     const conditions = face?.conditions;
-    const isInSun = face?.face.side === 'outside' && conditions?.sun.value !== 'none';
+    // Under modules and in a cavity no sun falls on it.
+    const isOpen = run.laid.as === 'clipped' || run.laid.as === 'conduit';
+    const isInSun = isOpen && face?.face.side === 'outside' && conditions?.sun.value !== 'none';
     const isOverRoof =
       isInSun && face.face.kind === 'roof' && isBelow(run.raisedMm, ROOF_ADDER.below.mm, 'mm');
     const isExempt = INSULATION_KINDS.rows[circuit.wire.insulation].isRoofExempt;
@@ -98,7 +100,8 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
       isInSun: isInSun && run.laid.as === 'clipped',
       carrying: carryingOf(together),
       circuits: loadedCount(together),
-      installed: run.laid.as === 'conduit' ? 'conduit' : 'clipped',
+      // Where no air passes it is as in conduit: the next less that the tables have.
+      installed: run.laid.as === 'conduit' || run.laid.as === 'in-cavity' ? 'conduit' : 'clipped',
     };
   });
 }

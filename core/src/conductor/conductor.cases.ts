@@ -24,6 +24,13 @@ function feed({
   return { kind: 'set-circuit', circuit };
 }
 
+/** The demo’s feed of inverter A once more, under another id. */
+function feedOf(id: string): Circuit {
+  const edit = feed({});
+  if (edit.kind !== 'set-circuit') throw new Error('A feed is a circuit.');
+  return { ...edit.circuit, from: atGear('inverter-a', 'ac'), id, name: id };
+}
+
 /** A string of so many modules to inverter A, whose window is 270 to 600 V. */
 function strings(series: number): PlanEdit {
   return feed({
@@ -98,6 +105,19 @@ export const CONDUCTOR_CASES: Readonly<Record<string, CheckCases>> = {
         }),
         { kind: 'set-gear-type', gearType: lowFuse() },
       ],
+    ],
+  },
+  'conductor.loop': {
+    valid: [[], [feed({ carries: 'data', wire: { hasEarth: false } })]],
+    invalid: [
+      [{ kind: 'set-circuit', circuit: { ...feedOf('b-twin'), stretches: [], lengthMm: 3000 } }],
+      [
+        {
+          kind: 'set-circuit',
+          circuit: { ...feedOf('back'), from: atGear('load-centre'), to: atGear('inverter-a') },
+        },
+      ],
+      [{ kind: 'set-circuit', circuit: { ...feedOf('signal'), carries: 'data', stretches: [] } }],
     ],
   },
   'conductor.conduit': {

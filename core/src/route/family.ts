@@ -1,4 +1,5 @@
 import type { Family } from '../check/family.ts';
+import { boredCheck } from './bored-check.ts';
 import { companyCheck } from './company-check.ts';
 import { routeCheck } from './route-check.ts';
 
@@ -8,5 +9,5 @@ export const ROUTE: Family = {
   about: 'The ways of cables from port to port',
   step: 'route',
   decidesPlaces: false,
-  checks: [companyCheck, routeCheck],
+  checks: [boredCheck, companyCheck, routeCheck],
 };

@@ -1,5 +1,6 @@
-import { atGear, newCircuit } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
+import { getSample } from '../gear/samples.ts';
 import { boxObstacle } from '../demo/parts.ts';
 import type { CircuitWire } from '../plan/circuit.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
@@ -34,8 +35,50 @@ function longString(series: number): PlanEdit {
   return { kind: 'set-circuit', circuit: { ...circuit, from: { ...circuit.from, series } } };
 }
 
+/** Two boxes in the cavity behind the roof’s underside, with trusses of a depth between them. */
+function throughCavity(memberDepthMm: number): PlanEdit[] {
+  const face = honeyHouse().faces.find(({ id }) => id === 'plant-wall');
+  if (face?.shape.kind !== 'outline') throw new Error('The demo’s wall has an outline.');
+  const [framing] = face.shape.framing;
+  if (framing === undefined) throw new Error('It has studs.');
+  const box = getSample('array-junction-box');
+  const hang = (id: string, xMm: number): PlanEdit => ({
+    kind: 'place-gear',
+    placement: { id, name: id, type: box.id, face: 'behind-wall', xMm, yMm: 1200 },
+  });
+  return [
+    {
+      kind: 'add-reverse',
+      of: 'plant-wall',
+      id: 'behind-wall',
+      name: 'Behind the wall',
+      side: 'inside',
+      thicknessMm: 12,
+    },
+    { kind: 'set-face', face: 'behind-wall', use: 'cavity' },
+    { kind: 'set-framing', face: 'plant-wall', framing: { ...framing, mayBore: true, memberDepthMm } },
+    hang('cavity-a', 900),
+    hang('cavity-b', 2400),
+    {
+      kind: 'add-run',
+      run: {
+        id: 'cavity-run',
+        name: 'In the cavity',
+        from: { placement: 'cavity-a', knockout: 'bottom' },
+        to: { placement: 'cavity-b', knockout: 'bottom' },
+        ...NEW_RUN,
+        circuits: [],
+      },
+    },
+  ];
+}
+
 /** What each check of this family passes, and what it must find. */
 export const ROUTE_CASES: Readonly<Record<string, CheckCases>> = {
+  'route.bored': {
+    valid: [[], throughCavity(140)],
+    invalid: [throughCavity(70), throughCavity(0)],
+  },
   'route.company': {
     valid: [[], [sharing('ac-out', { insulation: 'thhn' })]],
     invalid: [
