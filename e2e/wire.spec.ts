@@ -90,7 +90,7 @@ test('describes a circuit that nobody had described, says what is missing, and t
   ]);
   expect(download.suggestedFilename()).toBe('unsaid-circuits.csv');
   expect(readFileSync(await download.path(), 'utf8')).toContain(
-    'dc load,"Battery cabinet A, dc",loads,2,2 AWG',
+    'dc load,"Battery cabinet A, dc",loads,1,2,2 AWG',
   );
 });
 
@@ -110,11 +110,11 @@ test('takes all tables along as one workbook, and the labels as sheets to print'
   expect(book.suggestedFilename()).toBe('tables-circuits.xlsx');
   const read = new ExcelJS.Workbook();
   await read.xlsx.readFile(await book.path());
-  expect(read.worksheets.map(({ name }) => name)).toEqual(['Cable schedule', 'Conductors', 'Labels']);
+  expect(read.worksheets.map(({ name }) => name)).toEqual(['Cable schedule', 'Conductors', 'Ends', 'Labels']);
   const schedule = read.getWorksheet('Cable schedule');
   expect(schedule?.rowCount).toBe(1 + honeyHouse().circuits.length);
   // Its plate says 33.3 A; for three hours or more times 1.25: a number and not a text.
-  expect(schedule?.getCell('K2').value).toBeCloseTo(33.3 * 1.25, 1);
+  expect(schedule?.getCell('L2').value).toBeCloseTo(33.3 * 1.25, 1);
 
   const [sheets] = await Promise.all([
     page.waitForEvent('download'),
@@ -138,7 +138,7 @@ test('wires a bare job on request, says what it took for granted, and is one ste
   await expect(dialog).toContainText('5 circuits proposed');
   await expect(dialog).toContainText('the most that stay below 600 V');
   await dialog.getByRole('button', { name: 'Add them' }).click();
-  await expect(bench(page).getByRole('button', { name: /Array to Inverter B/u })).toBeVisible();
+  await expect(bench(page).getByRole('button', { name: /^Array to Inverter B/u })).toBeVisible();
   await expectSaved(page);
   expect((await savedPlan(request, id)).circuits).toHaveLength(5);
   await bench(page).getByRole('button', { name: 'Wire this job for me' }).click();

@@ -126,6 +126,24 @@ describe('zarnel holes', () => {
   });
 });
 
+describe('zarnel seal', () => {
+  test('says how each penetration is sealed, in order, and what it takes', () => {
+    const { code, out } = run('seal', 'demo.json');
+    expect(code).toBe(0);
+    expect(out).toMatch(/: 1 penetration$/mu);
+    expect(out).toMatch(/^Roof hole: box with 6 M20 glands\. Sealed by: /mu);
+    // The look for what may be hit comes before the pilot, and that before the water.
+    const steps = [/ Look for cables/u, / Pilot through/u, /water/u].map((step) => out.search(step));
+    expect(steps).toEqual([...steps].sort((a, b) => a - b));
+    const { seals } = JSON.parse(run('seal', 'demo.json', '--json').out) as {
+      seals: { name: string; steps: unknown[]; takes: { name: string; figure: string }[] }[];
+    };
+    expect(seals.map(({ name }) => name)).toEqual(['Roof hole']);
+    expect(seals[0]?.steps.length).toBeGreaterThan(10);
+    expect(seals[0]?.takes.map(({ name }) => name)).toContain('Cure before water or load');
+  });
+});
+
 describe('zarnel wire', () => {
   type Wiring = {
     circuits: {
