@@ -1,15 +1,16 @@
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { openPlan } from '@zarnel/core/plan';
 import { bench, dragBy, expectSaved, importDemo, importPlan, openJob, savedPlan } from './job.ts';
+
+const DEMO = 'larkspur-travelling-eye-clinic.zarnel.json';
 
 test('asks for a fuse at the battery, puts one there by a press, and takes its place as typed', async ({
   page,
   request,
 }) => {
-  const opened = openPlan(
-    JSON.parse(readFileSync('../demo/larkspur-travelling-eye-clinic.zarnel.json', 'utf8')),
-  );
+  const opened = openPlan(JSON.parse(readFileSync(join(import.meta.dirname, '..', 'demo', DEMO), 'utf8')));
   if (!opened.ok) throw new Error('The demo opens.');
   const demo = opened.value;
   const circuits = demo.circuits.map((circuit) => ({ ...circuit, device: null }));
