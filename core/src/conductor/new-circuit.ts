@@ -52,6 +52,9 @@ export function newCircuit(
   };
 }
 
+/** Where a fuse bolted to a battery’s terminal stands: a lug and its bolt away, mm (practice). */
+export const AT_TERMINAL_MM = 100;
+
 /** Gear as the end of a circuit. */
 export function atGear(placement: string, terminal: string | null = null): Circuit['from'] {
   return { at: 'gear', placement, terminal };

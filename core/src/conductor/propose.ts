@@ -12,7 +12,7 @@ import { sub, type Vec3 } from '../geometry/vec3.ts';
 import { isInverter } from './carried.ts';
 import { routeOf } from '../route/route.ts';
 import { stringVoltageV } from './cold-voltage.ts';
-import { atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
+import { AT_TERMINAL_MM, atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
 
 /** Circuits that a job lacks, as edits, with what was taken for granted for each. */
 export type WiringProposal = {
@@ -104,7 +104,7 @@ class Proposing {
           battery: gearName(battery.id),
         }),
       ],
-      { device: { at: 'from', awayMm: AT_POST_MM } },
+      { device: { at: 'from', awayMm: AT_TERMINAL_MM } },
     );
   }
 
@@ -252,9 +252,6 @@ class Proposing {
     return free === undefined ? null : { placement, knockout: free.id };
   }
 }
-
-/** From a battery’s post to a fuse that is bolted to it: a lug away. */
-const AT_POST_MM = 100;
 
 /** From here on the lower end of a window is that of a string of modules, and below of a battery. */
 const LEAST_STRING_V = 100;

@@ -68,7 +68,7 @@ export { type Leg, routeAll, type RoutedRun, type Routes } from '../route/route.
 export { typedBase } from '../seal/entry.ts';
 export { type PenetrationDetail, spotsOf } from '../seal/penetration-detail.ts';
 export { penetrationSpot } from '../seal/penetration-spot.ts';
-export { sealStack, type SealStack, type SealStep } from '../seal/seal-stack.ts';
+export { sealStack, type SealStack } from '../seal/seal-stack.ts';
 export { type Spot } from '../seal/spots.ts';
 export { asTaped } from '../site/as-taped.ts';
 export { edgeName, foldsOf, freeEdges, pitchText } from '../site/fold-list.ts';

@@ -3,7 +3,7 @@
 export { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from '../check/sentence.ts';
 export { ADVICE, CAUTIONS } from '../working/cautions.ts';
 export { CARRIES_WORDS, lengthToBuy } from '../conductor/schedule-csv.ts';
-export { sealInWords } from '../seal/seal-words.ts';
+export { type SealInWords, sealInWords } from '../seal/seal-words.ts';
 export { type SheetInWords, sheetInWords } from '../pack/sheet-words.ts';
 export { faceName, gearName, runName, subjectName, tellingOf } from '../plan/names.ts';
 export { cutText, nameWith } from '../plan/name-with.ts';

@@ -1,6 +1,7 @@
 import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { CIRCUITS } from '../check/subjects.ts';
+import { AT_TERMINAL_MM } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove } from '../quantity/compare.ts';
@@ -50,9 +51,6 @@ const meta: CheckMeta = {
   },
   fixMessages: { 'at-terminal': 'Put a fuse of its own at {battery}, {distance} from its terminal' },
 };
-
-/** Where a fuse at a battery’s terminal is taken to stand: a lug and its bolt away. */
-const AT_TERMINAL_MM = 100;
 
 function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
   if (circuit.carries !== 'battery') return [];

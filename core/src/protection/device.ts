@@ -3,8 +3,6 @@ import { circuitBeyond } from '../conductor/carried.ts';
 import { sizedCircuit } from '../conductor/circuit-sizing.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Device, GearKind, GearType } from '../plan/gear-type.ts';
-import { routeOf } from '../route/route.ts';
-import { circuitSpans } from '../wireway/stretches.ts';
 
 /** What gear of a kind is until its plate has been read: nothing is taken to open direct current. */
 const USUAL: Readonly<Partial<Record<GearKind, Device>>> = {
@@ -95,20 +93,23 @@ function gearOnWay(
 
 type Edge = { readonly a: string; readonly b: string; readonly mm: number | null };
 
+/** The parts of its way that are drawn, as long as they are cut. */
 function wayEdges(prepared: Prepared, circuit: Circuit): Edge[] {
-  const runs = prepared.runsOfCircuit.get(circuit.id).map(({ id, from, to }): Edge => {
-    const outcome = routeOf(prepared, id);
-    const mm = outcome?.kind === 'routed' ? outcome.routed.totalMm : null;
-    return { a: from.placement, b: to.placement, mm };
-  });
-  const unitOf = (nipple: string) => prepared.nipples.get(nipple)?.from.placement ?? '';
-  const stretches = circuit.stretches.map((stretch): Edge => {
-    const wireway = prepared.nipples.get(stretch.from)?.wireway ?? '';
-    const span = circuitSpans(prepared, wireway).find(
-      (each) => each.circuit.id === circuit.id && each.stretch.from === stretch.from,
-    );
-    const mm = span === undefined ? null : span.toMm - span.fromMm + span.nipplesMm;
-    return { a: unitOf(stretch.from), b: unitOf(stretch.to), mm };
+  const way = sizedCircuit(prepared, circuit.id)?.way;
+  const lengthIn = (id: string) => {
+    const parts = way?.parts.filter((part) => part.in.id === id) ?? [];
+    return parts.length === 0 ? null : parts.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
+  };
+  const runs = prepared.runsOfCircuit
+    .get(circuit.id)
+    .map(({ id, from, to }): Edge => ({ a: from.placement, b: to.placement, mm: lengthIn(id) }));
+  const stretches = circuit.stretches.map(({ from, to }): Edge => {
+    const [into, out] = [prepared.nipples.get(from), prepared.nipples.get(to)];
+    return {
+      a: into?.from.placement ?? '',
+      b: out?.from.placement ?? '',
+      mm: lengthIn(into?.wireway ?? ''),
+    };
   });
   return [...runs, ...stretches];
 }

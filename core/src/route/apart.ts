@@ -1,6 +1,7 @@
 import type { Prepared } from '../check/prepared.ts';
 import { byIdentity } from '../derive/by-identity.ts';
-import { single } from '../derive/query.ts';
+import { isSameList } from '../derive/entities.ts';
+import { query, single } from '../derive/query.ts';
 import type { CircuitKind } from '../plan/circuit.ts';
 import type { Run } from '../plan/run.ts';
 import { SEPARATION, type Separation, type SeparationClass } from '../reference/separation.ts';
@@ -41,6 +42,11 @@ export function classesOf(
   return [...new Set(classes)].sort();
 }
 
+const classesOfRun = query((prepared: Prepared, id: string): readonly SeparationClass[] => {
+  const run = prepared.runs.get(id);
+  return run === undefined ? [] : classesOf(prepared, run);
+}, isSameList);
+
 /** What two classes keep apart by; null where they need not. */
 export function separationOf(
   codeBasis: 'us' | 'iec',
@@ -55,8 +61,8 @@ export function separationOf(
 /** What two runs keep apart by: the most that any of their circuits asks. None of one in conduit, which is its own partition. */
 export function runSeparation(prepared: Prepared, a: Run, b: Run): Separation | null {
   if (a.laid.as === 'conduit' || b.laid.as === 'conduit') return null;
-  const asked = classesOf(prepared, a).flatMap((one) =>
-    classesOf(prepared, b).flatMap((other) => separationOf(prepared.plan.codeBasis, one, other) ?? []),
+  const asked = classesOfRun(prepared, a.id).flatMap((one) =>
+    classesOfRun(prepared, b.id).flatMap((other) => separationOf(prepared.plan.codeBasis, one, other) ?? []),
   );
   return asked.reduce<Separation | null>(
     (most, each) => (most === null || each.mm > most.mm ? each : most),

@@ -1,3 +1,4 @@
+import type { SealStepId } from '../plan/penetration.ts';
 import { penetrationName } from '../plan/names.ts';
 import { formatLength, formatQuantity } from '../quantity/format.ts';
 import { countText, toldText, valueText, type Telling } from '../quantity/told.ts';
@@ -12,7 +13,7 @@ export type SealInWords = {
   readonly entry: string;
   readonly school: string;
   readonly steps: readonly {
-    readonly id: string;
+    readonly id: SealStepId;
     readonly text: string;
     readonly cautions: readonly string[];
     readonly isCheck: boolean;

@@ -1,5 +1,6 @@
 import { sizeWords, type CircuitDetail, type CircuitLine, type Requirement } from '@zarnel/core/figures';
 import {
+  AT_TERMINAL_MM,
   CIRCUIT_KINDS,
   MOST_COUNT,
   setsOf,
@@ -303,7 +304,9 @@ function OwnDevice({
           { value: 'to', label: 'By itself, near the “To” end' },
         ]}
         onChange={(at) =>
-          set({ device: at === 'from' || at === 'to' ? { at, awayMm: device?.awayMm ?? 100 } : null })
+          set({
+            device: at === 'from' || at === 'to' ? { at, awayMm: device?.awayMm ?? AT_TERMINAL_MM } : null,
+          })
         }
       />
       {device !== null && (

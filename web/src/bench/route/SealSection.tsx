@@ -1,6 +1,6 @@
-import type { PenetrationDetail, SealStack, SealStep } from '@zarnel/core/figures';
+import type { PenetrationDetail, SealStack } from '@zarnel/core/figures';
 import { SEAL_SCHOOLS, type Penetration, type SealStepId } from '@zarnel/core/plan';
-import { CAUTIONS, countText, sealInWords, toldText, type Reader } from '@zarnel/core/words';
+import { countText, sealInWords, type Reader, type SealInWords } from '@zarnel/core/words';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
@@ -17,13 +17,15 @@ type Props = {
 /** How a penetration is sealed: its school beside the others, its steps to tick off, what it takes and how long. */
 export function SealSection({ penetration, detail, reader }: Props) {
   const { stack, schools } = detail;
+  const telling = useTelling(reader);
   if (stack === null) return null;
+  const seal = sealInWords(stack, telling);
   const nameOf = (school: string) => schools.find((each) => each.school === school)?.name ?? school;
   const set = (more: Partial<Penetration>) =>
     tryEdit({ kind: 'set-penetration', penetration: { ...penetration, ...more } });
   const tick = (step: SealStepId, isDone: boolean) =>
     set({ done: isDone ? [...penetration.done, step] : penetration.done.filter((each) => each !== step) });
-  const doneCount = stack.steps.filter(({ isDone }) => isDone).length;
+  const doneCount = seal.steps.filter(({ isDone }) => isDone).length;
   return (
     <>
       <Select
@@ -55,14 +57,14 @@ export function SealSection({ penetration, detail, reader }: Props) {
           </div>
         ))}
       </Section>
-      <Section title="Steps" summary={`${doneCount} of ${stack.steps.length} done`} startsOpen>
+      <Section title="Steps" summary={`${doneCount} of ${seal.steps.length} done`} startsOpen>
         <ol>
-          {stack.steps.map((step, index) => (
-            <StepLine key={step.id} step={step} number={index + 1} reader={reader} onTick={tick} />
+          {seal.steps.map((step, index) => (
+            <StepLine key={step.id} step={step} number={index + 1} onTick={tick} />
           ))}
         </ol>
       </Section>
-      <TakesSection stack={stack} reader={reader} />
+      <TakesSection stack={stack} seal={seal} reader={reader} />
     </>
   );
 }
@@ -70,24 +72,21 @@ export function SealSection({ penetration, detail, reader }: Props) {
 function StepLine({
   step,
   number,
-  reader,
   onTick,
 }: {
-  readonly step: SealStep;
+  readonly step: SealInWords['steps'][number];
   readonly number: number;
-  readonly reader: Reader;
   readonly onTick: (step: SealStepId, isDone: boolean) => void;
 }) {
-  const telling = useTelling(reader);
   return (
     <li className={step.isDone ? 'text-solder' : ''}>
       {step.cautions.map((caution) => (
         <p key={caution} className="border-l-4 border-crayon pl-2 text-sm">
-          {CAUTIONS[caution]}
+          {caution}
         </p>
       ))}
       <Toggle
-        label={`${number}. ${toldText(step.text, telling)}`}
+        label={`${number}. ${step.text}`}
         isOn={step.isDone}
         onChange={(isDone) => onTick(step.id, isDone)}
       />
@@ -95,8 +94,15 @@ function StepLine({
   );
 }
 
-function TakesSection({ stack, reader }: { readonly stack: SealStack; readonly reader: Reader }) {
-  const { takes, opensAgain } = sealInWords(stack, useTelling(reader));
+function TakesSection({
+  stack,
+  seal: { takes, opensAgain },
+  reader,
+}: {
+  readonly stack: SealStack;
+  readonly seal: SealInWords;
+  readonly reader: Reader;
+}) {
   return (
     <Section title="What it takes" summary={countText(stack.products.length, 'product', 'products')}>
       <dl className="mb-2">
