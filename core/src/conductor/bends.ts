@@ -1,5 +1,5 @@
 import { mmFromInch } from '../quantity/convert.ts';
-import type { ConduitSize } from '../reference/conductor-sizes.ts';
+import { type ConduitSize, isMetricSize } from '../reference/conductor-sizes.ts';
 import { PULL_BOX } from '../reference/bends.ts';
 
 // Plain trigonometry of bent pipe. Lengths in mm, to the centre line; angles in degrees.
@@ -82,6 +82,7 @@ export function bentPipe(
 
 /** The size of a trade size as boxes count it, mm. */
 export function tradeMm(size: ConduitSize): number {
+  if (isMetricSize(size)) return Number(size.slice(1));
   const [whole = '0', part] = size.split('-');
   const fraction = (text: string) => {
     const [top = '0', bottom = '1'] = text.split('/');

@@ -1,4 +1,4 @@
-import { type ConduitSize } from '../reference/conductor-sizes.ts';
+import { type ConduitSize, sizeText } from '../reference/conductor-sizes.ts';
 import {
   checkOf,
   findingOf,
@@ -30,12 +30,12 @@ const meta: CheckMeta = {
   source: CONDUIT_FILL.source,
   parameters: [],
   messages: {
-    full: 'What {run} carries covers {measured} of the inside of {size}″ conduit; at most {required}.',
+    full: 'What {run} carries covers {measured} of the inside of {size} conduit; at most {required}.',
     none: 'What {run} carries fits in no conduit of the table: lay part of it in another.',
     bends:
       'The conduit of {run} bends by {measured} between its ends; at most {required} without a pull point.',
   },
-  fixMessages: { 'use-size': 'Use {size}″ conduit', clip: 'Clip it instead of conduit' },
+  fixMessages: { 'use-size': 'Use {size} conduit', clip: 'Clip it instead of conduit' },
 };
 
 function checkRun(prepared: Prepared, run: Run): Found[] {
@@ -52,7 +52,7 @@ function checkRun(prepared: Prepared, run: Run): Found[] {
       found.push(
         findingOf(meta, {
           message: 'full',
-          data: { run: runName(run.id), size },
+          data: { run: runName(run.id), size: sizeText(size) },
           subjects,
           measured: { value: filledPct, unit: 'percent' },
           required: { value: mostPct, unit: 'percent' },
@@ -68,7 +68,7 @@ function checkRun(prepared: Prepared, run: Run): Found[] {
               },
               {
                 symbol: 'inside',
-                name: told('Inside of {size}″', { size }),
+                name: told('Inside of {size}', { size: sizeText(size) }),
                 value: { value: insideMm2, unit: 'mm2' },
               },
             ],
@@ -120,7 +120,7 @@ function useSize(run: Run, size: ConduitSize | null): Fix[] {
     : [
         {
           message: 'use-size',
-          data: { size },
+          data: { size: sizeText(size) },
           edits: [{ kind: 'set-run', run: { ...run, laid: { as: 'conduit', size } } }],
         },
       ];

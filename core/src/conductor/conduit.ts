@@ -1,9 +1,11 @@
-import { CONDUIT_SIZES, type ConduitSize } from '../reference/conductor-sizes.ts';
+import type { Plan } from '../plan/plan.ts';
+import { type ConduitSize, isMetricSize, METRIC_SIZES, TRADE_SIZES } from '../reference/conductor-sizes.ts';
+import { BEND_RADII, METRIC_BEND } from '../reference/bends.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Run } from '../plan/run.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import { EMT_INSIDE } from '../reference/wireways.ts';
+import { EMT_INSIDE, EMT_OUTSIDE, METRIC_CONDUIT } from '../reference/wireways.ts';
 import { allowedFillPct, wholeConductors } from '../wireway/conduit-count.ts';
 import { lyingOfCircuit } from './circuit-sizing.ts';
 
@@ -22,7 +24,28 @@ export type ConduitFill = {
 };
 
 export function conduitInsideMm2(size: ConduitSize): number {
-  return (Math.PI / 4) * mmFromInch(EMT_INSIDE.rows[size]) ** 2;
+  const insideMm = isMetricSize(size)
+    ? METRIC_CONDUIT.rows[size].insideMm
+    : mmFromInch(EMT_INSIDE.rows[size]);
+  return (Math.PI / 4) * insideMm ** 2;
+}
+
+/** Outside diameter, mm: thin-wall steel by trade size (ANSI C80.3), rigid metric by its name (IEC 60423). */
+export function conduitOutsideMm(size: ConduitSize): number {
+  return isMetricSize(size) ? METRIC_CONDUIT.rows[size].outsideMm : mmFromInch(EMT_OUTSIDE.rows[size]);
+}
+
+/** Least radius of a bend to the centre line, mm (NEC Chapter 9, Table 2; metric as is common). */
+export function bendRadiusMm(size: ConduitSize): number {
+  if (!isMetricSize(size)) return mmFromInch(BEND_RADII.rows[size]);
+  return (METRIC_BEND.insideOfOutside + 0.5) * METRIC_CONDUIT.rows[size].outsideMm;
+}
+
+/** What a job’s own trade buys, smallest first. A size of the other trade may be typed all the same. */
+export function conduitSizesOf({
+  codeBasis,
+}: Pick<Plan, 'codeBasis'>): readonly [ConduitSize, ...ConduitSize[]] {
+  return codeBasis === 'us' ? TRADE_SIZES : METRIC_SIZES;
 }
 
 /**
@@ -50,7 +73,7 @@ export function conduitFill(prepared: Prepared, { laid, circuits }: Run): Condui
     if (areas.size === 1 && wholeConductors(insideMm2, eachMm2, mostPct) >= count) return true;
     return !isAbove(coveredMm2, (insideMm2 * mostPct) / 100, 'mm2');
   };
-  const smallest = CONDUIT_SIZES.find(takes) ?? null;
+  const smallest = conduitSizesOf(prepared.plan).find(takes) ?? null;
   const size = laid.size ?? smallest;
   return {
     count,

@@ -1,15 +1,14 @@
 import type { Prepared } from '../check/prepared.ts';
 import { add, dot, scale, type Vec3 } from '../geometry/vec3.ts';
 import type { Run } from '../plan/run.ts';
-import { mmFromInch } from '../quantity/convert.ts';
 import { told } from '../quantity/told.ts';
 import { runName } from '../plan/names.ts';
-import { BEND_RADII, CONDUIT_SUPPORTS, STEEL_GROWS } from '../reference/bends.ts';
+import { CONDUIT_SUPPORTS, STEEL_GROWS } from '../reference/bends.ts';
 import type { ConduitSize } from '../reference/conductor-sizes.ts';
 import { routeOf, type Leg } from '../route/route.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { bentPipe, straightPullMm, supportsMm, type BentPipe } from './bends.ts';
-import { conduitFill } from './conduit.ts';
+import { bendRadiusMm, conduitFill } from './conduit.ts';
 
 /** Bends between two pull points at most (358.26). */
 const MOST_DEG = 360;
@@ -41,7 +40,7 @@ export function pipePlan(prepared: Prepared, run: Run): PipePlan | null {
   const size = conduitFill(prepared, run)?.size ?? (run.laid.as === 'conduit' ? run.laid.size : null);
   const outcome = routeOf(prepared, run.id);
   if (run.laid.as !== 'conduit' || size === null || outcome?.kind !== 'routed') return null;
-  const radiusMm = mmFromInch(BEND_RADII.rows[size]);
+  const radiusMm = bendRadiusMm(size);
   const { firstMm, everyMm, stickMm, source } = CONDUIT_SUPPORTS[prepared.plan.codeBasis];
   const pipes = waysOfPipes(prepared, outcome.routed.legs).map(({ straights, angles }) => {
     const pipe = bentPipe(straights, angles, radiusMm);

@@ -53,9 +53,15 @@ export {
   type MachineScrew,
 } from '../reference/fasteners.ts';
 export { GLAND_SIZES } from '../reference/glands.ts';
-export { KNOCKOUT_SIZES, type KnockoutSize, sizeText } from '../reference/knockouts.ts';
 export { RAILS, RAIL_KINDS, type RailKind } from '../reference/rails.ts';
-export { AWG_SIZES, CONDUIT_SIZES, INSULATION_NAMES, MM2_SIZES } from '../reference/conductor-sizes.ts';
+export {
+  AWG_SIZES,
+  CONDUIT_SIZES,
+  type ConduitSize,
+  INSULATION_NAMES,
+  MM2_SIZES,
+  sizeText,
+} from '../reference/conductor-sizes.ts';
 export { boardCableHoles, boardTies } from '../route/board-cables.ts';
 export { type DrawnPart, type OneLineDrawing, drawOneLine } from '../one-line/drawing.ts';
 export { type OneLine } from '../one-line/graph.ts';
@@ -66,6 +72,7 @@ export { type RunDetail } from '../route/run-detail.ts';
 export { editOfHold, holdOfLeg, type LegHold } from '../route/leg-hold.ts';
 export { type Leg, routeAll, type RoutedRun, type Routes } from '../route/route.ts';
 export { typedBase } from '../seal/entry.ts';
+export { conduitSizesOf } from '../conductor/conduit.ts';
 export { type PenetrationDetail, spotsOf } from '../seal/penetration-detail.ts';
 export { penetrationSpot } from '../seal/penetration-spot.ts';
 export { sealStack, type SealStack } from '../seal/seal-stack.ts';

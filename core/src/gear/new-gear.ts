@@ -5,7 +5,7 @@ import {
   type GearType,
   type Knockout,
 } from '../plan/gear-type.ts';
-import type { KnockoutSize } from '../reference/knockouts.ts';
+import type { ConduitSize } from '../reference/conductor-sizes.ts';
 
 /** What every new type starts from: an upright box hung by its top edge, with nothing in it yet. */
 export function newGearType(
@@ -79,7 +79,7 @@ export function knockoutAt(
   edge: Knockout['edge'],
   alongMm: number,
   fromBackMm: number,
-  tradeSize: KnockoutSize,
+  tradeSize: ConduitSize,
 ): Knockout {
   return { id, edge, alongMm, fromBackMm, tradeSize };
 }

@@ -1,7 +1,7 @@
 // A table of invented gear in inches; longer than a file of logic would be.
 import { NO_RATINGS, type GearType, type Knockout } from '../plan/gear-type.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import type { KnockoutSize } from '../reference/knockouts.ts';
+import type { ConduitSize } from '../reference/conductor-sizes.ts';
 import { bracketHole, fourHoles, knockoutAt, newGearType } from './new-gear.ts';
 import { besideRules, plainRule } from './sample-rules.ts';
 
@@ -12,7 +12,7 @@ function knockout(
   edge: Knockout['edge'],
   alongIn: number,
   fromBackIn: number,
-  tradeSize: KnockoutSize,
+  tradeSize: ConduitSize,
 ): Knockout {
   return knockoutAt(id, edge, inch(alongIn), inch(fromBackIn), tradeSize);
 }

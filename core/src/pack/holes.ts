@@ -6,7 +6,7 @@ import { idsOfKind } from '../model/model.ts';
 import { query, single } from '../derive/query.ts';
 import type { Ref } from '../plan/lists.ts';
 import type { PointMm } from '../plan/values.ts';
-import { sizeText } from '../reference/knockouts.ts';
+import { sizeText } from '../reference/conductor-sizes.ts';
 import { cutOutCorners } from '../fixing/cut-out.ts';
 import { boardCableHoles } from '../route/board-cables.ts';
 import { entryWords } from '../seal/entry.ts';
@@ -166,7 +166,7 @@ function joinHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
     if (a.face.id !== face.id && b.face.id !== face.id) return [];
     const isHere = a.face.id === face.id;
     const at: PointMm = isHere ? [join.xMm, join.yMm] : mirrored(a.face, [join.xMm, join.yMm]);
-    const hole = sawnKnockout(join.tradeSize);
+    const hole = sawnKnockout(join.tradeSize, prepared.plan.codeBasis);
     const size = sizeText(join.tradeSize);
     return [
       {

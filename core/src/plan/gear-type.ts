@@ -1,5 +1,5 @@
 import { FIRE_CLASSES, HOLDINGS } from './material.ts';
-import { KNOCKOUT_SIZES } from '../reference/knockouts.ts';
+import { CONDUIT_SIZES } from '../reference/conductor-sizes.ts';
 import { RAIL_KINDS } from '../reference/rails.ts';
 import { sourceSchema } from '../reference/source.ts';
 import { z } from '../zod.ts';
@@ -27,7 +27,7 @@ const knockoutSchema = z.strictObject({
     'Along the edge from the body’s left (top, bottom) or lower (left, right) end',
   ),
   fromBackMm: lengthMmSchema.describe('From the back of the body towards the viewer'),
-  tradeSize: z.enum(KNOCKOUT_SIZES),
+  tradeSize: z.enum(CONDUIT_SIZES),
 });
 export type Knockout = z.infer<typeof knockoutSchema>;
 

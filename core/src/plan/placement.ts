@@ -1,4 +1,4 @@
-import { KNOCKOUT_SIZES } from '../reference/knockouts.ts';
+import { CONDUIT_SIZES } from '../reference/conductor-sizes.ts';
 import { z } from '../zod.ts';
 import { idSchema, lengthMmSchema, nameSchema, positionMmSchema } from './values.ts';
 
@@ -37,7 +37,7 @@ export const joinSchema = z.discriminatedUnion('kind', [
     b: z.strictObject({ placement: idSchema }),
     xMm: positionMmSchema.describe('The middle of the hole, on the face of the first'),
     yMm: positionMmSchema,
-    tradeSize: z.enum(KNOCKOUT_SIZES),
+    tradeSize: z.enum(CONDUIT_SIZES),
   }),
 ]);
 export type Join = z.infer<typeof joinSchema>;

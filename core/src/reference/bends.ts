@@ -1,8 +1,8 @@
-import type { ConduitSize } from './conductor-sizes.ts';
+import type { TradeSize } from './conductor-sizes.ts';
 import { practice, published, type ReferenceTable } from './source.ts';
 
 /** Least radius of a bend to its centre line, inches. */
-export const BEND_RADII: ReferenceTable<Readonly<Record<ConduitSize, number>>> = {
+export const BEND_RADII: ReferenceTable<Readonly<Record<TradeSize, number>>> = {
   title: 'Bends of conduit: least radius to the centre line by one-shot and full-shoe benders, inches',
   basis: 'us',
   source: published('NEC (NFPA 70)', 'Chapter 9, Table 2', '2023'),
@@ -20,6 +20,12 @@ export const BEND_RADII: ReferenceTable<Readonly<Record<ConduitSize, number>>> =
     '4': 16,
   },
 };
+
+/** Metric conduit is bent to no less than this many of its outside diameters, to the inner side of the bend. */
+export const METRIC_BEND = {
+  insideOfOutside: 2.5,
+  source: practice('Conduit bent to an inner radius of at least 2.5 of its outside diameters'),
+} as const;
 
 /** Supports of thin-wall conduit, mm. */
 export const CONDUIT_SUPPORTS = {

@@ -23,6 +23,22 @@ export const INSULATION_NAMES: Readonly<Record<Insulation, InsulationName>> = {
   'pv-cable': { words: 'array cable', sizes: 'mm2' },
 };
 
-/** Trade sizes of conduit, smallest first. */
-export const CONDUIT_SIZES = ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2', '2-1/2', '3', '3-1/2', '4'] as const;
-export type ConduitSize = (typeof CONDUIT_SIZES)[number];
+/** Trade sizes of conduit and of the knockouts it ends in, inch designations, smallest first. */
+export const TRADE_SIZES = ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2', '2-1/2', '3', '3-1/2', '4'] as const;
+export type TradeSize = (typeof TRADE_SIZES)[number];
+
+/** Metric sizes of conduit by its outside, and of the threads it ends in, smallest first. */
+export const METRIC_SIZES = ['M16', 'M20', 'M25', 'M32', 'M40', 'M50', 'M63'] as const;
+export type MetricSize = (typeof METRIC_SIZES)[number];
+
+export const CONDUIT_SIZES = [...TRADE_SIZES, ...METRIC_SIZES] as const;
+export type ConduitSize = TradeSize | MetricSize;
+
+export function isMetricSize(size: ConduitSize): size is MetricSize {
+  return size.startsWith('M');
+}
+
+/** The size as it is spoken of: 3/4″ or M25. */
+export function sizeText(size: ConduitSize): string {
+  return isMetricSize(size) ? size : `${size}″`;
+}

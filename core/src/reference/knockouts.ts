@@ -1,24 +1,5 @@
+import { type MetricSize, type TradeSize } from './conductor-sizes.ts';
 import { practice, published, type ReferenceTable } from './source.ts';
-
-/** Conduit trade sizes, inch designations, smallest first. */
-export const TRADE_SIZES = ['1/2', '3/4', '1', '1-1/4', '1-1/2', '2', '2-1/2', '3', '3-1/2', '4'] as const;
-export type TradeSize = (typeof TRADE_SIZES)[number];
-
-/** Metric thread sizes of entries, smallest first. */
-export const METRIC_SIZES = ['M16', 'M20', 'M25', 'M32', 'M40', 'M50', 'M63'] as const;
-export type MetricSize = (typeof METRIC_SIZES)[number];
-
-export const KNOCKOUT_SIZES = [...TRADE_SIZES, ...METRIC_SIZES] as const;
-export type KnockoutSize = TradeSize | MetricSize;
-
-export function isMetricSize(size: KnockoutSize): size is MetricSize {
-  return size.startsWith('M');
-}
-
-/** The size as it is spoken of: 3/4″ or M25. */
-export function sizeText(size: KnockoutSize): string {
-  return isMetricSize(size) ? size : `${size}″`;
-}
 
 export const METRIC_KNOCKOUTS: ReferenceTable<
   Record<MetricSize, { readonly clearanceHoleMm: number; readonly locknutMm: number }>

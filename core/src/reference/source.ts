@@ -29,6 +29,9 @@ export type Confidence = {
 export const TABLE_BASES = ['us', 'iec', 'any'] as const;
 export type TableBasis = (typeof TABLE_BASES)[number];
 
+/** Whose tools and goods are at hand: of a job after American codes inch ones, else metric ones. */
+export type Trade = Exclude<TableBasis, 'any'>;
+
 /**
  * A published or customary table: data, and no logic. It says whose it is: its code basis, its source with clause and edition,
  * whether it was written down from memory, and how far it can be trusted, cell by cell where some are doubted.

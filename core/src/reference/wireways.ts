@@ -1,4 +1,4 @@
-import type { AwgSize, ConduitSize } from './conductor-sizes.ts';
+import type { AwgSize, MetricSize, TradeSize } from './conductor-sizes.ts';
 import { published, type ReferenceTable } from './source.ts';
 
 /** What metal wireways are held to. */
@@ -43,7 +43,7 @@ export const BENDING_SPACE: ReferenceTable<Readonly<Record<AwgSize, number | nul
 };
 
 /** Inside diameters of conduit, inches, and how much of it conductors may fill. */
-export const EMT_INSIDE: ReferenceTable<Readonly<Record<ConduitSize, number>>> = {
+export const EMT_INSIDE: ReferenceTable<Readonly<Record<TradeSize, number>>> = {
   title: 'Electrical metallic tubing: inside diameter by trade size, inches',
   basis: 'us',
   source: published('NEC (NFPA 70)', 'Chapter 9, Table 4', '2023'),
@@ -62,7 +62,7 @@ export const EMT_INSIDE: ReferenceTable<Readonly<Record<ConduitSize, number>>> =
   },
 };
 
-export const EMT_OUTSIDE: ReferenceTable<Readonly<Record<ConduitSize, number>>> = {
+export const EMT_OUTSIDE: ReferenceTable<Readonly<Record<TradeSize, number>>> = {
   title: 'Electrical metallic tubing: outside diameter by trade size, inches',
   basis: 'us',
   source: published('ANSI C80.3', 'Dimensions of electrical metallic tubing', '2020'),
@@ -78,6 +78,31 @@ export const EMT_OUTSIDE: ReferenceTable<Readonly<Record<ConduitSize, number>>> 
     '3': 3.5,
     '3-1/2': 4,
     '4': 4.5,
+  },
+};
+
+/**
+ * Rigid metric conduit is called by its outside diameter. Insides differ with material and class: these are those of heavy
+ * plastic conduit, the narrowest commonly sold, so that what fits by them fits in steel too.
+ */
+export const METRIC_CONDUIT: ReferenceTable<
+  Readonly<Record<MetricSize, { readonly outsideMm: number; readonly insideMm: number }>>
+> = {
+  title: 'Rigid metric conduit: outside diameter, and the narrowest inside commonly sold, mm',
+  basis: 'iec',
+  source: published('IEC 60423 (outside); IEC 61386-21, heavy class (inside)', 'Diameters', 'as recalled'),
+  confidence: {
+    level: 'medium',
+    doubted: ['insides differ with material and class: read them off the pipe'],
+  },
+  rows: {
+    M16: { outsideMm: 16, insideMm: 12.6 },
+    M20: { outsideMm: 20, insideMm: 16.1 },
+    M25: { outsideMm: 25, insideMm: 20.9 },
+    M32: { outsideMm: 32, insideMm: 27.3 },
+    M40: { outsideMm: 40, insideMm: 34.6 },
+    M50: { outsideMm: 50, insideMm: 43.7 },
+    M63: { outsideMm: 63, insideMm: 56.1 },
   },
 };
 

@@ -45,7 +45,7 @@ export function boardCableHoles(prepared: Prepared, board: Hung): BoardHole[] {
       const cables = cablesOf(prepared, run);
       // Where no outside is known no hole can be sawn yet.
       if (cables === null || cables.length === 0) return [];
-      const hole = sawnGrommet(bundleMm(cables.map(({ diameterMm }) => diameterMm)));
+      const hole = sawnGrommet(bundleMm(cables.map(({ diameterMm }) => diameterMm)), prepared.plan.codeBasis);
       return [{ run: run.id, gear: item.id, rightMm, upMm, hole }];
     }),
   );

@@ -1,10 +1,8 @@
 import type { Prepared } from '../check/prepared.ts';
 import { bundleMm } from '../conductor/bundle.ts';
 import { cablesOf } from '../conductor/circuit-sizing.ts';
-import { conduitFill } from '../conductor/conduit.ts';
+import { conduitFill, conduitOutsideMm } from '../conductor/conduit.ts';
 import { query, single } from '../derive/query.ts';
-import { mmFromInch } from '../quantity/convert.ts';
-import { EMT_OUTSIDE } from '../reference/wireways.ts';
 import type { Run } from '../plan/run.ts';
 import { routeOf, type Leg } from './route.ts';
 
@@ -21,7 +19,7 @@ type Lanes = ReadonlyMap<string, readonly number[]>;
 /** How wide a run is: its conduit outside, or its cables in a bundle. */
 export function runWidthMm(prepared: Prepared, run: Run): number {
   const conduit = conduitFill(prepared, run);
-  if (conduit?.size != null) return mmFromInch(EMT_OUTSIDE.rows[conduit.size]);
+  if (conduit?.size != null) return conduitOutsideMm(conduit.size);
   const cables = cablesOf(prepared, run);
   return cables === null || cables.length === 0
     ? UNKNOWN_MM

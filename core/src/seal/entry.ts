@@ -1,17 +1,16 @@
 import { bundleMm } from '../conductor/bundle.ts';
 import { cablesOf, type RunCable } from '../conductor/circuit-sizing.ts';
-import { conduitInsideMm2 } from '../conductor/conduit.ts';
+import { conduitInsideMm2, conduitOutsideMm, conduitSizesOf } from '../conductor/conduit.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { sawnGlandHole, sawnRound, type SawnHole } from '../drill/hole-saw.ts';
 import { glandsOf, type Entry, type EntryKind, type Penetration } from '../plan/penetration.ts';
+import type { Plan } from '../plan/plan.ts';
 import type { Run } from '../plan/run.ts';
 import { told, type Told } from '../quantity/told.ts';
 import { countOf } from '../quantity/told.ts';
 import { isAbove } from '../quantity/compare.ts';
-import { mmFromInch } from '../quantity/convert.ts';
-import { CONDUIT_SIZES, type ConduitSize } from '../reference/conductor-sizes.ts';
+import { type ConduitSize, sizeText } from '../reference/conductor-sizes.ts';
 import { GLANDS } from '../reference/glands.ts';
-import { EMT_OUTSIDE } from '../reference/wireways.ts';
 import { runsThrough } from '../route/route.ts';
 import { allowedFillPct } from '../wireway/conduit-count.ts';
 
@@ -75,22 +74,26 @@ export type PipeFill = {
  * Fill of a stub as of a conduit, of a sleeve of up to 600 mm as of a nipple (NEC Chapter 9, Table 1 and Note 4). Each cable
  * counts with its round outside (Note 9).
  */
-export function pipeFill(entry: Entry, { cables }: Through): PipeFill | null {
+export function pipeFill({ plan }: Prepared, entry: Entry, { cables }: Through): PipeFill | null {
   if (entry.kind !== 'stub' && entry.kind !== 'sleeve') return null;
   if (cables === null || cables.length === 0) return null;
   const mostPct = allowedFillPct(cables.length, entry.kind === 'sleeve');
   const coveredMm2 = cables.reduce((sum, { diameterMm }) => sum + (Math.PI / 4) * diameterMm ** 2, 0);
   const takes = (size: ConduitSize) => !isAbove(coveredMm2, (conduitInsideMm2(size) * mostPct) / 100, 'mm2');
-  const smallest = CONDUIT_SIZES.find(takes) ?? null;
+  const smallest = conduitSizesOf(plan).find(takes) ?? null;
   const size = entry.conduit ?? smallest;
   return { size, smallest, coveredMm2, mostPct, isWithin: size !== null && takes(size) };
 }
 
 /** The pipe of a stub or sleeve: as typed, else the smallest that takes its cables, else the smallest there is. */
 function pipeSize(prepared: Prepared, { id, entry }: Pick<Penetration, 'id' | 'entry'>): ConduitSize {
-  if (entry.kind !== 'stub' && entry.kind !== 'sleeve') return CONDUIT_SIZES[0];
+  if (entry.kind !== 'stub' && entry.kind !== 'sleeve') return smallestPipe(prepared.plan);
   if (entry.conduit !== null) return entry.conduit;
-  return pipeFill(entry, throughOf(prepared, id))?.size ?? CONDUIT_SIZES[0];
+  return pipeFill(prepared, entry, throughOf(prepared, id))?.size ?? smallestPipe(prepared.plan);
+}
+
+function smallestPipe(plan: Pick<Plan, 'codeBasis'>): ConduitSize {
+  return conduitSizesOf(plan)[0];
 }
 
 /**
@@ -99,14 +102,15 @@ function pipeSize(prepared: Prepared, { id, entry }: Pick<Penetration, 'id' | 'e
  */
 export function holeOf(prepared: Prepared, penetration: Pick<Penetration, 'id' | 'entry'>): SawnHole {
   const { entry } = penetration;
+  const { codeBasis } = prepared.plan;
   if (entry.kind === 'stub' || entry.kind === 'sleeve') {
-    const pipeMm = mmFromInch(EMT_OUTSIDE.rows[pipeSize(prepared, penetration)]);
-    return sawnRound(pipeMm, PIPE_ROOM_MM[entry.kind]);
+    const pipeMm = conduitOutsideMm(pipeSize(prepared, penetration));
+    return sawnRound(pipeMm, PIPE_ROOM_MM[entry.kind], codeBasis);
   }
   const { clearanceHoleMm, clampMaxMm } = GLANDS.rows[entry.gland];
-  if (entry.kind === 'gland' || entry.kind === 'existing') return sawnGlandHole(clearanceHoleMm);
+  if (entry.kind === 'gland' || entry.kind === 'existing') return sawnGlandHole(clearanceHoleMm, codeBasis);
   const bundled = bundleMm(Array.from({ length: entry.glandCount }, () => clampMaxMm));
-  return sawnRound(bundled, OPENING_ROOM_MM);
+  return sawnRound(bundled, OPENING_ROOM_MM, codeBasis);
 }
 
 export function baseOf(prepared: Prepared, penetration: Pick<Penetration, 'id' | 'entry' | 'base'>): Base {
@@ -114,8 +118,11 @@ export function baseOf(prepared: Prepared, penetration: Pick<Penetration, 'id' |
 }
 
 /** The same by what is typed alone: of a pipe whose size is left to its cables, that of the smallest. Asks for no route. */
-export function typedBase(penetration: Pick<Penetration, 'entry' | 'base'>): Base {
-  return baseFor(penetration, typedPipe(penetration.entry) ?? CONDUIT_SIZES[0]);
+export function typedBase(
+  plan: Pick<Plan, 'codeBasis'>,
+  penetration: Pick<Penetration, 'entry' | 'base'>,
+): Base {
+  return baseFor(penetration, typedPipe(penetration.entry) ?? smallestPipe(plan));
 }
 
 function typedPipe(entry: Entry): ConduitSize | null {
@@ -128,7 +135,7 @@ function baseFor({ entry, base }: Pick<Penetration, 'entry' | 'base'>, pipe: Con
     return { shape: 'round', ...(base ?? { widthMm: flangeMm, heightMm: flangeMm }), standsOutMm: 25 };
   }
   if (entry.kind === 'stub' || entry.kind === 'sleeve') {
-    const flangeMm = mmFromInch(EMT_OUTSIDE.rows[pipe]) + 2 * FLANGE.roundPipeMm;
+    const flangeMm = conduitOutsideMm(pipe) + 2 * FLANGE.roundPipeMm;
     return { shape: 'round', ...(base ?? { widthMm: flangeMm, heightMm: flangeMm }), standsOutMm: 150 };
   }
   return { shape: 'box', ...USUAL_BASES[entry.kind], ...base };
@@ -146,7 +153,7 @@ export function entryWords(prepared: Prepared, penetration: Pick<Penetration, 'i
   const data = {
     gland: glands?.gland ?? '',
     count: countOf(glands?.count ?? 0),
-    size: glands === null ? `${pipeSize(prepared, penetration)}″` : '',
+    size: glands === null ? sizeText(pipeSize(prepared, penetration)) : '',
   };
   return told(ENTRY_TEXTS[entry.kind], data);
 }

@@ -19,6 +19,7 @@ import { lengthInput } from '../working/working.ts';
 import { GLAND_SIZES, GLANDS, type GlandSize } from '../reference/glands.ts';
 import { published } from '../reference/source.ts';
 import { conduitInsideMm2 } from '../conductor/conduit.ts';
+import { sizeText } from '../reference/conductor-sizes.ts';
 import { pipeFill, throughOf, type Through } from './entry.ts';
 import { unroutedCount } from '../route/route.ts';
 
@@ -81,7 +82,7 @@ function checkPenetration(prepared: Prepared, penetration: Penetration): Found[]
       );
   }
   const glands = glandsOf(penetration.entry);
-  if (glands === null) return pipeFindings(penetration, through, common);
+  if (glands === null) return pipeFindings(prepared, penetration, through, common);
   // A cable of a thickness is told once for its circuit, however many conductors it has.
   const each = new Map(cables.map((cable) => [`${cable.circuit} ${cable.diameterMm}`, cable]));
   return [
@@ -91,8 +92,13 @@ function checkPenetration(prepared: Prepared, penetration: Penetration): Found[]
 }
 
 /** A stub or a sleeve, against what lies in it. */
-function pipeFindings(penetration: Penetration, through: Through, common: Common): Found[] {
-  const fill = pipeFill(penetration.entry, through);
+function pipeFindings(
+  prepared: Prepared,
+  penetration: Penetration,
+  through: Through,
+  common: Common,
+): Found[] {
+  const fill = pipeFill(prepared, penetration.entry, through);
   if (fill === null || fill.isWithin) return [];
   const { size, smallest, coveredMm2, mostPct } = fill;
   const measuredPct = size === null ? null : (100 * coveredMm2) / conduitInsideMm2(size);
@@ -102,7 +108,7 @@ function pipeFindings(penetration: Penetration, through: Through, common: Common
       ...common,
       message: size === null ? 'no-pipe' : 'pipe-full',
       source: published('NEC (NFPA 70)', 'Chapter 9, Table 1', '2023'),
-      data: { penetration: name, size: size === null ? '' : `${size}″` },
+      data: { penetration: name, size: size === null ? '' : sizeText(size) },
       measured: measuredPct === null ? null : { value: measuredPct, unit: 'percent' },
       required: measuredPct === null ? null : { value: mostPct, unit: 'percent' },
       working: () => ({
@@ -131,7 +137,7 @@ function pipeFindings(penetration: Penetration, through: Through, common: Common
           : [
               {
                 message: 'set-pipe',
-                data: { size: `${smallest}″` },
+                data: { size: sizeText(smallest) },
                 edits: [setEntry(penetration, { ...penetration.entry, conduit: smallest } as Entry)],
               },
             ],

@@ -1,4 +1,4 @@
-import { type AwgSize, type ConduitSize } from '../reference/conductor-sizes.ts';
+import { type AwgSize, type TradeSize } from '../reference/conductor-sizes.ts';
 import { THHN_DIMENSIONS } from '../reference/conductors.ts';
 import { CONDUIT_FILL, EMT_INSIDE } from '../reference/wireways.ts';
 
@@ -7,7 +7,7 @@ import { CONDUIT_FILL, EMT_INSIDE } from '../reference/wireways.ts';
  * Note 7; Informative Annex C). From the inside diameter, not from the rounded areas printed beside it. One conductor
  * may fill 53 %, two 31 %.
  */
-export function conductorsInEmt(tradeSize: ConduitSize, size: AwgSize): number {
+export function conductorsInEmt(tradeSize: TradeSize, size: AwgSize): number {
   const insideIn = EMT_INSIDE.rows[tradeSize];
   const areaIn2 = (Math.PI / 4) * insideIn ** 2;
   const { areaIn2: wireIn2 } = THHN_DIMENSIONS.rows[size];

@@ -1,4 +1,4 @@
-import { AWG_SIZES, type AwgSize, CONDUIT_SIZES } from '../reference/conductor-sizes.ts';
+import { AWG_SIZES, type AwgSize, TRADE_SIZES } from '../reference/conductor-sizes.ts';
 import { atGear, newCircuit } from '../conductor/new-circuit.ts';
 
 import { tellingOf } from '../plan/names.ts';
@@ -22,7 +22,7 @@ import { lineUpEdits, type LineUp } from './line-up.ts';
 import { LONGEST_NIPPLE_MM } from './nipple.ts';
 import { wirewaySupportsCheck } from './supports-check.ts';
 
-const SIZES = CONDUIT_SIZES;
+const SIZES = TRADE_SIZES;
 /** NEC Informative Annex C, Table C.1: THHN and THWN-2 in EMT, written from memory. */
 const ANNEX_C1: Record<AwgSize, number[]> = {
   '14': [12, 22, 35, 61, 84, 138, 241, 364, 476, 608],

@@ -5,12 +5,8 @@ import { query } from '../derive/query.ts';
 import type { Knockout } from '../plan/gear-type.ts';
 import type { Nipple } from '../plan/placement.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import {
-  isMetricSize,
-  LOCKNUT_ACROSS_LUGS,
-  METRIC_KNOCKOUTS,
-  type KnockoutSize,
-} from '../reference/knockouts.ts';
+import { isMetricSize, type ConduitSize } from '../reference/conductor-sizes.ts';
+import { LOCKNUT_ACROSS_LUGS, METRIC_KNOCKOUTS } from '../reference/knockouts.ts';
 import { sawnKnockout, type SawnHole } from '../drill/hole-saw.ts';
 import { sideOfKnockout, type WirewaySide } from './unit-at-wireway.ts';
 
@@ -61,7 +57,7 @@ export const wirewayHoles = query((prepared: Prepared, wirewayId: string): reado
           fromLeftMm,
           fromLeftSeenFromBelowMm: wireway.type.widthMm - fromLeftMm,
           fromBackMm: unit.type.standoffMm + knockout.fromBackMm - wireway.type.standoffMm,
-          hole: sawnKnockout(knockout.tradeSize),
+          hole: sawnKnockout(knockout.tradeSize, prepared.plan.codeBasis),
           locknutMm: locknutMmOf(knockout.tradeSize),
           playMm: unit.type.sidePlayMm,
         },
@@ -71,7 +67,7 @@ export const wirewayHoles = query((prepared: Prepared, wirewayId: string): reado
 });
 
 /** Across its lugs or corners, the largest of the typical range, mm. */
-function locknutMmOf(size: KnockoutSize): number {
+function locknutMmOf(size: ConduitSize): number {
   return isMetricSize(size)
     ? METRIC_KNOCKOUTS.rows[size].locknutMm
     : mmFromInch(LOCKNUT_ACROSS_LUGS.rows[size].maxIn);

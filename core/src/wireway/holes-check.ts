@@ -13,7 +13,7 @@ import {
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { WIREWAYS } from '../check/subjects.ts';
 import { isBelow } from '../quantity/compare.ts';
-import { sizeText } from '../reference/knockouts.ts';
+import { sizeText } from '../reference/conductor-sizes.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { supportsOf } from './supports-check.ts';

@@ -59,7 +59,7 @@ function checkJoin(prepared: Prepared, join: Join): Found[] {
   const [a, b] = [prepared.hung.get(join.a.placement), prepared.hung.get(join.b.placement)];
   return a === undefined || b === undefined
     ? []
-    : [...placeFindings(join, a, b), ...panelFindings(join, a, b)];
+    : [...placeFindings(prepared, join, a, b), ...panelFindings(join, a, b)];
 }
 
 function commonOf(join: Join, a: Hung, b: Hung) {
@@ -79,7 +79,7 @@ function commonOf(join: Join, a: Hung, b: Hung) {
   };
 }
 
-function placeFindings(join: Join, a: Hung, b: Hung): Found[] {
+function placeFindings(prepared: Prepared, join: Join, a: Hung, b: Hung): Found[] {
   const { id, subjects, at, names, takeApart } = commonOf(join, a, b);
   const adjoining = adjoiningOf(a, b);
   const apart = () => [
@@ -93,7 +93,7 @@ function placeFindings(join: Join, a: Hung, b: Hung): Found[] {
     }),
   ];
   if (adjoining?.kind !== join.kind) return apart();
-  if (join.kind === 'back-to-back') return holeFindings(join, adjoining, a, b);
+  if (join.kind === 'back-to-back') return holeFindings(prepared, join, adjoining, a, b);
   const meeting = adjoining.meetings.find(
     ({ mine, theirs }) => mine.id === join.a.knockout && theirs.id === join.b.knockout,
   );
@@ -167,6 +167,7 @@ function meetFixes(adjoining: Adjoining, meeting: Meeting, a: Hung): Fix[] {
 
 /** One hole through the wall must lie behind both backs with its locknuts. */
 function holeFindings(
+  prepared: Prepared,
   join: Join & { kind: 'back-to-back' },
   { through }: Adjoining,
   a: Hung,
@@ -176,7 +177,7 @@ function holeFindings(
   const { id, subjects, names } = commonOf(join, a, b);
   const { minX, maxX, minY, maxY } = through.within;
   const insideMm = Math.min(join.xMm - minX, maxX - join.xMm, join.yMm - minY, maxY - join.yMm);
-  const requiredMm = cutMm(sawnKnockout(join.tradeSize)) / 2 + LOCKNUT_RIM_MM;
+  const requiredMm = cutMm(sawnKnockout(join.tradeSize, prepared.plan.codeBasis)) / 2 + LOCKNUT_RIM_MM;
   if (!isBelow(insideMm, requiredMm, 'mm')) return [];
   const middle: Join = { ...join, xMm: through.xMm, yMm: through.yMm };
   return [
@@ -194,7 +195,11 @@ function holeFindings(
         inputs: [
           lengthInput('x', 'Its middle, right of the datum', join.xMm),
           lengthInput('y', 'Up from the datum', join.yMm),
-          lengthInput('hole', 'Its diameter as cut', cutMm(sawnKnockout(join.tradeSize))),
+          lengthInput(
+            'hole',
+            'Its diameter as cut',
+            cutMm(sawnKnockout(join.tradeSize, prepared.plan.codeBasis)),
+          ),
           lengthInput('rim', 'Locknut beyond the hole (typical)', LOCKNUT_RIM_MM),
         ],
         result: { name: 'Required to the nearer side', value: { value: requiredMm, unit: 'mm' } },

@@ -9,7 +9,7 @@ import type { PointMm } from '../plan/values.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { MACHINE_SCREW_LENGTHS_MM, MACHINE_SCREWS, type MachineScrew } from '../reference/fasteners.ts';
-import type { KnockoutSize } from '../reference/knockouts.ts';
+import type { ConduitSize } from '../reference/conductor-sizes.ts';
 import { practice } from '../reference/source.ts';
 import { doBoxesOverlap, gapAcrossMm, gapUpMm, type BoxMm } from '../geometry/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
@@ -279,7 +279,7 @@ export function findJoin(prepared: Prepared, a: Hung, b: Hung): Join | null {
 }
 
 /** The join of two enclosures as the plan keeps it: by the knockouts that meet, or by the hole in the middle of both backs. */
-export function joinOf(adjoining: Adjoining, id: string, tradeSize: KnockoutSize): Join | null {
+export function joinOf(adjoining: Adjoining, id: string, tradeSize: ConduitSize): Join | null {
   const { a, b, through } = adjoining;
   if (through !== null) {
     const { xMm, yMm } = through;

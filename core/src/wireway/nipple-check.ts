@@ -11,7 +11,7 @@ import {
 } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { WIREWAYS } from '../check/subjects.ts';
-import { sizeText } from '../reference/knockouts.ts';
+import { sizeText } from '../reference/conductor-sizes.ts';
 import { practice } from '../reference/source.ts';
 import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
 import { isFittingSize, LONGEST_NIPPLE_MM, nippleCut, type NippleCut } from './nipple.ts';

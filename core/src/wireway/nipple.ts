@@ -1,12 +1,12 @@
 import { told } from '../quantity/told.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import type { ConduitSize } from '../reference/conductor-sizes.ts';
 import {
   CONNECTOR_INSERTION,
   CONNECTOR_STOP_TO_FACE_IN,
   MIN_ENGAGEMENT_RATIO,
   type FittingSize,
-  type KnockoutSize,
 } from '../reference/knockouts.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
@@ -42,7 +42,7 @@ export type NippleCut = {
 /** How much shorter than the gap a new nipple is cut: about a quarter inch (practice). */
 export const NEW_PLAY_MM = mmFromInch(0.25);
 
-export function isFittingSize(size: KnockoutSize): size is FittingSize {
+export function isFittingSize(size: ConduitSize): size is FittingSize {
   return size in CONNECTOR_INSERTION.rows;
 }
 

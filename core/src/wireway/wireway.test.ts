@@ -5,7 +5,8 @@ import { honeyHouse } from '../demo/honey-house.ts';
 import type { Plan } from '../plan/plan.ts';
 import { inchFromMm, mmFromInch } from '../quantity/convert.ts';
 import { formatLength, INCH_READER } from '../quantity/format.ts';
-import { KNOCKOUT_HOLES, TRADE_SIZES, type TradeSize } from '../reference/knockouts.ts';
+import { TRADE_SIZES, type TradeSize } from '../reference/conductor-sizes.ts';
+import { KNOCKOUT_HOLES } from '../reference/knockouts.ts';
 import { gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { requiredSpacingMm, wirewayHoles } from './hole-pattern.ts';
 import { sawnGlandHole, sawnKnockout } from '../drill/hole-saw.ts';
@@ -120,7 +121,7 @@ describe('knockout holes', () => {
   );
 
   test.each(Object.entries(SAWS))('cuts %s with the %s', (size, label) => {
-    expect(sawnKnockout(size as TradeSize).saw?.label).toBe(label);
+    expect(sawnKnockout(size as TradeSize, 'us').saw?.label).toBe(label);
   });
 
   test('asks for about the handbook’s centre-to-centre spacing', () => {
@@ -137,9 +138,12 @@ describe('knockout holes', () => {
 
   test('cuts a gland hole large enough for the thread and small enough for its seal', () => {
     for (const clearanceMm of [16.3, 20.3, 25.3, 32.3, 40.3]) {
-      const { saw } = sawnGlandHole(clearanceMm);
-      expect(saw?.diameterMm).toBeGreaterThanOrEqual(clearanceMm);
-      expect(saw?.diameterMm).toBeLessThanOrEqual(clearanceMm + 1.2);
+      for (const trade of ['us', 'iec'] as const) {
+        const { saw } = sawnGlandHole(clearanceMm, trade);
+        expect(saw?.diameterMm).toBeGreaterThanOrEqual(clearanceMm);
+        expect(saw?.diameterMm).toBeLessThanOrEqual(clearanceMm + 1.2);
+        expect(saw?.label).toMatch(trade === 'us' ? /″/ : /mm/);
+      }
     }
   });
 });

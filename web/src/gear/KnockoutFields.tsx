@@ -1,4 +1,4 @@
-import { KNOCKOUT_SIZES, sizeText } from '@zarnel/core/figures';
+import { CONDUIT_SIZES, sizeText } from '@zarnel/core/figures';
 import { freshIdIn, KNOCKOUT_EDGES } from '@zarnel/core/plan';
 import { Choice } from '../ui/Choice.tsx';
 import { Section } from '../ui/Section.tsx';
@@ -8,7 +8,7 @@ import { LiveLength, LiveText } from './LiveField.tsx';
 import type { GearFieldsProps } from './gear-fields.ts';
 
 const EDGES = KNOCKOUT_EDGES.map((value) => ({ value, label: value }));
-const SIZES = KNOCKOUT_SIZES.map((value) => ({ value, label: sizeText(value) }));
+const SIZES = CONDUIT_SIZES.map((value) => ({ value, label: sizeText(value) }));
 
 /** The openings of a piece: where they are and what fits them. */
 export function KnockoutFields({ type, at, set, reader }: GearFieldsProps) {

@@ -1,6 +1,6 @@
 import { memo, type PointerEvent } from 'react';
 import { mirrored, typedBase, type Leg, type SiteFace } from '@zarnel/core/figures';
-import type { Penetration, PointMm } from '@zarnel/core/plan';
+import type { Plan, Penetration, PointMm } from '@zarnel/core/plan';
 import { pathOf, type Project } from './project.ts';
 
 /** A cable run: a firm pencil line along each leg. */
@@ -31,6 +31,7 @@ export const RunView = memo(function RunView(props: {
 /** A sealed hole, drawn on both sides of its face. */
 export const PenetrationView = memo(function PenetrationView(props: {
   readonly penetration: Penetration;
+  readonly codeBasis: Plan['codeBasis'];
   /** The face it is measured on, and its other side. */
   readonly here: SiteFace;
   readonly there: SiteFace;
@@ -40,9 +41,9 @@ export const PenetrationView = memo(function PenetrationView(props: {
   readonly isSelected: boolean;
   readonly onPress: (event: PointerEvent<SVGGElement>, penetration: Penetration, faceId: string) => void;
 }) {
-  const { penetration, here, there, baseOn, project, isSelected, onPress } = props;
+  const { penetration, codeBasis, here, there, baseOn, project, isSelected, onPress } = props;
   const at: PointMm = [penetration.xMm, penetration.yMm];
-  const base = typedBase(penetration);
+  const base = typedBase({ codeBasis }, penetration);
   return (
     <>
       {[here, there].map((face) => {

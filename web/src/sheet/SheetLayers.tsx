@@ -165,6 +165,7 @@ export function PenetrationsLayer(
       <PenetrationView
         key={penetration.id}
         penetration={penetration}
+        codeBasis={prepared.plan.codeBasis}
         here={here}
         there={there}
         baseOn={here.face.side === 'outside' || there.face.side !== 'outside' ? here.id : there.id}

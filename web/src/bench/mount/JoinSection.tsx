@@ -3,7 +3,7 @@ import {
   canBeScrewed,
   findJoin,
   adjoiningOf,
-  KNOCKOUT_SIZES,
+  CONDUIT_SIZES,
   joinOf,
   MACHINE_SCREWS_INCH,
   MACHINE_SCREWS_METRIC,
@@ -13,7 +13,7 @@ import {
   upgradeNeeds,
   type Hung,
   type Adjoining,
-  type KnockoutSize,
+  type ConduitSize,
   type MachineScrew,
   type Meeting,
   type Prepared,
@@ -121,7 +121,7 @@ function Meetings({ adjoining, reader }: { readonly adjoining: Adjoining; readon
   );
 }
 
-const THROUGH_SIZES = KNOCKOUT_SIZES.map((value) => ({ value, label: sizeText(value) }));
+const THROUGH_SIZES = CONDUIT_SIZES.map((value) => ({ value, label: sizeText(value) }));
 
 /** Keeps the join in the plan, so that it is checked, drawn and drilled; or takes it out again. */
 function KeptJoin({
@@ -129,7 +129,7 @@ function KeptJoin({
   plan,
   prepared,
 }: Pick<Props, 'plan' | 'prepared'> & { readonly adjoining: Adjoining }) {
-  const [size, setSize] = useState<KnockoutSize>('2');
+  const [size, setSize] = useState<ConduitSize>('2');
   const [fault, setFault] = useState<string | null>(null);
   const kept = findJoin(prepared, adjoining.a, adjoining.b);
   const join = joinOf(adjoining, freshId(plan, 'join'), size);
@@ -154,7 +154,7 @@ function KeptJoin({
           label="Nipple through the wall"
           value={size}
           options={THROUGH_SIZES}
-          onChange={(value) => setSize(value as KnockoutSize)}
+          onChange={(value) => setSize(value as ConduitSize)}
         />
       )}
       <Button look="strong" onClick={() => setFault(tryEdits([{ kind: 'set-join', join }]))}>

@@ -12,6 +12,7 @@ import {
   OPENS_TO,
   type EntryKind,
   type Penetration,
+  type Plan,
 } from '@zarnel/core/plan';
 import { formatLength, toldText, type Reader } from '@zarnel/core/words';
 import { evaluator } from '../../workers/compute.ts';
@@ -26,6 +27,7 @@ import { Toggle } from '../../ui/Toggle.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { PositionFields, tryEdit } from '../PositionFields.tsx';
 import { useTelling } from '../use-telling.ts';
+import { conduitOptions } from './conduit-options.ts';
 import { SealSection } from './SealSection.tsx';
 import { SpotsSection } from './SpotsSection.tsx';
 import { useDetail } from './use-detail.ts';
@@ -76,7 +78,7 @@ export function PenetrationPanel({ penetration, prepared, reader }: Props) {
           <WorkingButton working={marking.working} reader={reader} />
         </div>
       )}
-      <EntryFields penetration={penetration} set={set} />
+      <EntryFields plan={prepared.plan} penetration={penetration} set={set} />
       <NameField label="Called" value={penetration.name} onCommit={(name) => set({ name })} />
       {stack !== null && <SealSection penetration={penetration} detail={detail} reader={reader} />}
       <SpotsSection penetration={penetration} reader={reader} />
@@ -114,9 +116,11 @@ export function PenetrationPanel({ penetration, prepared, reader }: Props) {
 }
 
 function EntryFields({
+  plan,
   penetration,
   set,
 }: {
+  readonly plan: Pick<Plan, 'codeBasis'>;
   readonly penetration: Penetration;
   readonly set: (more: Partial<Penetration>) => string | null;
 }) {
@@ -144,7 +148,7 @@ function EntryFields({
           value={entry.conduit ?? 'smallest'}
           options={[
             { value: 'smallest', label: 'The smallest that takes its cables' },
-            ...CONDUIT_SIZES.map((size) => ({ value: size, label: `${size}″` })),
+            ...conduitOptions(plan, entry.conduit),
           ]}
           onChange={(value) =>
             set({ entry: { ...entry, conduit: CONDUIT_SIZES.find((size) => size === value) ?? null } })

@@ -1,4 +1,4 @@
-import type { PipePlan } from '@zarnel/core/figures';
+import { type PipePlan, sizeText } from '@zarnel/core/figures';
 import { countText, formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { Section } from '../../ui/Section.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
@@ -10,7 +10,7 @@ export function PipeSection({ pipe, reader }: Props) {
   const length = (mm: number) => formatLength(mm, reader);
   const angle = (deg: number) => formatQuantity({ value: Math.round(deg * 10) / 10, unit: 'deg' }, reader);
   return (
-    <Section title="Its conduit, bend by bend" summary={`${pipe.size}″, ${length(pipe.cutMm)}`}>
+    <Section title="Its conduit, bend by bend" summary={`${sizeText(pipe.size)}, ${length(pipe.cutMm)}`}>
       <p className="mb-2 border-l-4 border-crayon pl-2 text-sm">
         Ream both ends before wire is drawn in. Bend one piece of scrap first: each bender takes up its own.
       </p>

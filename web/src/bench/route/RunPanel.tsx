@@ -12,6 +12,7 @@ import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
 import { PipeSection } from './PipeSection.tsx';
+import { conduitOptions } from './conduit-options.ts';
 import { lieInRun } from './lie-in-run.ts';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 
@@ -64,7 +65,7 @@ export function RunPanel({ run, plan, routes, reader }: Props) {
         ))}
       </Section>
       <GoesBy run={run} plan={plan} routed={routed} reader={reader} />
-      <LaidFields run={run} reader={reader} />
+      <LaidFields run={run} plan={plan} reader={reader} />
       <LengthField
         label="Slack at each end"
         valueMm={run.slackEachEndMm}
@@ -83,7 +84,6 @@ const LAID_OPTIONS = [
   { value: 'in-cavity', label: 'Loose in a cavity' },
   { value: 'under-modules', label: 'Tied to rails under modules' },
   { value: 'smallest', label: 'In the smallest conduit' },
-  ...CONDUIT_SIZES.map((size) => ({ value: size, label: `In ${size}″ conduit` })),
 ];
 
 function laidOf(value: string): Run['laid'] {
@@ -91,15 +91,21 @@ function laidOf(value: string): Run['laid'] {
   return { as: 'conduit', size: CONDUIT_SIZES.find((each) => each === value) ?? null };
 }
 
+type LaidProps = { readonly run: Run; readonly plan: Plan; readonly reader: Reader };
+
 /** How it is held, and how far off its faces: a hot roof warms what lies close. */
-function LaidFields({ run, reader }: { readonly run: Run; readonly reader: Reader }) {
+function LaidFields({ run, plan, reader }: LaidProps) {
   const { laid } = run;
+  const conduits = conduitOptions(plan, laid.as === 'conduit' ? laid.size : null).map(({ value, label }) => ({
+    value,
+    label: `In ${label} conduit`,
+  }));
   return (
     <>
       <Select
         label="Laid"
         value={laid.as === 'conduit' ? (laid.size ?? 'smallest') : laid.as}
-        options={LAID_OPTIONS}
+        options={[...LAID_OPTIONS, ...conduits]}
         onChange={(value) => makeEdits([{ kind: 'set-run', run: { ...run, laid: laidOf(value) } }])}
       />
       <LengthField
