@@ -1,4 +1,5 @@
 import { withInverter, withRule, type CheckCases } from '../test/check-cases.ts';
+import { noRoomRule } from '../gear/sample-rules.ts';
 import { getSample } from '../gear/samples.ts';
 
 /** What each check of this family passes, and what it must find. */
@@ -17,6 +18,18 @@ export const CLEARANCE_CASES: Readonly<Record<string, CheckCases>> = {
         { kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 20 } },
         { kind: 'move-placement', placement: 'inverter-b', xMm: 54 * 25.4, yMm: 63.875 * 25.4 },
       ],
+    ],
+  },
+  'clearance.said': {
+    valid: [
+      [],
+      [withInverter({ rules: [noRoomRule('Inverter')] })],
+      // A battery’s room is its code’s affair where nobody else said.
+      [{ kind: 'set-gear-type', gearType: { ...getSample('battery-cabinet-10kwh'), rules: [] } }],
+    ],
+    invalid: [
+      [withInverter({ rules: [] })],
+      [{ kind: 'set-gear-type', gearType: { ...getSample('dc-disconnect-60a'), rules: [] } }],
     ],
   },
   'clearance.face-edge': {

@@ -8,6 +8,7 @@ import { handlesCheck } from './handles.ts';
 import { heatFaceCheck } from './heat-face.ts';
 import { locationCheck } from './location.ts';
 import { overlapCheck } from './overlap.ts';
+import { roomSaidCheck } from './room-said-check.ts';
 import { setbackCheck } from './setback.ts';
 import { stackedCheck } from './stacked.ts';
 import { sunCheck } from './sun.ts';
@@ -31,6 +32,7 @@ export const CLEARANCE: Family = {
     heatFaceCheck,
     locationCheck,
     overlapCheck,
+    roomSaidCheck,
     setbackCheck,
     stackedCheck,
     sunCheck,

@@ -3,6 +3,7 @@ import { boardCheck } from './board-check.ts';
 import { fixingsCheck } from './fixings-check.ts';
 import { flushCheck } from './flush-check.ts';
 import { spacingCheck } from './spacing-check.ts';
+import { typeHolesCheck } from './type-holes-check.ts';
 
 export const FIXING: Family = {
   id: 'fixing',
@@ -10,5 +11,5 @@ export const FIXING: Family = {
   about: 'What holds gear on its face or its board: framing, screws, rails, panels',
   step: 'mount',
   decidesPlaces: true,
-  checks: [boardCheck, flushCheck, fixingsCheck, spacingCheck],
+  checks: [boardCheck, flushCheck, fixingsCheck, spacingCheck, typeHolesCheck],
 };

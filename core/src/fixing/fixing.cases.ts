@@ -3,6 +3,8 @@ import { getSample } from '../gear/samples.ts';
 import { bracketHole } from '../gear/new-gear.ts';
 import { getMaterial } from '../site/materials.ts';
 
+const DISCONNECT = getSample('dc-disconnect-60a');
+
 /** What each check of this family passes, and what it must find. */
 export const FIXING_CASES: Readonly<Record<string, CheckCases>> = {
   'fixing.board': {
@@ -31,6 +33,46 @@ export const FIXING_CASES: Readonly<Record<string, CheckCases>> = {
             xMm: 68 * 25.4,
             yMm: 54 * 25.4,
             on: 'board',
+          },
+        },
+      ],
+    ],
+  },
+  'fixing.type': {
+    valid: [
+      [],
+      // Ears, just as far out as ears reach.
+      [
+        {
+          kind: 'set-gear-type',
+          gearType: {
+            ...DISCONNECT,
+            bracketHoles: [
+              bracketHole('ear', DISCONNECT.widthMm / 2 + 75, -20, 4),
+              bracketHole('other', -DISCONNECT.widthMm / 2 - 75, -20, 4),
+            ],
+          },
+        },
+      ],
+    ],
+    invalid: [
+      [{ kind: 'set-gear-type', gearType: { ...DISCONNECT, bracketHoles: [] } }],
+      [
+        {
+          kind: 'set-gear-type',
+          gearType: { ...DISCONNECT, bracketHoles: [bracketHole('ear', DISCONNECT.widthMm / 2 + 76, 0, 4)] },
+        },
+      ],
+      // Counted from its lower left corner.
+      [
+        {
+          kind: 'set-gear-type',
+          gearType: {
+            ...DISCONNECT,
+            bracketHoles: [
+              bracketHole('one', 20, 20, 4),
+              bracketHole('two', 20, DISCONNECT.heightMm - 20, 4),
+            ],
           },
         },
       ],

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { parse } from 'papaparse';
 import { readFileSync } from 'node:fs';
@@ -352,6 +353,7 @@ describe('gearViews', () => {
 
   test('shows the hook line above the body it carries, and the bracket hole on it', () => {
     expect([front?.widthMm, front?.heightMm]).toEqual([400, 650]);
+    expect(front?.body).toEqual({ at: [0, 0], size: [400, 600] });
     expect(front?.marks.find(({ kind }) => kind === 'hook-line')?.at).toEqual([0, 650]);
     expect(front?.marks.find(({ kind }) => kind === 'hole')?.at).toEqual([50, 650]);
   });
@@ -367,6 +369,35 @@ describe('gearViews', () => {
       at: [12 + 20 + 80, 250],
       diameterMm: 25.3,
     });
+  });
+
+  test('measures the body alone: not the wall behind it, nor holes beside it', () => {
+    fc.assert(
+      fc.property(
+        fc.record({
+          widthMm: fc.double({ min: 10, max: 3000, noNaN: true }),
+          heightMm: fc.double({ min: 10, max: 3000, noNaN: true }),
+          depthMm: fc.double({ min: 10, max: 900, noNaN: true }),
+          standoffMm: fc.double({ min: 0, max: 100, noNaN: true }),
+          hole: fc.double({ min: -2000, max: 2000, noNaN: true }),
+        }),
+        ({ hole, ...more }) => {
+          const bracketHoles = [{ id: 'h', xMm: hole, yMm: -hole, pilotMm: 5, torqueNm: null }];
+          const views = gearViews(gear('t', { ...more, dropMm: more.heightMm, bracketHoles }));
+          expect(views.map(({ body }) => body.size)).toEqual([
+            [more.widthMm, more.heightMm],
+            [more.depthMm, more.heightMm],
+            [more.widthMm, more.depthMm],
+          ]);
+          for (const { body, marks, widthMm, heightMm } of views) {
+            expect(marks.find(({ kind }) => kind === 'body')).toMatchObject(body);
+            expect(body.at[0] + body.size[0]).toBeLessThanOrEqual(widthMm + 1e-9);
+            expect(body.at[1] + body.size[1]).toBeLessThanOrEqual(heightMm + 1e-9);
+          }
+        },
+      ),
+      { seed: 12, numRuns: 200 },
+    );
   });
 
   test('draws knockout holes by the product standards’ nominal sizes', () => {

@@ -23,8 +23,11 @@ export type GearMark =
 export type GearView = {
   readonly id: 'front' | 'side' | 'bottom';
   readonly title: string;
+  /** Of all that is drawn. */
   readonly widthMm: number;
   readonly heightMm: number;
+  /** Where the body is in it: what is measured on the drawing. */
+  readonly body: { readonly at: PointMm; readonly size: PointMm };
   readonly marks: readonly GearMark[];
 };
 
@@ -48,6 +51,7 @@ function frontView(type: GearType): GearView {
     title: 'Front',
     widthMm: right - left,
     heightMm: high - low,
+    body: { at: at(0, 0), size: [widthMm, heightMm] },
     marks: [
       { kind: 'body', name: type.name, at: at(0, 0), size: [widthMm, heightMm] },
       ...parts.flatMap(({ name, box }): GearMark[] =>
@@ -99,6 +103,7 @@ function sideView(type: GearType): GearView {
     title: 'Right side',
     widthMm: back + depthMm,
     heightMm: Math.max(heightMm, dropMm),
+    body: { at: [back, 0], size: [depthMm, heightMm] },
     marks: [
       { kind: 'wall', name: 'Wall', at: [0, 0], size: [WALL_MM, Math.max(heightMm, dropMm)] },
       { kind: 'body', name: type.name, at: [back, 0], size: [depthMm, heightMm] },
@@ -124,6 +129,7 @@ function bottomView(type: GearType): GearView {
     title: 'Bottom, seen from below with the wall behind you',
     widthMm,
     heightMm,
+    body: { at: [0, 0], size: [widthMm, depthMm] },
     marks: [
       { kind: 'wall', name: 'Wall', at: [0, depthMm + standoffMm], size: [widthMm, WALL_MM] },
       { kind: 'body', name: type.name, at: [0, 0], size: [widthMm, depthMm] },

@@ -51,6 +51,11 @@ export function plainRule(
   };
 }
 
+/** Its maker asks for no room: a plain enclosure. */
+export function noRoomRule(maker: string): ClearanceRule {
+  return plainRule(maker, 'any', 0, 'mm');
+}
+
 function makerSheet(maker: string): SourceRef {
   return { kind: 'maker', title: `${maker}, mounting sheet (sample)` };
 }

@@ -48,15 +48,17 @@ function View(props: {
   readonly reader: Reader;
 }) {
   const { view, at, scale, reader } = props;
-  const { widthMm, heightMm, marks } = view;
-  const [width, height] = [widthMm * scale, heightMm * scale];
+  const { heightMm, body, marks } = view;
+  const height = heightMm * scale;
+  const [left, right] = [body.at[0] * scale, (body.at[0] + body.size[0]) * scale];
+  const [top, bottom] = [height - (body.at[1] + body.size[1]) * scale, height - body.at[1] * scale];
   return (
     <g transform={`translate(${at[0]} ${at[1]})`}>
       <text y={-26} fontSize={13} fontWeight={600} fill="var(--ink-pencil)">
         {view.title}
       </text>
-      <Dimension from={[0, -8]} to={[width, -8]} text={formatLength(widthMm, reader)} />
-      <Dimension from={[-8, 0]} to={[-8, height]} text={formatLength(heightMm, reader)} />
+      <Dimension from={[left, -8]} to={[right, -8]} text={formatLength(body.size[0], reader)} />
+      <Dimension from={[-8, top]} to={[-8, bottom]} text={formatLength(body.size[1], reader)} />
       {marks.map((mark, index) => (
         <Mark key={index} mark={mark} scale={scale} height={height} />
       ))}
