@@ -5,7 +5,7 @@ import { AvoidLib } from 'libavoid-js';
 import { aStar } from 'ngraph.path';
 import { seeded } from '../core/src/arrange/seeded.ts';
 import { prepare } from '../core/src/check/prepared.ts';
-import { NEW_RUN } from '../core/src/conductor/new-circuit.ts';
+import { newRun } from '../core/src/conductor/new-circuit.ts';
 import { glasshouses } from '../core/src/demo/glasshouses.ts';
 import { routeAll } from '../core/src/route/route.ts';
 import { honeyHouse } from '../core/src/demo/honey-house.ts';
@@ -175,7 +175,7 @@ export function benchRuns() {
   const runs = pairs
     .filter(({ from, to }) => from.placement !== to.placement)
     .slice(0, 100)
-    .map((ends, index) => ({ ...NEW_RUN, ...ends, id: `r-${index}`, name: `R ${index}`, circuits: [] }));
+    .map((ends, index) => ({ ...newRun('us'), ...ends, id: `r-${index}`, name: `R ${index}`, circuits: [] }));
   if (runs.length < 100) throw new Error('The glasshouses have too few knockouts.');
   const hundred = () => routeAll(prepare({ ...of, runs }));
   const alone = () => {

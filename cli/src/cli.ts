@@ -15,7 +15,7 @@ import {
   routeAll,
   sealStack,
   USUAL_WEIGHTS,
-  USUAL_GAP_MM,
+  usualGapMm,
 } from '@zarnel/core/figures';
 import { circuitsCsv, holesCsv } from '@zarnel/core/files';
 import { openPlanText, PLAN_TOO_LARGE, type Plan } from '@zarnel/core/plan';
@@ -27,10 +27,9 @@ import {
   fixLabelOf,
   gearName,
   formatQuantity,
-  INCH_READER,
+  readerOfTrade,
   markOf,
   measuredAndRequired,
-  METRIC_READER,
   sealInWords,
   sentenceOf,
   sourceText,
@@ -214,7 +213,7 @@ function layouts(plan: Plan, face: string, flag: string | undefined): CliResult 
   const answer = arrangePlan(plan, {
     face,
     pieces,
-    wireway: wireway === null ? null : { placement: wireway, gapMm: USUAL_GAP_MM },
+    wireway: wireway === null ? null : { placement: wireway, gapMm: usualGapMm(plan.codeBasis) },
     connections: [],
     weights: USUAL_WEIGHTS,
     stepMm: stepMm(reader),
@@ -377,7 +376,7 @@ function openFile(file: string, readText: ReadText): Plan | string {
 /** A plan for the US is read in inches, any other in millimetres. */
 /** Tells of a plan to a reader of its own trade. */
 function tellingTo(plan: Plan): Telling {
-  return tellingOf(plan.codeBasis === 'us' ? INCH_READER : METRIC_READER, plan);
+  return tellingOf(readerOfTrade(plan.codeBasis), plan);
 }
 
 function refuse(err: string): CliResult {

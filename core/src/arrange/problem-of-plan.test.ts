@@ -106,20 +106,20 @@ describe('the layout problem of a plan', () => {
       { faces: [front] },
     );
     const { problem } = problemOfPlan(prepare(of), request(['a']));
-    // Its like at 2800 to 3200 keeps 150 beside, an inch over and under.
+    // Its like at 2800 to 3200 keeps 150 beside, 25 mm over and under.
     expect(problem.blocks[0]).toContainEqual({
       minX: 2800 - 150,
       maxX: 3200 + 150,
-      minY: 1500 - 25.4,
-      maxY: 2100 + 25.4,
+      minY: 1500 - 25,
+      maxY: 2100 + 25,
     });
     expect(problem.blocks[0]).toContainEqual({ minX: 2000, maxX: 2600, minY: 900, maxY: 1700 });
   });
 
-  test('asks two pieces for the larger of their rules, and an inch where nobody asks for anything', () => {
+  test('asks two pieces for the larger of their rules, and 25 mm where nobody asks for anything', () => {
     const of = site({ rules: [beside('same', { distance: { value: 150, unit: 'mm' } })] });
     const { problem } = problemOfPlan(prepare(of), request(['a', 'b']));
-    expect(problem.gaps[0]?.[1]).toEqual({ left: 150, right: 150, over: 25.4, under: 25.4 });
+    expect(problem.gaps[0]?.[1]).toEqual({ left: 150, right: 150, over: 25, under: 25 });
     expect(problem.gaps[0]?.[0]).toEqual({ left: 0, right: 0, over: 0, under: 0 });
   });
 

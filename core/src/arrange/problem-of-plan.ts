@@ -9,7 +9,7 @@ import { isAbove, TOUCH_MM } from '../quantity/compare.ts';
 import { RULE_COUNTERPARTS, type RuleCounterpart } from '../plan/gear-type.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { edgesOf } from '../geometry/segments.ts';
-import { mmFromInch } from '../quantity/convert.ts';
+import { ofTrade } from '../quantity/trade-size.ts';
 import { told, type Told } from '../quantity/told.ts';
 import { floorRiseMm } from '../site/as-taped.ts';
 import { clipToBox } from '../geometry/clip.ts';
@@ -52,7 +52,7 @@ export type PlanProblem = {
 };
 
 /** Between gear that no rule keeps apart: room for fingers and a screwdriver (practice). */
-const LEAST_GAP_MM = mmFromInch(1);
+const LEAST_GAP_MM = 25;
 /** From a nipple’s centre to the end of the wireway: half a large locknut and the end plate (practice). */
 const WIREWAY_END_MM = 45;
 
@@ -62,7 +62,8 @@ export function problemOfPlan(
   request: ArrangeRequest,
   strictness: Strictness = 'as-hung',
 ): PlanProblem {
-  const [leastGapMm, wirewayEndMm] = strictness === 'least' ? [0, 0] : [LEAST_GAP_MM, WIREWAY_END_MM];
+  const [leastGapMm, wirewayEndMm] =
+    strictness === 'least' ? [0, 0] : [ofTrade(prepared.plan.codeBasis, LEAST_GAP_MM), WIREWAY_END_MM];
   const face = prepared.site.faces.get(request.face);
   if (face === undefined) throw new Error(`There is no face “${request.face}”.`);
   const pieces = request.pieces.map((id) => {
@@ -207,6 +208,7 @@ export function problemOfPlan(
       blocks,
       wires: wires.map((wire) => ({ ...wire, weight: wire.weight * conductor })),
       compact,
+      trade: prepared.plan.codeBasis,
     },
     pieces,
     contradictions,

@@ -47,6 +47,8 @@ export type ArrangeProblem = {
   readonly wires: readonly ArrangeWire[];
   /** Cost of each mm by which all pieces together are wide, and high. */
   readonly compact: number;
+  /** Whose screws hold the pieces; metric ones where it is left out. */
+  readonly trade?: 'us' | 'iec';
 };
 
 /** Lower left corners, in the order of the pieces. */

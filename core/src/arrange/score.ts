@@ -60,7 +60,8 @@ export function scoreLayout(
     for (const hole of bracketHoles) {
       const at = [(x[index] ?? 0) + widthMm / 2 + hole.xMm, (y[index] ?? 0) + dropMm + hole.yMm] as const;
       holeCount++;
-      if (memberAt(piece, at, mmFromInch(screwFor(hole.pilotMm).shankIn)) !== null) holesOnFraming++;
+      if (memberAt(piece, at, mmFromInch(screwFor(hole.pilotMm, problem.trade ?? 'iec').shankIn)) !== null)
+        holesOnFraming++;
     }
   });
   const tops = pieces.map(({ type }, index) => (y[index] ?? 0) + type.heightMm);

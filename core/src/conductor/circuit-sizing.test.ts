@@ -16,10 +16,10 @@ import { gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { wirewayHoles } from '../wireway/hole-pattern.ts';
 import { carriedBy } from './carried.ts';
 import { cablesOf, lyingOfCircuit, sizedCircuit } from './circuit-sizing.ts';
-import { WIREWAY_SLACK_MM, wayOf } from './circuit-way.ts';
+import { wirewaySlackMm, wayOf } from './circuit-way.ts';
 import { conductorCheck } from './conductor-check.ts';
 import { conduitFill } from './conduit.ts';
-import { atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
+import { atGear, newCircuit, newRun } from './new-circuit.ts';
 import { alongWay, circuitDetail, circuitLine, drumLines, leastVoltageV, wireLabels } from './schedule.ts';
 import { circuitsCsv, drumsCsv, labelsCsv, lengthToBuy } from './schedule-csv.ts';
 
@@ -73,7 +73,7 @@ const run = {
   name: 'Run',
   from: { placement: 'disconnect', knockout: 'k' },
   to: { placement: 'controller', knockout: 'k' },
-  ...NEW_RUN,
+  ...newRun('us'),
   circuits: ['b'],
 };
 
@@ -238,7 +238,7 @@ describe('where a circuit lies', () => {
     const alongMm = Math.abs((from?.fromLeftMm ?? 0) - (to?.fromLeftMm ?? 0));
     // Inverters hang with their bottoms 3 in above the wireway; the load centre 6 in.
     expect(wayIn(prepared, 'a-feed').lengthMm).toBeCloseTo(
-      alongMm + mmFromInch(3) + mmFromInch(6) + 2 * WIREWAY_SLACK_MM,
+      alongMm + mmFromInch(3) + mmFromInch(6) + 2 * wirewaySlackMm('us'),
       6,
     );
   });

@@ -2,7 +2,8 @@ import type { Prepared } from '../check/prepared.ts';
 import { setsOf, type Circuit } from '../plan/circuit.ts';
 import type { Run } from '../plan/run.ts';
 import { isBelow } from '../quantity/compare.ts';
-import { mmFromInch } from '../quantity/convert.ts';
+import { ofTrade } from '../quantity/trade-size.ts';
+import type { Plan } from '../plan/plan.ts';
 import { INSULATION_KINDS, ROOF_ADDER } from '../reference/conductors.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
 import { routeOf } from '../route/route.ts';
@@ -10,7 +11,9 @@ import { carryingOf, circuitsBeside, circuitSpans } from '../wireway/stretches.t
 import type { Surroundings } from './code-tables.ts';
 
 /** What is left at each end of conductors in a wireway to make them up (practice). */
-export const WIREWAY_SLACK_MM = mmFromInch(12);
+export function wirewaySlackMm(codeBasis: Plan['codeBasis']): number {
+  return ofTrade(codeBasis, 300);
+}
 
 /** A part of a circuit’s way, and what it is like there. */
 export type WayPart = Surroundings & {
@@ -132,7 +135,7 @@ function stretchParts(prepared: Prepared, circuit: Circuit): WayPart[] {
     return [
       {
         in: { kind: 'wireway', id: wireway.id },
-        lengthMm: span.toMm - span.fromMm + span.nipplesMm + 2 * WIREWAY_SLACK_MM,
+        lengthMm: span.toMm - span.fromMm + span.nipplesMm + 2 * wirewaySlackMm(prepared.plan.codeBasis),
         ambientC: wireway.face.conditions.designHighTempC.value,
         roofC: 0,
         isInSun: false,

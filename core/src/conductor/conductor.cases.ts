@@ -4,7 +4,7 @@ import { getSample } from '../gear/samples.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import type { Laid } from '../plan/run.ts';
 import type { CheckCases } from '../test/check-cases.ts';
-import { atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
+import { atGear, newCircuit, newRun } from './new-circuit.ts';
 
 /** A feed from inverter A to the load centre in place of the one that is there. */
 function feed({
@@ -67,7 +67,7 @@ function array(laid: Laid, count = 2): PlanEdit[] {
         name: 'Array run',
         from: { placement: 'disconnect', knockout: 'top' },
         to: { placement: 'array-box', knockout: 'bottom' },
-        ...NEW_RUN,
+        ...newRun('us'),
         circuits: ['many'],
         laid,
       },

@@ -2,15 +2,14 @@ import { type Insulation } from '../reference/conductor-sizes.ts';
 import type { Circuit, CircuitKind, CircuitWire } from '../plan/circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Run } from '../plan/run.ts';
-import { mmFromInch } from '../quantity/convert.ts';
+import { ofTrade } from '../quantity/trade-size.ts';
 
 /** What a new run starts from: clipped to its faces, a foot left at each end (practice). */
-export const NEW_RUN: Pick<Run, 'laid' | 'via' | 'raisedMm' | 'slackEachEndMm'> = {
-  laid: { as: 'clipped' },
-  via: [],
-  raisedMm: 0,
-  slackEachEndMm: mmFromInch(12),
-};
+export function newRun(
+  codeBasis: Plan['codeBasis'],
+): Pick<Run, 'laid' | 'via' | 'raisedMm' | 'slackEachEndMm'> {
+  return { laid: { as: 'clipped' }, via: [], raisedMm: 0, slackEachEndMm: ofTrade(codeBasis, 300) };
+}
 
 /** What is usual for a kind of circuit in a code world: array wire outdoors, building wire for the rest. */
 export function usualInsulation(codeBasis: Plan['codeBasis'], carries: CircuitKind): Insulation {

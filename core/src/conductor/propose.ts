@@ -12,7 +12,7 @@ import { sub, type Vec3 } from '../geometry/vec3.ts';
 import { isInverter } from './carried.ts';
 import { routeOf } from '../route/route.ts';
 import { stringVoltageV } from './cold-voltage.ts';
-import { AT_TERMINAL_MM, atGear, newCircuit, NEW_RUN } from './new-circuit.ts';
+import { AT_TERMINAL_MM, atGear, newCircuit, newRun } from './new-circuit.ts';
 
 /** Circuits that a job lacks, as edits, with what was taken for granted for each. */
 export type WiringProposal = {
@@ -232,7 +232,7 @@ class Proposing {
       name: cutText(name, MOST_NAME_CHARACTERS),
       from: a,
       to: b,
-      ...NEW_RUN,
+      ...newRun(this.plan.codeBasis),
       circuits: [circuit],
     };
     const edit: PlanEdit = { kind: 'add-run', run };

@@ -1,5 +1,5 @@
 import { NEW_PENETRATION } from '../plan/penetration.ts';
-import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import type { Placement } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import {
@@ -274,7 +274,7 @@ export function eyeClinic(): Plan {
         name: 'Roof to bench',
         from: { placement: 'gland-box', knockout: 'left' },
         to: { placement: 'bench-entry', knockout: 'right' },
-        ...NEW_RUN,
+        ...newRun('iec'),
         circuits: ['array-leads'],
         slackEachEndMm: 200,
       },
@@ -283,7 +283,7 @@ export function eyeClinic(): Plan {
         name: 'Disconnect to controller',
         from: { placement: 'disconnect', knockout: 'out' },
         to: { placement: 'controller', knockout: 'array' },
-        ...NEW_RUN,
+        ...newRun('iec'),
         circuits: ['array-in'],
         slackEachEndMm: 100,
       },
@@ -292,7 +292,7 @@ export function eyeClinic(): Plan {
         name: 'Main fuse to inverter',
         from: { placement: 'main-fuse', knockout: 'out' },
         to: { placement: 'inverter', knockout: 'dc' },
-        ...NEW_RUN,
+        ...newRun('iec'),
         circuits: ['inverter-battery'],
         slackEachEndMm: 100,
       },

@@ -1,4 +1,4 @@
-import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import {
   boxObstacle,
@@ -220,7 +220,7 @@ export function glasshouses(): Plan {
         name: `Gang ${gang} feed`,
         from: { placement: `gang-${gang}`, knockout: 'ac' },
         to: { placement: 'combiner', knockout: `feed-${gang}` },
-        ...NEW_RUN,
+        ...newRun('iec'),
         laid: { as: 'conduit', size: null },
         circuits: [`feed-${gang}`],
       },
@@ -229,7 +229,7 @@ export function glasshouses(): Plan {
         name: `Strings to gang ${gang}`,
         from: { placement: `dc-${gang}`, knockout: 'bottom' },
         to: { placement: `gang-${gang}`, knockout: 'power-1' },
-        ...NEW_RUN,
+        ...newRun('iec'),
         circuits: [1, 2, 3].map((string) => `string-${gang}-${string}`),
       },
     ]),

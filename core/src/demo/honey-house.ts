@@ -1,10 +1,10 @@
 import { NEW_PENETRATION } from '../plan/penetration.ts';
-import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Nipple } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import { NEW_PLAY_MM } from '../wireway/nipple.ts';
+import { newPlayMm } from '../wireway/nipple.ts';
 import {
   boxObstacle,
   faceOf,
@@ -292,7 +292,7 @@ export function honeyHouse(): Plan {
         from: { placement: 'disconnect', knockout: 'top' },
         to: { placement: 'array-box', knockout: 'bottom' },
         circuits: ['a-array', 'b-array'],
-        ...NEW_RUN,
+        ...newRun('us'),
       },
     ],
   });
@@ -354,5 +354,5 @@ function string(id: string, name: string, inverter: string, nippleId: string): C
 }
 
 function nipple(id: string, placement: string, knockout: string): Nipple {
-  return { id, from: { placement, knockout }, wireway: 'wireway', playMm: NEW_PLAY_MM };
+  return { id, from: { placement, knockout }, wireway: 'wireway', playMm: newPlayMm('us') };
 }

@@ -1,4 +1,4 @@
-import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
@@ -175,7 +175,7 @@ export function surveyLaunch(): Plan {
         name: 'Array link',
         from: { placement: 'disconnect', knockout: 'bottom' },
         to: { placement: 'controller', knockout: 'bottom' },
-        ...NEW_RUN,
+        ...newRun('us'),
         circuits: ['array-in'],
       },
     ],

@@ -127,8 +127,8 @@ export {
   screwWindow,
 } from '../wireway/joined.ts';
 export { type LineUp, lineUpEdits } from '../wireway/line-up.ts';
-export { NEW_PLAY_MM, isFittingSize, nippleCut } from '../wireway/nipple.ts';
-export { USUAL_GAP_MM, hookLineAway, hookLineForGap, hookLineStack } from '../wireway/hook-line.ts';
+export { newPlayMm, isFittingSize, nippleCut } from '../wireway/nipple.ts';
+export { usualGapMm, hookLineAway, hookLineForGap, hookLineStack } from '../wireway/hook-line.ts';
 export {
   type WirewaySide,
   findWirewayAt,

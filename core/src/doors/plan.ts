@@ -1,7 +1,7 @@
 // The document: what a plan is made of, its edits, reading and writing it.
 
-export { newGearType } from '../gear/new-gear.ts';
-export { AT_TERMINAL_MM, newCircuit, NEW_RUN, usualWire } from '../conductor/new-circuit.ts';
+export { firstGearType, newGearType } from '../gear/new-gear.ts';
+export { AT_TERMINAL_MM, newCircuit, newRun, usualWire } from '../conductor/new-circuit.ts';
 export {
   type Circuit,
   type CircuitEnd,

@@ -14,6 +14,7 @@ export {
   METRIC_READER,
   type QuantityUnit,
   type Reader,
+  readerOfTrade,
   formatAgainst,
   formatExactLength,
   formatLength,
@@ -23,6 +24,7 @@ export {
   markOf,
   stepMm,
 } from '../quantity/format.ts';
+export { roundFor } from '../quantity/trade-size.ts';
 export { measureText, parseMeasure } from '../quantity/measure.ts';
 export { type LengthUnit, parseLength, unitInMm } from '../quantity/parse-length.ts';
 export { parseTemperature } from '../quantity/parse-temperature.ts';

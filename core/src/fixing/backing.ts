@@ -33,7 +33,7 @@ const PLYWOOD_KG_PER_M3 = 600;
 /** Rows of holes nearer than this share a rail. */
 const SAME_ROW_MM = 1;
 /** Lags of 8 mm (5⁄16 in) hold a board or a rail to its framing. */
-const PILOT_MM = mmFromInch(0.1875);
+const PILOT_MM = { us: mmFromInch(0.1875), iec: 5 } as const;
 /** Rows of screws on a board are at most this far apart up the framing (practice). */
 const MOST_ROW_MM = 400;
 
@@ -227,7 +227,9 @@ function backingOf(prepared: Prepared, item: Hung, made: Made): Backing | null {
   const xMm = (box.minX + box.maxX) / 2;
   const heightMm = box.maxY - box.minY;
   const holes = members.flatMap((member, across): BracketHole[] =>
-    rows.map((row, up) => bracketHole(`s${across + 1}-${up + 1}`, member - xMm, row - box.maxY, PILOT_MM)),
+    rows.map((row, up) =>
+      bracketHole(`s${across + 1}-${up + 1}`, member - xMm, row - box.maxY, PILOT_MM[plan.codeBasis]),
+    ),
   );
   const type = newGearType(
     `${id}-type`,

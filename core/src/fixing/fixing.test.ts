@@ -139,6 +139,7 @@ function hung(
   more: Partial<Plan> = {},
 ): Plan {
   return plan({
+    codeBasis: 'us',
     materials: [{ ...getMaterial('material-gypsum'), ...material }],
     faces: [
       wall('w', rectangle(5000, 2500), {
@@ -179,10 +180,13 @@ describe('holes on framing', () => {
   });
 
   test('get the screw usual for their pilot and the next stock length', () => {
-    expect(screwFor(mmFromInch(0.1875)).name).toBe('5/16″ lag');
-    expect(screwFor(mmFromInch(0.125)).name).toBe('#12 wood screw');
-    expect(stockLength(mmFromInch(2.01))).toBeCloseTo(mmFromInch(2.5), 9);
-    expect(stockLength(mmFromInch(2.5))).toBeCloseTo(mmFromInch(2.5), 9);
+    expect(screwFor(mmFromInch(0.1875), 'us').name).toBe('5/16″ lag');
+    expect(screwFor(mmFromInch(0.125), 'us').name).toBe('#12 wood screw');
+    expect(stockLength(mmFromInch(2.01), 'us')).toBeCloseTo(mmFromInch(2.5), 9);
+    expect(stockLength(mmFromInch(2.5), 'us')).toBeCloseTo(mmFromInch(2.5), 9);
+    expect(screwFor(5, 'iec').name).toBe('8 mm coach screw');
+    expect(screwFor(3, 'iec').name).toBe('5 mm wood screw');
+    expect([31, 50, 51, 60.0001, 61].map((mm) => stockLength(mm, 'iec'))).toEqual([35, 50, 60, 60, 70]);
   });
 
   test('that meet none in a face that holds nothing are found, with what holds them instead', () => {

@@ -15,6 +15,7 @@ import { GEAR } from '../check/subjects.ts';
 import { isClear } from '../clearance/clear-moves.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import { markMmOfTrade } from '../quantity/trade-size.ts';
 import { LAG_DISTANCES, LEAD_HOLES, LEAST_PENETRATION, WOOD_FACTORS } from '../reference/fasteners.ts';
 import { lengthInput } from '../working/working.ts';
 import { backingFixes } from './backing.ts';
@@ -254,9 +255,8 @@ function depthFindings(item: Hung, holes: readonly HoleFixing[]): Found[] {
   );
 }
 
-/** How far along its face framing is looked for, and in what steps. */
+/** How far along its face framing is looked for. */
 const LOOK_MM = 420;
-const STEP_MM = 1;
 
 /** Moves onto the framing, noggins between it, rails or a board across it. Only what clears the finding is offered. */
 function remedies(prepared: Prepared, item: Hung, plan: FixingPlan): Fix[] {
@@ -270,14 +270,22 @@ function shifts(prepared: Prepared, item: Hung): Fix[] {
     ['left', -1],
     ['right', 1],
   ] as const;
+  // By marks of the tape; of the first stretch where all holes hold, the place with most wood on both sides of them.
+  const stepMm = markMmOfTrade(prepared.plan.codeBasis);
   return sides
     .flatMap(([side, sign]) => {
-      for (let movedMm = STEP_MM; movedMm <= LOOK_MM; movedMm += STEP_MM) {
+      let best: { readonly side: typeof side; readonly movedMm: number; readonly toMm: number } | null = null;
+      let most = -Infinity;
+      for (let steps = 1; steps * stepMm <= LOOK_MM; steps++) {
+        const movedMm = steps * stepMm;
         const moved = hungAt(item, xMm + sign * movedMm, yMm);
-        if (!isSound(prepared, moved) || !isClear(prepared, moved)) continue;
-        return [{ side, movedMm, toMm: xMm + sign * movedMm }];
+        const edgeMm = isClear(prepared, moved) ? soundEdgeMm(prepared, moved) : null;
+        if (edgeMm === null && best !== null) break;
+        if (edgeMm === null || edgeMm <= most) continue;
+        most = edgeMm;
+        best = { side, movedMm, toMm: xMm + sign * movedMm };
       }
-      return [];
+      return best === null ? [] : [best];
     })
     .sort((a, b) => a.movedMm - b.movedMm)
     .slice(0, 1)
@@ -288,9 +296,12 @@ function shifts(prepared: Prepared, item: Hung): Fix[] {
     }));
 }
 
-function isSound(prepared: Prepared, item: Hung): boolean {
-  const plan = fixingPlanOf(prepared, item);
-  return plan === null || plan.holes.every(holds);
+/** The least wood beside any hole in a member where every hole holds, 0 where none is in one; null where one holds in nothing. */
+function soundEdgeMm(prepared: Prepared, item: Hung): number | null {
+  const holes = fixingPlanOf(prepared, item)?.holes ?? [];
+  if (!holes.every(holds)) return null;
+  const edges = holes.flatMap(({ edgeMm }) => edgeMm ?? []);
+  return edges.length === 0 ? 0 : Math.min(...edges);
 }
 
 export const fixingsCheck: Check = checkOf(meta, lookAt(GEAR, checkItem));

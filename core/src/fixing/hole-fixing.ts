@@ -9,13 +9,14 @@ import {
   BRACKET,
   LAG_DISTANCES,
   PILOT_OF_SHANK,
-  SCREW_STOCK_IN,
-  SCREWS,
+  SCREW_LENGTHS_MM,
+  SCREWS_OF,
   SPECIES_GRAVITY,
   UNNAMED_GRAVITY,
   WOOD_FACTORS,
   type ScrewSize,
 } from '../reference/fasteners.ts';
+import type { Trade } from '../reference/source.ts';
 import type { Member } from '../site/members.ts';
 import type { HoleLoad } from './loads.ts';
 import {
@@ -81,12 +82,13 @@ export function holeFixings(
   more: { readonly framing: Framing; readonly members: readonly Member[] } | null = null,
 ): HoleFixing[] {
   const material = groundOf(prepared, item);
+  const { codeBasis } = prepared.plan;
   const { location } = item.face.conditions;
   const duration = prepared.plan.site.setting === 'mobile' ? WOOD_FACTORS.mobile : WOOD_FACTORS.permanent;
   const factor = duration * (location.value === 'wet' ? WOOD_FACTORS.wetInService : 1);
   return item.type.bracketHoles.map((hole): HoleFixing => {
     const at: PointMm = [item.placement.xMm + hole.xMm, item.placement.yMm + hole.yMm];
-    const screw = screwFor(hole.pilotMm);
+    const screw = screwFor(hole.pilotMm, codeBasis);
     const onHole = load(hole.id);
     const { pullN, shearN } = onHole;
     const members = more === null ? item.face.members : [...item.face.members, ...more.members];
@@ -101,7 +103,9 @@ export function holeFixings(
           : framingOf(prepared, item, found.member);
     const isOnRail = item.board !== null && railBehind(item.board, at[1]) !== null;
     const angleDeg = framing === null ? 90 : angleToGrainDeg(framing.axis, onHole);
-    const fixing = isOnRail ? nutIn(material) : fixingIn(material, framing, screw, factor, angleDeg);
+    const fixing = isOnRail
+      ? nutIn(material)
+      : fixingIn(material, framing, screw, factor, angleDeg, codeBasis);
     return {
       hole,
       at,
@@ -141,22 +145,22 @@ export function railBehind({ placement, type }: NonNullable<Hung['board']>, yMm:
 }
 
 /** The screw a pilot hole is usual for: a lag from about 4 mm on, a wood screw below. */
-export function screwFor(pilotMm: number): ScrewSize {
-  const known = screwOfPilot.get(pilotMm);
+export function screwFor(pilotMm: number, trade: Trade): ScrewSize {
+  const known = screwOfPilot[trade].get(pilotMm);
   if (known !== undefined) return known;
   const kind = pilotMm >= LAG_PILOT_MM ? 'lag' : 'wood-screw';
   const wantedIn = pilotMm / mmFromInch(1) / PILOT_OF_SHANK[kind];
-  const sizes = SCREWS.rows.filter((size) => size.kind === kind);
+  const sizes = SCREWS_OF[trade].filter((size) => size.kind === kind);
   const nearest = [...sizes].sort(
     (a, b) => Math.abs(a.shankIn - wantedIn) - Math.abs(b.shankIn - wantedIn),
   )[0];
   if (nearest === undefined) throw new Error(`The table has no ${kind}.`);
-  screwOfPilot.set(pilotMm, nearest);
+  screwOfPilot[trade].set(pilotMm, nearest);
   return nearest;
 }
 
 /** Pilots of a job are a handful, asked for once for each hole. */
-const screwOfPilot = new Map<number, ScrewSize>();
+const screwOfPilot: Readonly<Record<Trade, Map<number, ScrewSize>>> = { us: new Map(), iec: new Map() };
 
 const LAG_PILOT_MM = 4;
 
@@ -252,11 +256,12 @@ function screwedIn(
   { overMm, depthMm }: { readonly overMm: number; readonly depthMm: number },
   factor: number,
   angleDeg: number,
+  trade: Trade,
 ): Omit<Fixing, 'kind' | 'isDepthKnown'> {
   const shankMm = mmFromInch(screw.shankIn);
   // What is beyond the wood but the tip would hold nothing.
   const usefulMm = Math.min(THREAD_SHANKS[screw.kind] * shankMm, depthMm + mmFromInch(screw.tipIn));
-  const lengthMm = stockLength(overMm + usefulMm);
+  const lengthMm = stockLength(overMm + usefulMm, trade);
   const seat = seatOf(screw, lengthMm, overMm, depthMm);
   return {
     screw,
@@ -287,6 +292,7 @@ function fixingIn(
   screw: ScrewSize,
   factor: number,
   angleDeg: number,
+  trade: Trade,
 ): Fixing {
   const sheetMm = material?.thicknessMm ?? 0;
   const bracketMm = mmFromInch(BRACKET.thicknessIn);
@@ -295,7 +301,14 @@ function fixingIn(
     const isDepthKnown = framing.memberDepthMm > 0;
     const depthMm = isDepthKnown ? framing.memberDepthMm : Infinity;
     const kind = screw.kind === 'lag' ? 'lag-in-member' : 'screw-in-member';
-    const seated = screwedIn(screw, gravity, { overMm: bracketMm + sheetMm, depthMm }, factor, angleDeg);
+    const seated = screwedIn(
+      screw,
+      gravity,
+      { overMm: bracketMm + sheetMm, depthMm },
+      factor,
+      angleDeg,
+      trade,
+    );
     return { kind, isDepthKnown, ...seated };
   }
   const approved = approvedOf(material);
@@ -303,7 +316,14 @@ function fixingIn(
   switch (material?.holding) {
     case 'wood-screw': {
       // Sheets have no one grain: the weaker way is taken. What somebody approved for the sheet holds instead.
-      const seated = screwedIn(screw, UNNAMED_GRAVITY, { overMm: bracketMm, depthMm: sheetMm }, factor, 90);
+      const seated = screwedIn(
+        screw,
+        UNNAMED_GRAVITY,
+        { overMm: bracketMm, depthMm: sheetMm },
+        factor,
+        90,
+        trade,
+      );
       const byCode = isShallow(seated) ? null : seated.strength;
       return { kind: 'screw-in-board', isDepthKnown: true, ...seated, strength: approved ?? byCode };
     }
@@ -339,7 +359,9 @@ function approvedOf(material: Ground | undefined): ScrewStrength | null {
 }
 
 /** The next stock length that is long enough. */
-export function stockLength(neededMm: number): number {
-  const stepMm = mmFromInch(SCREW_STOCK_IN);
+export function stockLength(neededMm: number, trade: Trade): number {
+  const { listed, stepMm } = SCREW_LENGTHS_MM[trade];
+  const stocked = listed.find((lengthMm) => lengthMm >= neededMm - TOUCH_MM);
+  if (stocked !== undefined) return stocked;
   return Math.ceil((neededMm - TOUCH_MM) / stepMm) * stepMm;
 }

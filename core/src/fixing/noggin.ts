@@ -13,15 +13,15 @@ import type { FixingPlan } from './fixing-plan.ts';
 import { holds, holeFixings } from './hole-fixing.ts';
 import { loadOnHole } from './loads.ts';
 
-/** A noggin is cut from what the studs are: two-by-four laid flat shows its wide side. */
-const NOGGIN_WIDTH_MM = mmFromInch(3.5);
+/** Noggins are cut from what studs are: laid flat they show their wide side, and are so deep behind the face. */
+const NOGGIN = {
+  us: { widthMm: mmFromInch(3.5), depthMm: mmFromInch(1.5) },
+  iec: { widthMm: 90, depthMm: 45 },
+} as const;
 /** Members that a noggin fits between. */
 const BETWEEN: ReadonlySet<Framing['role']> = new Set(['stud', 'joist', 'truss', 'rafter']);
 /** Rows of holes nearer than this share one noggin. */
-const SHARE_MM = NOGGIN_WIDTH_MM / 3;
-
-/** Laid flat, a two-by-four is so deep behind the face. */
-const NOGGIN_DEPTH_MM = mmFromInch(1.5);
+const SHARE_MM = 30;
 
 /**
  * The edit that puts noggins between the studs behind the holes that hold in nothing, or not well enough. Null on a face
@@ -55,8 +55,8 @@ export function nogginFix(prepared: Prepared, item: Hung, { load, holes }: Fixin
     name: cutText(`noggins behind ${item.placement.name}`, MOST_NAME_CHARACTERS),
     role: 'noggin',
     axis: 'horizontal',
-    memberWidthMm: NOGGIN_WIDTH_MM,
-    memberDepthMm: NOGGIN_DEPTH_MM,
+    memberWidthMm: NOGGIN[prepared.plan.codeBasis].widthMm,
+    memberDepthMm: NOGGIN[prepared.plan.codeBasis].depthMm,
     mayBore: false,
     toleranceMm: 0,
     at: { kind: 'listed', centresMm: rows.sort((a, b) => a - b) },

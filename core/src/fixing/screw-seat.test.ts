@@ -157,6 +157,7 @@ function over(framing: Partial<Framing>, at: readonly [number, number], more: Pa
     memberDepthMm: 140,
   });
   return plan({
+    codeBasis: 'us',
     materials: [getMaterial('material-gypsum')],
     faces: [{ ...face, shape: { ...face.shape, framing: [{ ...members, ...framing }] } }],
     gearTypes: [gear('t', { bracketHoles: fourHoles(400, 400, mmFromInch(0.21)), massKg: 30, depthMm: 100 })],

@@ -94,7 +94,7 @@ const spotsOf = query((model: Prepared, id: string): readonly Spot[] => {
   if (item === undefined) return [];
   return item.type.bracketHoles.map((hole) => {
     const at: PointMm = [item.placement.xMm + hole.xMm, item.placement.yMm + hole.yMm];
-    const shankMm = mmFromInch(screwFor(hole.pilotMm).shankIn);
+    const shankMm = mmFromInch(screwFor(hole.pilotMm, model.plan.codeBasis).shankIn);
     const member = item.board === null ? (memberAt(item, at, shankMm)?.member ?? null) : null;
     return { item, hole, at, shankMm, member };
   });

@@ -17,6 +17,7 @@ function two(apartMm: number, material: Partial<Material> = {}, firstStudMm = 20
   const face = wall('w', rectangle(5000, 2500), { material: 'material-gypsum' });
   if (face.shape.kind !== 'outline') throw new Error('no outline');
   return plan({
+    codeBasis: 'us',
     materials: [{ ...getMaterial('material-gypsum'), ...material }],
     faces: [
       {

@@ -5,6 +5,8 @@ import {
   type GearType,
   type Knockout,
 } from '../plan/gear-type.ts';
+import { KG_PER_LB } from '../quantity/convert.ts';
+import { ofTrade } from '../quantity/trade-size.ts';
 import type { ConduitSize } from '../reference/conductor-sizes.ts';
 
 /** What every new type starts from: an upright box hung by its top edge, with nothing in it yet. */
@@ -46,6 +48,18 @@ export function newGearType(
     origin: null,
     ...more,
   };
+}
+
+/** A type that somebody makes up, in round sizes of their trade, to be measured on the gear. */
+export function firstGearType(codeBasis: 'us' | 'iec', id: string, name: string, kind: GearKind): GearType {
+  const mm = (metric: number) => ofTrade(codeBasis, metric);
+  return newGearType(id, name, kind, {
+    widthMm: mm(300),
+    heightMm: mm(400),
+    dropMm: mm(400),
+    depthMm: mm(150),
+    massKg: codeBasis === 'us' ? 10 * KG_PER_LB : 5,
+  });
 }
 
 export function bracketHole(

@@ -2,7 +2,7 @@ import { findClearMoves, isClear } from '../clearance/clear-moves.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { bodyOf } from '../gear/body.ts';
 import type { GearType } from '../plan/gear-type.ts';
-import { hookLineForGap, USUAL_GAP_MM } from '../wireway/hook-line.ts';
+import { hookLineForGap, usualGapMm } from '../wireway/hook-line.ts';
 import { usualSide } from '../wireway/unit-at-wireway.ts';
 
 /** Where new gear is hung first: at the face’s wireway if it has one, clear of its neighbours if there is room. */
@@ -21,7 +21,9 @@ export function hangSpot(
   const wireway = (prepared.onFace.get(faceId) ?? []).find((item) => item.type.kind === 'wireway');
   const side = usualSide(type);
   const yMm =
-    wireway !== undefined && side !== null ? hookLineForGap(centred, wireway, side, USUAL_GAP_MM) : centredY;
+    wireway !== undefined && side !== null
+      ? hookLineForGap(centred, wireway, side, usualGapMm(prepared.plan.codeBasis))
+      : centredY;
   const hung: Hung = { ...centred, placement: { ...placement, yMm }, body: bodyOf(type, { xMm, yMm }) };
   if (isClear(prepared, hung)) return { xMm, yMm };
   const [nearest] = findClearMoves(prepared, hung);

@@ -14,6 +14,11 @@ export type Reader = {
 export const INCH_READER: Reader = { system: 'inch', inchDenominator: 16, metricStepMm: 1 };
 export const METRIC_READER: Reader = { system: 'metric', inchDenominator: 16, metricStepMm: 1 };
 
+/** How a job is read until a person says otherwise: in the units of its trade. */
+export function readerOfTrade(codeBasis: 'us' | 'iec'): Reader {
+  return codeBasis === 'us' ? INCH_READER : METRIC_READER;
+}
+
 /** A mark that can be made: the length rounded to the reader's step, and by how much that moved it. */
 export type Mark = { readonly text: string; readonly roundedMm: number; readonly errorMm: number };
 

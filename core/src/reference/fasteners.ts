@@ -1,5 +1,5 @@
 import { mmFromInch, MM_PER_INCH } from '../quantity/convert.ts';
-import { practice, published, type ReferenceTable } from './source.ts';
+import { practice, published, type ReferenceTable, type Trade } from './source.ts';
 
 /** Screws for wood by size: shank and root diameter, inches; of lags also the tip that does not hold. */
 export type ScrewSize = {
@@ -30,8 +30,57 @@ export const SCREWS: ReferenceTable<readonly ScrewSize[]> = {
   ],
 };
 
-/** Screws come in lengths of half an inch. */
-export const SCREW_STOCK_IN = 0.5;
+type MetricScrew = Pick<ScrewSize, 'name' | 'kind' | 'yieldPsi'> & {
+  readonly shankMm: number;
+  readonly rootMm: number;
+  readonly tipMm: number;
+};
+
+/** Metric coach and wood screws. Their strength goes by the same equations, which take any diameter. */
+export const METRIC_SCREWS: ReferenceTable<readonly MetricScrew[]> = {
+  title: 'Metric coach and wood screws: shank, root and tip, mm, and bending yield strength, psi',
+  basis: 'iec',
+  source: published('Hexagon head wood screws', 'DIN 571, thread and core diameters', 'as recalled'),
+  confidence: {
+    level: 'medium',
+    doubted: [
+      'cores of wood screws: about 0.65 of the thread',
+      'tips: about 0.6 of the thread',
+      'yield strengths: those of the nearest inch sizes, rounded down',
+    ],
+  },
+  rows: [
+    { name: '4 mm wood screw', kind: 'wood-screw', shankMm: 4, rootMm: 2.6, tipMm: 0, yieldPsi: 90_000 },
+    { name: '4.5 mm wood screw', kind: 'wood-screw', shankMm: 4.5, rootMm: 2.9, tipMm: 0, yieldPsi: 80_000 },
+    { name: '5 mm wood screw', kind: 'wood-screw', shankMm: 5, rootMm: 3.2, tipMm: 0, yieldPsi: 80_000 },
+    { name: '6 mm wood screw', kind: 'wood-screw', shankMm: 6, rootMm: 3.9, tipMm: 0, yieldPsi: 70_000 },
+    { name: '6 mm coach screw', kind: 'lag', shankMm: 6, rootMm: 4.2, tipMm: 3.6, yieldPsi: 70_000 },
+    { name: '8 mm coach screw', kind: 'lag', shankMm: 8, rootMm: 5.6, tipMm: 4.8, yieldPsi: 60_000 },
+    { name: '10 mm coach screw', kind: 'lag', shankMm: 10, rootMm: 7, tipMm: 6, yieldPsi: 45_000 },
+    { name: '12 mm coach screw', kind: 'lag', shankMm: 12, rootMm: 9, tipMm: 7.2, yieldPsi: 45_000 },
+  ],
+};
+
+/** The screws of each trade, in inches as the equations take them. */
+export const SCREWS_OF: Readonly<Record<Trade, readonly ScrewSize[]>> = {
+  us: SCREWS.rows,
+  iec: METRIC_SCREWS.rows.map(({ name, kind, shankMm, rootMm, tipMm, yieldPsi }) => ({
+    name,
+    kind,
+    shankIn: shankMm / MM_PER_INCH,
+    rootIn: rootMm / MM_PER_INCH,
+    tipIn: tipMm / MM_PER_INCH,
+    yieldPsi,
+  })),
+};
+
+/** Lengths that screws come in, mm: by half inches, or as metric ones do; beyond the last by its step. */
+export const SCREW_LENGTHS_MM: Readonly<
+  Record<Trade, { readonly listed: readonly number[]; readonly stepMm: number }>
+> = {
+  us: { listed: [], stepMm: MM_PER_INCH / 2 },
+  iec: { listed: [16, 20, 25, 30, 35, 40, 45, 50], stepMm: 10 },
+};
 
 /** Specific gravity of wood by species, and of sheets. */
 export const SPECIES_GRAVITY: ReferenceTable<Readonly<Record<string, number>>> = {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { prepare } from '../check/prepared.ts';
-import { newCircuit, NEW_RUN, atGear } from '../conductor/new-circuit.ts';
+import { newCircuit, newRun, atGear } from '../conductor/new-circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { boxObstacle, foldOf, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { NEAR_END_MM, separationOf } from './apart.ts';
@@ -60,7 +60,7 @@ function site(asked: readonly Asked[], blocks: readonly (readonly [number, numbe
       name: `R${index}`,
       from: { placement: `a${index}`, knockout: 'bottom' },
       to: { placement: `b${index}`, knockout: 'top' },
-      ...NEW_RUN,
+      ...newRun('us'),
       ...(conduit ? { laid: { as: 'conduit', size: '1/2' } as const } : {}),
       circuits: [`c${index}`],
     })),

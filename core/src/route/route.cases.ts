@@ -1,4 +1,4 @@
-import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { getSample } from '../gear/samples.ts';
 import { boxObstacle } from '../demo/parts.ts';
@@ -66,7 +66,7 @@ function throughCavity(memberDepthMm: number): PlanEdit[] {
         name: 'In the cavity',
         from: { placement: 'cavity-a', knockout: 'bottom' },
         to: { placement: 'cavity-b', knockout: 'bottom' },
-        ...NEW_RUN,
+        ...newRun('us'),
         circuits: [],
       },
     },

@@ -4,6 +4,7 @@ import type { Obstacle } from '../plan/obstacle.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PointMm } from '../plan/values.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import { ofTrade } from '../quantity/trade-size.ts';
 
 // What new faces, framing and obstacles start from, where nothing else is said. Lengths in mm.
 
@@ -104,15 +105,23 @@ function bareObstacle(id: string, name: string, kind: Obstacle['kind']) {
 
 /** Kinds that run along a line; new ones lie behind the face, where no drill may meet them. */
 const LINES: readonly Obstacle['kind'][] = ['pipe', 'cable', 'fuel-line'];
+/** From a hidden line (practice): an inch or two. */
 const NO_DRILL_MM = 50;
 
 /** Something new on a face, in its lower left, to be moved and sized. */
-export function newObstacle(id: string, name: string, kind: Obstacle['kind']): Obstacle {
-  if (!LINES.includes(kind)) return boxObstacle(id, name, kind, [100, 100, 400, 300]);
+export function newObstacle(
+  codeBasis: Plan['codeBasis'],
+  id: string,
+  name: string,
+  kind: Obstacle['kind'],
+): Obstacle {
+  const mm = (metric: number) => ofTrade(codeBasis, metric);
+  if (kind === 'door') return boxObstacle(id, name, kind, [mm(100), 0, mm(900), mm(2000)]);
+  if (!LINES.includes(kind)) return boxObstacle(id, name, kind, [mm(100), mm(100), mm(400), mm(300)]);
   const ends: PointMm[] = [
-    [100, 300],
-    [900, 300],
+    [mm(100), mm(300)],
+    [mm(900), mm(300)],
   ];
-  const thickMm = kind === 'cable' ? 10 : 25;
-  return lineObstacle(id, name, kind, ends, thickMm, { isHidden: true, noDrillMm: NO_DRILL_MM });
+  const thickMm = mm(kind === 'cable' ? 10 : 25);
+  return lineObstacle(id, name, kind, ends, thickMm, { isHidden: true, noDrillMm: mm(NO_DRILL_MM) });
 }

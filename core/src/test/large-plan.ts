@@ -1,5 +1,5 @@
 import { NEW_PENETRATION } from '../plan/penetration.ts';
-import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { foldOf, hungAtMm, planOf, reverseOf } from '../demo/parts.ts';
 import { knockoutAt, newGearType, fourHoles } from '../gear/new-gear.ts';
@@ -338,7 +338,7 @@ function runsOfRoom(room: number): Plan['runs'] {
     name: `Run ${room + 1}.${index + 1}`,
     from,
     to,
-    ...NEW_RUN,
+    ...newRun('us'),
     circuits: [`cable-${room}-${index}`],
     slackEachEndMm: 300,
   });

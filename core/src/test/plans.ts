@@ -1,4 +1,4 @@
-import { atGear, newCircuit, NEW_RUN } from '../conductor/new-circuit.ts';
+import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import { USUAL_ROUTING, type Run } from '../plan/run.ts';
 import { METRIC_READER } from '../quantity/format.ts';
 import { toldText, type Told } from '../quantity/told.ts';
@@ -98,7 +98,7 @@ export function cables(
 ): Pick<Plan, 'runs' | 'circuits'> {
   return {
     runs: runs.map(({ id, name, from, to, slackEachEndMm }) => ({
-      ...NEW_RUN,
+      ...newRun('us'),
       id,
       name,
       from,

@@ -1,13 +1,16 @@
+import { ofTrade } from '../quantity/trade-size.ts';
+import type { Plan } from '../plan/plan.ts';
 import { gearName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import type { Hung } from '../check/prepared.ts';
-import { mmFromInch } from '../quantity/convert.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import type { WirewaySide } from './unit-at-wireway.ts';
 
 /** Visible gap a unit is hung with at a wireway at first: room for two fittings and some adjustment (practice). */
-export const USUAL_GAP_MM = mmFromInch(3);
+export function usualGapMm(codeBasis: Plan['codeBasis']): number {
+  return ofTrade(codeBasis, 75);
+}
 
 /** How a unit stands over a wireway, or hangs under it: all heights in mm. */
 export type HookLineStack = {

@@ -15,7 +15,7 @@ import { sizeText } from '../reference/conductor-sizes.ts';
 import { practice } from '../reference/source.ts';
 import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
 import { isFittingSize, LONGEST_NIPPLE_MM, nippleCut, type NippleCut } from './nipple.ts';
-import { hookLineForGap, hookLineStack, USUAL_GAP_MM } from './hook-line.ts';
+import { hookLineForGap, hookLineStack, usualGapMm } from './hook-line.ts';
 
 const meta: CheckMeta = {
   id: 'wireway.nipple',
@@ -25,7 +25,7 @@ const meta: CheckMeta = {
   parameters: [
     {
       name: 'Suggested gap',
-      value: USUAL_GAP_MM,
+      value: usualGapMm('us'),
       unit: 'mm',
       why: 'Schools differ between a visible nipple and fittings nearly touching; this leaves adjustment.',
     },
@@ -46,10 +46,10 @@ const meta: CheckMeta = {
 };
 
 function checkWireway(prepared: Prepared, wireway: Hung): Found[] {
-  return wirewayHoles(prepared, wireway.id).flatMap(checkHole);
+  return wirewayHoles(prepared, wireway.id).flatMap((hole) => checkHole(prepared, hole));
 }
 
-function checkHole(hole: WirewayHole): Found[] {
+function checkHole(prepared: Prepared, hole: WirewayHole): Found[] {
   const { unit, wireway, knockout, nipple, side } = hole;
   const common = {
     data: { unit: gearName(unit.id), size: sizeText(knockout.tradeSize) },
@@ -78,7 +78,7 @@ function checkHole(hole: WirewayHole): Found[] {
       measured: { value: measuredMm, unit: 'mm' },
       required: { value: requiredMm, unit: 'mm' },
       working: () => cut.working,
-      fixes: () => [fixOf(hole, cut, gapMm)],
+      fixes: () => [fixOf(prepared, hole, cut, gapMm)],
     }),
   ];
 }
@@ -89,9 +89,14 @@ function figures(cut: NippleCut, gapMm: number): [number, number] {
   return [cut.cutMm, cut.problem === 'too-long' ? cut.maxCutMm : cut.minCutMm];
 }
 
-function fixOf({ unit, wireway, nipple, side }: WirewayHole, cut: NippleCut, gapMm: number): Fix {
+function fixOf(
+  prepared: Prepared,
+  { unit, wireway, nipple, side }: WirewayHole,
+  cut: NippleCut,
+  gapMm: number,
+): Fix {
   if (cut.problem === 'fittings-touch' || cut.problem === 'no-nipple') {
-    const wantedMm = Math.max(USUAL_GAP_MM, cut.minGapMm);
+    const wantedMm = Math.max(usualGapMm(prepared.plan.codeBasis), cut.minGapMm);
     return {
       message: 'set-gap',
       data: { unit: gearName(unit.id), gap: { value: wantedMm, unit: 'mm' } },

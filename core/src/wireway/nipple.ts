@@ -40,7 +40,9 @@ export type NippleCut = {
 };
 
 /** How much shorter than the gap a new nipple is cut: about a quarter inch (practice). */
-export const NEW_PLAY_MM = mmFromInch(0.25);
+export function newPlayMm(codeBasis: 'us' | 'iec'): number {
+  return codeBasis === 'us' ? mmFromInch(0.25) : 6;
+}
 
 export function isFittingSize(size: ConduitSize): size is FittingSize {
   return size in CONNECTOR_INSERTION.rows;

@@ -102,7 +102,7 @@ describe('a unit under a wireway', () => {
     if (!fixed.ok) throw new Error(JSON.stringify(fixed.fault.message));
     expect(findingsOf(nippleCheck, prepare(fixed.value.plan))).toEqual([]);
     // The usual gap of 3 in, then 100 down to the hook line.
-    expect(fixed.value.plan.placements.find(({ id }) => id === 'u')?.yMm).toBeCloseTo(1350 - 76.2 - 100, 9);
+    expect(fixed.value.plan.placements.find(({ id }) => id === 'u')?.yMm).toBeCloseTo(1350 - 75 - 100, 9);
   });
 
   test('does not mind the holes in the other side of the wireway', () => {
@@ -127,7 +127,7 @@ describe('a unit under a wireway', () => {
     const bare = prepare({ ...of, placements: of.placements.filter(({ id }) => id === 'ww') });
     const unit = of.gearTypes.find(({ id }) => id === 'unit');
     if (unit === undefined) throw new Error('no unit');
-    expect(hangSpot(bare, unit, 'w').yMm).toBeCloseTo(1350 - 76.2 - 100, 9);
+    expect(hangSpot(bare, unit, 'w').yMm).toBeCloseTo(1350 - 75 - 100, 9);
   });
 
   test('cannot be joined by a knockout in its side', () => {

@@ -185,7 +185,7 @@ describe('wireway checks', () => {
   test('find a gap too short for two fittings and offer one that clears it', () => {
     const [finding] = findingsOf(nippleCheck, prepare(overWireway([100], 40)));
     expect(finding).toMatchObject({ message: 'fittings-touch', severity: 'stop' });
-    expect(finding?.fixes[0]?.edits[0]).toMatchObject({ kind: 'move-placement', yMm: 900 + 76.2 + 500 });
+    expect(finding?.fixes[0]?.edits[0]).toMatchObject({ kind: 'move-placement', yMm: 900 + 75 + 500 });
   });
 
   test('ask for measured fittings where none are tabled', () => {

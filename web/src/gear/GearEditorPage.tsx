@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { gearIdOf } from '@zarnel/core/files';
-import { newGearType, type GearType } from '@zarnel/core/plan';
+import { firstGearType, type GearType } from '@zarnel/core/plan';
 import { Preferences } from '../pages/Preferences.tsx';
 import {
   refusalText,
@@ -21,7 +21,9 @@ export function GearEditorPage() {
   const reader = useAppSelector((state) => state.view.reader);
   const isNew = gearId === 'new';
   const { data, isError } = useGearDetailQuery(gearId, { skip: isNew });
-  const [draft, setDraft] = useState<GearType | null>(isNew ? newGearType('new', 'New gear', 'other') : null);
+  const [draft, setDraft] = useState<GearType | null>(
+    isNew ? firstGearType(reader.system === 'inch' ? 'us' : 'iec', 'new', 'New gear', 'other') : null,
+  );
   const [said, setSaid] = useState<{ readonly isFault: boolean; readonly text: string } | null>(null);
   const [create, creating] = useCreateGearMutation();
   const [save, saving] = useSaveGearMutation();

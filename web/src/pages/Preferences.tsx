@@ -10,13 +10,14 @@ export function Preferences() {
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
   }, [theme]);
+  const job = useAppSelector((state) => state.plan.jobId);
   const other = reader.system === 'inch' ? 'metric' : 'inch';
   return (
     <>
       <Button
         look="quiet"
         aria-label={`Units: ${reader.system === 'inch' ? 'inches' : 'millimetres'}. Change`}
-        onClick={() => dispatch(viewSlice.actions.systemChosen(other))}
+        onClick={() => dispatch(viewSlice.actions.systemChosen({ system: other, job }))}
       >
         {reader.system === 'inch' ? 'Inches' : 'mm'}
       </Button>

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { INCH_READER, METRIC_READER } from '@zarnel/core/words';
 import { readPreferences, writePreferences } from './preferences.ts';
-import { viewSlice } from './view-slice.ts';
+import { viewSlice, withReader } from './view-slice.ts';
 
 function storage(text: string | null) {
   const kept = { text };
@@ -14,11 +14,19 @@ describe('preferences', () => {
     const view = {
       ...viewSlice.getInitialState(),
       reader: METRIC_READER,
+      usualSystem: 'metric',
+      systemOfJob: { a: 'inch' },
       theme: 'night',
       person: 'Ada "Q" Mapp',
     } as const;
     writePreferences(place, view);
-    expect(readPreferences(place)).toEqual({ reader: METRIC_READER, theme: 'night', person: 'Ada "Q" Mapp' });
+    expect(readPreferences(place)).toEqual({
+      reader: METRIC_READER,
+      usualSystem: 'metric',
+      systemOfJob: { a: 'inch' },
+      theme: 'night',
+      person: 'Ada "Q" Mapp',
+    });
   });
 
   test.each([null, '', '{', '{"system":"furlongs","theme":7}'])('are none where %p is kept', (text) => {
@@ -31,16 +39,33 @@ describe('viewSlice', () => {
 
   test('changes units, theme and bench without losing the selection', () => {
     let state = reducer(undefined, actions.selected({ kind: 'penetration', id: 'p' }));
-    state = reducer(state, actions.systemChosen('metric'));
+    state = reducer(state, actions.systemChosen({ system: 'metric', job: null }));
     state = reducer(state, actions.themeChosen('night'));
     state = reducer(state, actions.benchFolded());
     expect(state).toMatchObject({
-      reader: METRIC_READER,
+      usualSystem: 'metric',
       theme: 'night',
       isBenchFolded: true,
       selection: { id: 'p' },
     });
-    expect(reducer(state, actions.systemChosen('inch')).reader).toBe(INCH_READER);
+  });
+
+  test('reads each job in the units of its trade, or as the person chose for it; all else in theirs', () => {
+    const us = { jobId: 'u', plan: { codeBasis: 'us' } } as const;
+    const iec = { jobId: 'i', plan: { codeBasis: 'iec' } } as const;
+    const none = { jobId: null, plan: null };
+    let state = reducer(undefined, actions.systemChosen({ system: 'metric', job: null }));
+    const readers = () => [us, iec, none].map((open) => withReader(state, open).reader);
+    expect(readers()).toEqual([INCH_READER, METRIC_READER, METRIC_READER]);
+    state = reducer(state, actions.systemChosen({ system: 'inch', job: null }));
+    expect(readers()).toEqual([INCH_READER, METRIC_READER, INCH_READER]);
+    state = reducer(state, actions.systemChosen({ system: 'inch', job: 'i' }));
+    state = reducer(state, actions.systemChosen({ system: 'metric', job: 'u' }));
+    expect(readers()).toEqual([METRIC_READER, INCH_READER, INCH_READER]);
+    for (let more = 0; more < 600; more++)
+      state = reducer(state, actions.systemChosen({ system: 'inch', job: `j${more}` }));
+    expect(Object.keys(state.systemOfJob)).toHaveLength(500);
+    expect(state.systemOfJob).toHaveProperty('j599');
   });
 
   test('lets go of what belongs to a job when the job is left', () => {

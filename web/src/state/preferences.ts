@@ -5,19 +5,23 @@ import type { ViewState } from './view-slice.ts';
 
 const KEY = 'zarnel-preferences';
 
+const systemSchema = z.enum(['inch', 'metric']);
+
 /** Each for itself: one that cannot be read is none, and takes no other along. */
 const preferencesSchema = z.object({
-  system: z.enum(['inch', 'metric']).optional().catch(undefined),
+  system: systemSchema.optional().catch(undefined),
+  systemOfJob: z.record(z.string(), systemSchema).optional().catch(undefined),
   theme: z.enum(['day', 'night']).optional().catch(undefined),
   person: z.string().optional().catch(undefined),
 });
 
 /** What one person prefers, kept in this browser. Unreadable preferences are no preferences. */
 export function readPreferences(storage: Pick<Storage, 'getItem'>): Partial<ViewState> {
-  const { system, theme, person } =
+  const { system, systemOfJob, theme, person } =
     preferencesSchema.safeParse(parsed(storage.getItem(KEY) ?? '')).data ?? {};
   return {
-    ...(system === 'metric' ? { reader: METRIC_READER } : {}),
+    ...(system === 'metric' ? { usualSystem: system, reader: METRIC_READER } : {}),
+    ...(systemOfJob === undefined ? {} : { systemOfJob }),
     ...(theme === 'night' ? { theme } : {}),
     ...(person === undefined ? {} : { person: cutText(person, MOST_PERSON_CHARACTERS) }),
   };
@@ -33,7 +37,7 @@ function parsed(text: string): unknown {
 
 export function writePreferences(
   storage: Pick<Storage, 'setItem'>,
-  { reader, theme, person }: ViewState,
+  { usualSystem, systemOfJob, theme, person }: ViewState,
 ): void {
-  storage.setItem(KEY, JSON.stringify({ system: reader.system, theme, person }));
+  storage.setItem(KEY, JSON.stringify({ system: usualSystem, systemOfJob, theme, person }));
 }

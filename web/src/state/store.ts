@@ -1,19 +1,28 @@
-import { configureStore } from '@reduxjs/toolkit';
+import { combineReducers, configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { planSlice } from './plan-slice.ts';
 import { readPreferences, writePreferences } from './preferences.ts';
 import { serverApi } from './server-api.ts';
-import { viewSlice } from './view-slice.ts';
+import { viewSlice, withReader } from './view-slice.ts';
 
 /** The development checks walk the whole state at each dispatch; the document is left out of them. */
 const ignored = { ignoredPaths: ['plan'] };
 
+const slices = combineReducers({
+  [planSlice.name]: planSlice.reducer,
+  [viewSlice.name]: viewSlice.reducer,
+  [serverApi.reducerPath]: serverApi.reducer,
+});
+
+/** The slices, and after each action the units of what is open then: no job is ever shown in those of another. */
+const reducer: typeof slices = (before, action) => {
+  const state = slices(before, action);
+  const view = withReader(state.view, state.plan);
+  return view === state.view ? state : { ...state, view };
+};
+
 export const store = configureStore({
-  reducer: {
-    [planSlice.name]: planSlice.reducer,
-    [viewSlice.name]: viewSlice.reducer,
-    [serverApi.reducerPath]: serverApi.reducer,
-  },
+  reducer,
   preloadedState: { view: { ...viewSlice.getInitialState(), ...readPreferences(localStorage) } },
   middleware: (getDefault) =>
     getDefault({
@@ -29,7 +38,13 @@ export const useAppSelector = useSelector.withTypes<AppState>();
 let kept = store.getState().view;
 store.subscribe(() => {
   const { view } = store.getState();
-  if (view.reader === kept.reader && view.theme === kept.theme && view.person === kept.person) return;
+  if (
+    view.usualSystem === kept.usualSystem &&
+    view.systemOfJob === kept.systemOfJob &&
+    view.theme === kept.theme &&
+    view.person === kept.person
+  )
+    return;
   kept = view;
   writePreferences(localStorage, view);
 });

@@ -1,6 +1,7 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Ref } from '@zarnel/core/checks';
-import { INCH_READER, METRIC_READER, type Reader } from '@zarnel/core/words';
+import type { Plan } from '@zarnel/core/plan';
+import { INCH_READER, METRIC_READER, readerOfTrade, type Reader } from '@zarnel/core/words';
 import type { ToldWaiting } from './outbox.ts';
 
 /** Gear where it might hang. */
@@ -12,7 +13,11 @@ export type ViewState = {
   readonly also: readonly string[];
   /** The face whose story poles are shown; null takes the plan's root. */
   readonly faceInHand: string | null;
+  /** How lengths are told and read on the screen: see `withReader`. */
   readonly reader: Reader;
+  /** In which units this person reads where no job is open, and where they chose so, each job. */
+  readonly usualSystem: Reader['system'];
+  readonly systemOfJob: Readonly<Record<string, Reader['system']>>;
   readonly theme: 'day' | 'night';
   readonly isBenchFolded: boolean;
   /** The job’s gear type that is being changed. */
@@ -38,6 +43,8 @@ const initial: ViewState = {
   also: [],
   faceInHand: null,
   reader: INCH_READER,
+  usualSystem: 'inch',
+  systemOfJob: {},
   theme: 'day',
   isBenchFolded: false,
   gearInHand: null,
@@ -49,6 +56,31 @@ const initial: ViewState = {
   person: '',
   waiting: [],
 };
+
+/** Of how many jobs a choice is kept: the newest. */
+const MOST_CHOSEN = 500;
+
+function withJob(
+  chosen: ViewState['systemOfJob'],
+  job: string,
+  system: Reader['system'],
+): ViewState['systemOfJob'] {
+  const others = Object.entries(chosen).filter(([id]) => id !== job);
+  return Object.fromEntries([...others.slice(1 - MOST_CHOSEN), [job, system]]);
+}
+
+/** The view with the reader of what is open: as the person chose for this job, else by the job’s own trade. */
+export function withReader(
+  view: ViewState,
+  open: { readonly jobId: string | null; readonly plan: Pick<Plan, 'codeBasis'> | null },
+): ViewState {
+  const chosen = open.jobId === null ? undefined : view.systemOfJob[open.jobId];
+  const system =
+    chosen ?? (open.plan === null ? view.usualSystem : readerOfTrade(open.plan.codeBasis).system);
+  return view.reader.system === system
+    ? view
+    : { ...view, reader: system === 'inch' ? INCH_READER : METRIC_READER };
+}
 
 export const viewSlice = createSlice({
   name: 'view',
@@ -95,10 +127,14 @@ export const viewSlice = createSlice({
       ...(state as ViewState),
       waiting: payload,
     }),
-    systemChosen: (state, { payload }: PayloadAction<Reader['system']>) => ({
-      ...state,
-      reader: payload === 'inch' ? INCH_READER : METRIC_READER,
-    }),
+    /** For the open job alone, else for all that is no job. */
+    systemChosen: (
+      state,
+      { payload: { system, job } }: PayloadAction<{ system: Reader['system']; job: string | null }>,
+    ): ViewState =>
+      job === null
+        ? { ...(state as ViewState), usualSystem: system }
+        : { ...(state as ViewState), systemOfJob: withJob(state.systemOfJob, job, system) },
     themeChosen: (state, { payload }: PayloadAction<ViewState['theme']>) => ({ ...state, theme: payload }),
     benchFolded: (state) => ({ ...state, isBenchFolded: !state.isBenchFolded }),
   },

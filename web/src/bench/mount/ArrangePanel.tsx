@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   mostUsedWireway,
-  USUAL_GAP_MM,
+  usualGapMm,
   USUAL_WEIGHTS,
   type ArrangeAnswer,
   type ArrangeProgress,
@@ -55,7 +55,7 @@ function ArrangeFace({ faceInHand, plan, prepared, reader }: Props & { readonly 
   const wireways = items.filter(({ type }) => type.kind === 'wireway');
   const [stays, setStays] = useState<ReadonlySet<string>>(new Set());
   const [wantedWireway, setWireway] = useState<string | null>(null);
-  const [gapMm, setGapMm] = useState(USUAL_GAP_MM);
+  const [gapMm, setGapMm] = useState(usualGapMm(plan.codeBasis));
   const [weights, setWeights] = useState(USUAL_WEIGHTS);
   const [links, setLinks] = useState<readonly (readonly [string, string])[]>([]);
   const [progress, setProgress] = useState<ArrangeProgress | null>(null);

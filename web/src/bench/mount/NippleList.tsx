@@ -1,7 +1,7 @@
 import {
   hookLineStack,
   isFittingSize,
-  NEW_PLAY_MM,
+  newPlayMm,
   nippleCut,
   sideOfKnockout,
   sizeText,
@@ -36,7 +36,7 @@ export function NippleList({ item, wireway, side, plan, reader }: Props) {
     for (const knockout of open) {
       const id = freshId(reserved, `${item.id}-${knockout.id}`);
       const from = { placement: item.id, knockout: knockout.id };
-      const nipple: Nipple = { id, from, wireway: wireway.id, playMm: NEW_PLAY_MM };
+      const nipple: Nipple = { id, from, wireway: wireway.id, playMm: newPlayMm(plan.codeBasis) };
       reserved = { ...reserved, nipples: [...reserved.nipples, nipple] };
       edits.push({ kind: 'add-nipple', nipple });
     }

@@ -3,7 +3,7 @@ import {
   fillSections,
   lineUpEdits,
   sizeWords,
-  USUAL_GAP_MM,
+  usualGapMm,
   wirewayHoles,
   type Hung,
   type LineUp,
@@ -44,7 +44,7 @@ function lineUpWords(edges: string): readonly (readonly [LineUp, string])[] {
 
 /** A wireway’s own affairs: the units over it in line, and what lies in it stretch by stretch. */
 export function WirewaySection({ wireway, plan, prepared, reader }: Props) {
-  const [gapMm, setGapMm] = useState(USUAL_GAP_MM);
+  const [gapMm, setGapMm] = useState(usualGapMm(plan.codeBasis));
   const [fault, setFault] = useState<string | null>(null);
   const [side = 'top', otherSide] = new Set(wirewayHoles(prepared, wireway.id).map((hole) => hole.side));
   const edges = EDGE_WORDS[otherSide === undefined ? side : 'both'];

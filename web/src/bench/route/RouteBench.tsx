@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { penetrationSpot, type Evaluation } from '@zarnel/core/figures';
-import { freshId, NEW_PENETRATION, NEW_RUN, type Plan, type Port } from '@zarnel/core/plan';
+import { freshId, NEW_PENETRATION, newRun, type Plan, type Port } from '@zarnel/core/plan';
 import { countText, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
@@ -103,7 +103,7 @@ function AddRun({ plan }: { readonly plan: Plan }) {
     if (fromPort === undefined || toPort === undefined) return;
     const id = freshId(plan, 'run');
     const run = { id, name: `Run ${plan.runs.length + 1}`, from: fromPort, to: toPort };
-    if (makeEdits([{ kind: 'add-run', run: { ...run, ...NEW_RUN, circuits: [] } }])) {
+    if (makeEdits([{ kind: 'add-run', run: { ...run, ...newRun(plan.codeBasis), circuits: [] } }])) {
       dispatch(viewSlice.actions.selected({ kind: 'run', id }));
     }
   };

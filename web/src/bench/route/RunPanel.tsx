@@ -1,6 +1,6 @@
 import { CONDUIT_SIZES, type RoutedRun, type Routes, type RunDetail } from '@zarnel/core/figures';
 import type { Plan, Run } from '@zarnel/core/plan';
-import { countText, formatLength, type Reader } from '@zarnel/core/words';
+import { countText, formatLength, type Reader, roundFor } from '@zarnel/core/words';
 import { useAppSelector } from '../../state/store.ts';
 import { evaluator } from '../../workers/compute.ts';
 import { useDetail } from './use-detail.ts';
@@ -166,7 +166,7 @@ function GoesBy({
   // On its way there, or in the middle of what it has on that face.
   const startOn = (id: string) => {
     const leg = routed?.legs.find((each) => each.face === id);
-    return { xMm: leg?.to[0] ?? 100, yMm: leg?.to[1] ?? 100 };
+    return { xMm: leg?.to[0] ?? roundFor(reader, 100), yMm: leg?.to[1] ?? roundFor(reader, 100) };
   };
   const setVia = (via: Run['via']) => tryEdit({ kind: 'set-run', run: { ...run, via } });
   const nameOf = (id: string) =>

@@ -1,6 +1,6 @@
 import { AWG_SIZES, INSULATION_NAMES, MM2_SIZES } from '@zarnel/core/figures';
 import { MOST_COUNT, MOST_SETS, setsOf, type CircuitWire, type Plan } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
+import { type Reader, roundFor } from '@zarnel/core/words';
 import { CountField } from '../../ui/CountField.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -39,7 +39,8 @@ export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
         ]}
         onChange={(value) => {
           if (value === 'program') onChange({ size: { by: 'program' } });
-          else if (value === 'measured') onChange({ size: { by: 'measured', diameterMm: 6 } });
+          else if (value === 'measured')
+            onChange({ size: { by: 'measured', diameterMm: roundFor(reader, 6) } });
           else if (system === 'awg') {
             const awg = AWG_SIZES.find((each) => each === value);
             if (awg !== undefined) onChange({ size: { by: 'awg', size: awg } });
@@ -108,7 +109,9 @@ export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
         label="One cable with a sheath"
         isOn={made.as === 'cable'}
         onChange={(isCable) =>
-          void onChange({ made: isCable ? { as: 'cable', diameterMm: 12 } : { as: 'singles' } })
+          void onChange({
+            made: isCable ? { as: 'cable', diameterMm: roundFor(reader, 12) } : { as: 'singles' },
+          })
         }
       />
       {made.as === 'cable' && (

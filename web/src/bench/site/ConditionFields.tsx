@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { ConditionKey, Conditions } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
+import { type Reader, roundFor } from '@zarnel/core/words';
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -136,8 +136,14 @@ function Row(props: {
   );
 }
 
-const FIRST_CLOSED = { kind: 'closed', widthMm: 1000, heightMm: 600, depthMm: 500, vents: [] } as const;
-const FIRST_VENT = { diameterMm: 80, heightMm: 100 };
+function firstClosed(reader: Reader): Conditions['air'] {
+  const mm = (metric: number) => roundFor(reader, metric);
+  return { kind: 'closed', widthMm: mm(1000), heightMm: mm(600), depthMm: mm(500), vents: [] };
+}
+
+function firstVent(reader: Reader) {
+  return { diameterMm: roundFor(reader, 75), heightMm: roundFor(reader, 100) };
+}
 
 function AirFields(props: {
   readonly air: Conditions['air'];
@@ -154,7 +160,7 @@ function AirFields(props: {
           { value: 'open', label: 'Open room' },
           { value: 'closed', label: 'Closed space' },
         ]}
-        onChange={(kind) => set(kind === 'open' ? { kind: 'open' } : { ...FIRST_CLOSED, vents: [] })}
+        onChange={(kind) => set(kind === 'open' ? { kind: 'open' } : firstClosed(reader))}
       />
       {air.kind === 'closed' && (
         <>
@@ -206,7 +212,9 @@ function AirFields(props: {
               </fieldset>
             );
           })}
-          <Button onClick={() => set({ ...air, vents: [...air.vents, FIRST_VENT] })}>Add a vent</Button>
+          <Button onClick={() => set({ ...air, vents: [...air.vents, firstVent(reader)] })}>
+            Add a vent
+          </Button>
         </>
       )}
     </>

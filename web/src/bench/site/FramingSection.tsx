@@ -1,6 +1,6 @@
 import type { SiteFace } from '@zarnel/core/figures';
 import { freshIdIn, usualStuds, type Framing, type Plan } from '@zarnel/core/plan';
-import { formatExactLength, type Reader } from '@zarnel/core/words';
+import { formatExactLength, type Reader, roundFor } from '@zarnel/core/words';
 import { tryEdits, makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
@@ -170,7 +170,12 @@ function FramingFields({
           <Button
             look="quiet"
             onClick={() =>
-              set({ at: { ...at, centresMm: [...at.centresMm, (at.centresMm.at(-1) ?? 0) + 400] } })
+              set({
+                at: {
+                  ...at,
+                  centresMm: [...at.centresMm, (at.centresMm.at(-1) ?? 0) + roundFor(reader, 400)],
+                },
+              })
             }
           >
             One more

@@ -1,5 +1,5 @@
 import { freshId, SAMPLE_MATERIALS, type Material, type Plan, type Result } from '@zarnel/core/plan';
-import { formatQuantity, parseMeasure, sourceText, type Reader } from '@zarnel/core/words';
+import { formatQuantity, parseMeasure, sourceText, type Reader, roundFor } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -38,7 +38,7 @@ export function MaterialsTab({ plan, reader }: Props) {
               material: {
                 id: freshId(plan, 'material'),
                 name: 'New material',
-                thicknessMm: 12,
+                thicknessMm: roundFor(reader, 12),
                 holding: 'unknown',
                 skin: 'unknown',
                 fireClass: 'unknown',

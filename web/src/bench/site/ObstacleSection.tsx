@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { reachFromFaceMm, type SiteFace } from '@zarnel/core/figures';
 import { freshIdIn, newObstacle, type Obstacle } from '@zarnel/core/plan';
-import { formatLength, type Reader } from '@zarnel/core/words';
+import { formatLength, type Reader, roundFor } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -39,7 +39,12 @@ export function ObstacleSection({ face, reader }: Props) {
             {
               kind: 'set-obstacle',
               face: face.id,
-              obstacle: newObstacle(freshIdIn(face.obstacles, kind), OBSTACLE_WORDS[kind], kind),
+              obstacle: newObstacle(
+                reader.system === 'inch' ? 'us' : 'iec',
+                freshIdIn(face.obstacles, kind),
+                OBSTACLE_WORDS[kind],
+                kind,
+              ),
             },
           ])
         }
@@ -87,7 +92,7 @@ function ObstacleFields({
           { value: 'rise', label: 'By its lid rising' },
         ]}
         onChange={(kind) =>
-          set({ opens: kind === 'swing' ? FIRST_SWING : kind === 'rise' ? FIRST_RISE : null })
+          set({ opens: kind === 'swing' ? FIRST_SWING : kind === 'rise' ? firstRise(reader) : null })
         }
       />
       {opens?.kind === 'swing' && (
@@ -148,7 +153,7 @@ function ObstacleFields({
 }
 
 const FIRST_SWING = { kind: 'swing', hinge: 'left', throughDeg: 90 } as const;
-const FIRST_RISE = { kind: 'rise', riseMm: 150 } as const;
+const firstRise = (reader: Reader) => ({ kind: 'rise', riseMm: roundFor(reader, 150) }) as const;
 const HINGES = [
   { value: 'left', label: 'At its left' },
   { value: 'right', label: 'At its right' },
@@ -226,7 +231,11 @@ function ShapeFields(props: {
       ))}
       <Button
         look="quiet"
-        onClick={() => set({ shape: { ...shape, pointsMm: [...shape.pointsMm, [lastX + STEP_MM, lastY]] } })}
+        onClick={() =>
+          set({
+            shape: { ...shape, pointsMm: [...shape.pointsMm, [lastX + roundFor(reader, STEP_MM), lastY]] },
+          })
+        }
       >
         One more point
       </Button>

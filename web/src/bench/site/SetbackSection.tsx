@@ -1,6 +1,6 @@
 import { edgeName, type SiteFace } from '@zarnel/core/figures';
 import type { Setback } from '@zarnel/core/plan';
-import { toldText, type Reader } from '@zarnel/core/words';
+import { toldText, type Reader, roundFor } from '@zarnel/core/words';
 import { useTelling } from '../use-telling.ts';
 import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -10,7 +10,8 @@ import { Select } from '../../ui/Select.tsx';
 
 type Props = { readonly face: SiteFace; readonly reader: Reader };
 
-const FIRST_SETBACK = { edge: 0, distanceMm: 300, why: 'Edge' };
+const FIRST_SETBACK = { edge: 0, why: 'Edge' };
+const FIRST_DISTANCE_MM = 300;
 
 /** How far modules stay from each edge, and why. */
 export function SetbackSection({ face, reader }: Props) {
@@ -47,7 +48,13 @@ export function SetbackSection({ face, reader }: Props) {
           </Button>
         </fieldset>
       ))}
-      <Button onClick={() => set([...setbacks, FIRST_SETBACK])}>Add a setback</Button>
+      <Button
+        onClick={() =>
+          set([...setbacks, { ...FIRST_SETBACK, distanceMm: roundFor(reader, FIRST_DISTANCE_MM) }])
+        }
+      >
+        Add a setback
+      </Button>
     </>
   );
 }
