@@ -14,7 +14,7 @@ import { frontMm, hungAt, middleOf, type Hung, type Prepared } from '../check/pr
 import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
-import { isClear } from './clear-moves.ts';
+import { byMarks, isClear } from './clear-moves.ts';
 import { isTooClose } from './gaps.ts';
 import { gapsAround, keyOfOther, otherOf, standsIn, type GapAround } from './gaps-around.ts';
 import { MOVE_FIX_MESSAGES } from './move-fix.ts';
@@ -160,7 +160,7 @@ function movesAway(
         isClear(prepared, hungAt(item, xMm + dx * missingMm * times, yMm + dy * missingMm * times)),
       );
       if (step === undefined) return [];
-      const byMm = missingMm * step;
+      const byMm = byMarks(prepared, item, [dx, dy], missingMm * step);
       return [
         {
           way,

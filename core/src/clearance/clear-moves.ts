@@ -3,6 +3,7 @@ import { gearName, obstacleName } from '../plan/names.ts';
 import { gearNear, hungAt, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
 import { bodyOf } from '../gear/body.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
+import { markMmOfTrade } from '../quantity/trade-size.ts';
 import { mayLieUnder, partInBox } from '../site/obstacle-zone.ts';
 import { doBoxesOverlap, growBox, isBoxInside, type BoxMm } from '../geometry/polygon.ts';
 import { gapsAround, standsIn } from './gaps-around.ts';
@@ -60,6 +61,24 @@ export function findCovered(
       : [{ id: obstacle.id, name: obstacleName(item.face.id, obstacle.id), box, isGear: false }];
   });
   return [...gear.filter(({ box }) => doBoxesOverlap(box, item.body)), ...obstacles];
+}
+
+/**
+ * How far to move gear that must move at least so far, by the next mark of the tape where that leaves it clear too: nobody
+ * sets out 3.74 in. `way` is a unit vector along the face.
+ */
+export function byMarks(
+  prepared: Prepared,
+  item: Hung,
+  way: readonly [number, number],
+  leastMm: number,
+): number {
+  const { xMm, yMm } = item.placement;
+  const markMm = markMmOfTrade(prepared.plan.codeBasis);
+  const byMm = Math.ceil((leastMm - TOUCH_MM) / markMm) * markMm;
+  return byMm > leastMm && isClear(prepared, hungAt(item, xMm + way[0] * byMm, yMm + way[1] * byMm))
+    ? byMm
+    : leastMm;
 }
 
 /**

@@ -6,7 +6,7 @@ import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { HANDLE_HEIGHT } from '../reference/working-space.ts';
 import { lengthInput } from '../working/working.ts';
-import { isClear } from './clear-moves.ts';
+import { byMarks, isClear } from './clear-moves.ts';
 import { hungAt, middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { floorUnder, isUpright } from './floor.ts';
 import { codePackOf } from './rule-packs.ts';
@@ -33,8 +33,7 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
   const floor = floorUnder(prepared, item);
   const upMm = item.body.minY + highest.upMm - floor.yMm;
   if (!isAbove(upMm, mostMm, 'mm')) return [];
-  const { xMm, yMm } = item.placement;
-  const lowered = yMm - (upMm - mostMm);
+  const { xMm } = item.placement;
   return [
     findingOf(meta, {
       message: 'too-high',
@@ -60,16 +59,18 @@ function checkItem(prepared: Prepared, item: Hung): Found[] {
         source,
         notes: [],
       }),
-      fixes: () =>
-        isClear(prepared, hungAt(item, xMm, lowered))
-          ? [
-              {
-                message: 'lower',
-                data: { gear: gearName(item.id), distance: { value: upMm - mostMm, unit: 'mm' } },
-                edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
-              },
-            ]
-          : [],
+      fixes: () => {
+        const byMm = byMarks(prepared, item, [0, -1], upMm - mostMm);
+        const lowered = item.placement.yMm - byMm;
+        if (!isClear(prepared, hungAt(item, xMm, lowered))) return [];
+        return [
+          {
+            message: 'lower',
+            data: { gear: gearName(item.id), distance: { value: byMm, unit: 'mm' } },
+            edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: lowered }],
+          },
+        ];
+      },
     }),
   ];
 }

@@ -1,7 +1,7 @@
 import { gearName } from '../plan/names.ts';
 import type { Fix } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
-import { findClearMoves } from './clear-moves.ts';
+import { byMarks, findClearMoves } from './clear-moves.ts';
 
 /** The label every fix that moves gear sideways shares. */
 export const MOVE_FIX_MESSAGES = { move: 'Move {gear} {distance} to the {side}' } as const;
@@ -18,13 +18,14 @@ export function moveFixes(prepared: Prepared, items: readonly Hung[]): Fix[] {
   return moves
     .filter(({ move }) => move.movedMm <= shortestMm * FAR_RATIO)
     .slice(0, 3)
-    .map(({ item, move }) => ({
-      message: 'move',
-      data: {
-        gear: gearName(item.id),
-        distance: { value: move.movedMm, unit: 'mm' },
-        side: move.side,
-      },
-      edits: [{ kind: 'move-placement', placement: item.id, xMm: move.xMm, yMm: item.placement.yMm }],
-    }));
+    .map(({ item, move: { side, movedMm } }) => {
+      const sign = side === 'left' ? -1 : 1;
+      const byMm = byMarks(prepared, item, [sign, 0], movedMm);
+      const { xMm, yMm } = item.placement;
+      return {
+        message: 'move',
+        data: { gear: gearName(item.id), distance: { value: byMm, unit: 'mm' }, side },
+        edits: [{ kind: 'move-placement', placement: item.id, xMm: xMm + sign * byMm, yMm }],
+      };
+    });
 }

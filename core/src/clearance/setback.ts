@@ -15,7 +15,7 @@ import { isBelow } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { distanceToEdgeMm, setbackZones } from '../site/setback-zones.ts';
 import { lengthInput } from '../working/working.ts';
-import { isClear } from './clear-moves.ts';
+import { byMarks, isClear } from './clear-moves.ts';
 
 const meta: CheckMeta = {
   id: 'clearance.setback',
@@ -84,13 +84,15 @@ function moveAway(
   missingMm: number,
 ): Fix[] {
   const lengthMm = Math.hypot(bx - ax, by - ay);
-  const xMm = item.placement.xMm - ((by - ay) / lengthMm) * missingMm;
-  const yMm = item.placement.yMm + ((bx - ax) / lengthMm) * missingMm;
+  const way = [-(by - ay) / lengthMm, (bx - ax) / lengthMm] as const;
+  const byMm = byMarks(prepared, item, way, missingMm);
+  const xMm = item.placement.xMm + way[0] * byMm;
+  const yMm = item.placement.yMm + way[1] * byMm;
   if (!isClear(prepared, hungAt(item, xMm, yMm))) return [];
   return [
     {
       message: 'move',
-      data: { gear: gearName(item.id), distance: { value: missingMm, unit: 'mm' } },
+      data: { gear: gearName(item.id), distance: { value: byMm, unit: 'mm' } },
       edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm }],
     },
   ];

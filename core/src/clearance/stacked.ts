@@ -13,7 +13,7 @@ import { hungAt, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
-import { isClear } from './clear-moves.ts';
+import { byMarks, isClear } from './clear-moves.ts';
 import { isTooClose, ruledGapsStacked, type StackedGap } from './gaps.ts';
 
 const meta: CheckMeta = {
@@ -82,16 +82,18 @@ function tooClose(prepared: Prepared, { lower, upper, measuredMm: gapMm, require
 /** The upper one up, or the lower one down, by what is missing, where that leaves it clear of everything. */
 function movesApart(prepared: Prepared, lower: Hung, upper: Hung, missingMm: number): Fix[] {
   const moves = [
-    { item: upper, by: missingMm, way: 'up' },
-    { item: lower, by: -missingMm, way: 'down' },
+    { item: upper, sign: 1, way: 'up' },
+    { item: lower, sign: -1, way: 'down' },
   ];
-  return moves.flatMap(({ item, by, way }): Fix[] => {
+  return moves.flatMap(({ item, sign, way }): Fix[] => {
+    const byMm = byMarks(prepared, item, [0, sign], missingMm);
+    const by = sign * byMm;
     const { xMm, yMm } = item.placement;
     if (!isClear(prepared, hungAt(item, xMm, yMm + by))) return [];
     return [
       {
         message: 'move',
-        data: { gear: gearName(item.id), distance: { value: missingMm, unit: 'mm' }, way },
+        data: { gear: gearName(item.id), distance: { value: byMm, unit: 'mm' }, way },
         edits: [{ kind: 'move-placement', placement: item.id, xMm, yMm: yMm + by }],
       },
     ];

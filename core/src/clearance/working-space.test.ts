@@ -214,7 +214,8 @@ describe('handles', () => {
     expect(at(most - 400 + 500)).toEqual([]);
     const [finding] = at(most - 400 + 500 + 25);
     expect(finding?.measured?.value).toBeCloseTo(most + 25, 6);
-    expect(finding?.fixes[0]?.data.distance).toMatchObject({ unit: 'mm', value: expect.closeTo(25, 6) });
+    // By the next mark of an inch tape: 25 mm is a little less than an inch.
+    expect(finding?.fixes[0]?.data.distance).toMatchObject({ unit: 'mm', value: expect.closeTo(25.4, 6) });
   });
 });
 
