@@ -1,6 +1,7 @@
 import { obstacleName } from '../plan/names.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Plan } from '../plan/plan.ts';
 import {
@@ -14,6 +15,7 @@ import {
   spacedFraming,
   wall,
 } from '../test/plans.ts';
+import { byMarks } from './clear-moves.ts';
 import { faceEdgeCheck } from './face-edge.ts';
 import { locationCheck } from './location.ts';
 import { overlapCheck } from './overlap.ts';
@@ -35,6 +37,28 @@ function withGear(...places: [string, number, number][]): Plan {
     placements: places.map(([id, xMm, yMm]) => hang(id, 't', 'w', xMm, yMm)),
   });
 }
+
+describe('moves', () => {
+  test('go by marks of the job’s tape wherever that is clear too, and never by less than is missing', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('us' as const, 'iec' as const),
+        fc.double({ min: 0.01, max: 400, noNaN: true }),
+        fc.constantFrom([1, 0] as const, [-1, 0] as const, [0, 1] as const, [0, -1] as const),
+        (codeBasis, leastMm, way) => {
+          const prepared = prepare({ ...withGear(['a', 1500, 1300], ['b', 2200, 1300]), codeBasis });
+          const byMm = byMarks(prepared, hung(prepared, 'a'), way, leastMm);
+          expect(byMm).toBeGreaterThanOrEqual(leastMm - 0.001);
+          const marks = byMm / (codeBasis === 'us' ? 25.4 / 16 : 1);
+          const isOnMark = Math.abs(marks - Math.round(marks)) < 1e-6;
+          // To the right the next piece is 300 away: where there is no room at all the least stays as it is.
+          if (!isOnMark) expect([byMm, way[0] === 1 && leastMm > 298]).toEqual([leastMm, true]);
+        },
+      ),
+      { seed: 31, numRuns: 300 },
+    );
+  });
+});
 
 describe('overlapCheck', () => {
   test('finds two bodies that share room, once, and says how much', () => {
