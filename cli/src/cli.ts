@@ -126,7 +126,8 @@ function check(plan: Plan, flag: string | undefined): CliResult {
 function holes(plan: Plan, flag: string | undefined): CliResult {
   const sheets = drillSheets(prepare(plan));
   const telling = tellingTo(plan);
-  if (flag === '--csv') return { code: 0, out: holesCsv(sheets, telling), err: '' };
+  if (flag === '--csv')
+    return { code: 0, out: holesCsv(sheets, telling, { job: plan.name, revision: null }), err: '' };
   const inWords = sheets.map((sheet) => sheetInWords(sheet, telling));
   if (flag === '--json') {
     return { code: 0, out: `${JSON.stringify({ plan: plan.name, sheets: inWords }, null, 2)}\n`, err: '' };

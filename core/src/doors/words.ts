@@ -16,6 +16,7 @@ export {
   type Reader,
   readerOfTrade,
   formatAgainst,
+  formatDiameter,
   formatExactLength,
   formatLength,
   formatQuantity,

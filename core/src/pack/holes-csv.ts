@@ -1,7 +1,7 @@
 import { type Telling, toldText, valueText } from '../quantity/told.ts';
 import { csvText } from '../csv-rows.ts';
 import { formatLength, markOf } from '../quantity/format.ts';
-import type { DrillSheet } from './holes.ts';
+import type { DrillHole, DrillSheet } from './holes.ts';
 
 const COLUMNS = [
   'surface',
@@ -20,13 +20,32 @@ const COLUMNS = [
   'play_mm',
   'above_floor_mm',
   'from_left_edge_mm',
+  'job',
+  'revision',
 ] as const;
 
-/** The hole schedule as CSV (RFC 4180: CRLF, quotes doubled). Millimetres are exact to 0.001, marks are the reader’s. */
-export function holesCsv(sheets: readonly DrillSheet[], telling: Telling): string {
+/** Which job, and which of its revisions, a table was taken from; null where it is not saved yet. */
+export type TakenFrom = { readonly job: string; readonly revision: number | null };
+
+/**
+ * The hole schedule as CSV (RFC 4180: CRLF, quotes doubled), a row for each hole to make: one through a face stands where it is
+ * measured, one in a wireway as it is seen from above. Millimetres are exact to 0.001, marks are the reader’s.
+ */
+export function holesCsv(
+  sheets: readonly DrillSheet[],
+  telling: Telling,
+  { job, revision }: TakenFrom,
+): string {
   const { reader } = telling;
+  const made = new Set<string>();
+  const isFirst = ({ id, isOtherSide }: DrillHole) => {
+    const key = id.split('@')[0] ?? id;
+    if (isOtherSide || made.has(key)) return false;
+    made.add(key);
+    return true;
+  };
   const rows = sheets.flatMap((sheet) =>
-    sheet.holes.map((hole) => {
+    sheet.holes.filter(isFirst).map((hole) => {
       const x = markOf(hole.xMm, reader);
       const y = markOf(hole.yMm, reader);
       return [
@@ -35,19 +54,26 @@ export function holesCsv(sheets: readonly DrillSheet[], telling: Telling): strin
         toldText(sheet.datum, telling),
         hole.id,
         toldText(hole.purpose, telling),
-        hole.xMm.toFixed(3),
-        hole.yMm.toFixed(3),
+        fixed(hole.xMm, 3),
+        fixed(hole.yMm, 3),
         formatLength(hole.xMm, reader),
         formatLength(hole.yMm, reader),
-        x.errorMm.toFixed(2),
-        y.errorMm.toFixed(2),
-        hole.diameterMm.toFixed(3),
+        fixed(x.errorMm, 2),
+        fixed(y.errorMm, 2),
+        fixed(hole.diameterMm, 3),
         hole.tool,
-        hole.playMm.toFixed(2),
-        hole.taped.aboveFloorMm?.toFixed(3) ?? '',
-        hole.taped.fromLeftMm?.toFixed(3) ?? '',
+        fixed(hole.playMm, 2),
+        hole.taped.aboveFloorMm === null ? '' : fixed(hole.taped.aboveFloorMm, 3),
+        hole.taped.fromLeftMm === null ? '' : fixed(hole.taped.fromLeftMm, 3),
+        job,
+        revision === null ? '' : String(revision),
       ];
     }),
   );
   return `${csvText(COLUMNS, rows)}\r\n`;
+}
+
+/** With so many digits, and no minus before nothing. */
+function fixed(value: number, digits: number): string {
+  return (Number(value.toFixed(digits)) + 0).toFixed(digits);
 }

@@ -18,6 +18,8 @@ import { cutMm, sawnKnockout } from '../drill/hole-saw.ts';
 import { adjoiningOf } from '../wireway/joined.ts';
 import { wirewayHoles } from '../wireway/hole-pattern.ts';
 import type { WirewaySide } from '../wireway/unit-at-wireway.ts';
+import { boardMarks, faceMarks, type SheetMark } from './sheet-marks.ts';
+import { faceList, type WallLine } from './wall-list.ts';
 import { CAUTIONS, type CautionId } from '../working/cautions.ts';
 
 /** One hole to make: running dimensions from the sheet’s datum, never chained. */
@@ -53,7 +55,11 @@ export type DrillSheet = {
   readonly heightMm: number;
   readonly outline: readonly PointMm[];
   readonly isMirror: boolean;
+  /** What is drawn beside the holes. */
+  readonly marks: readonly SheetMark[];
   readonly holes: readonly DrillHole[];
+  /** What to have in hand there. */
+  readonly list: readonly WallLine[];
   readonly cautions: readonly CautionId[];
 };
 
@@ -91,8 +97,8 @@ function isSameSheet(a: DrillSheet | null, b: DrillSheet | null): boolean {
   return a === b || (a !== null && b !== null && JSON.stringify(a) === JSON.stringify(b));
 }
 
-/** The holes of one face; none where nothing is drilled. */
-export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
+/** The holes of one face by what makes them; none where nothing is drilled. */
+export function faceHoles(prepared: Prepared, face: SiteFace) {
   // What is fixed to a board is drilled in the board, on a sheet of its own.
   const direct = (prepared.onFace.get(face.id) ?? []).filter(({ board }) => board === null);
   const brackets = direct.flatMap((item) =>
@@ -124,8 +130,11 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
         subject: { kind: 'penetration', id: penetration.id },
       })),
   );
-  const joins = joinHoles(prepared, face);
-  const holes = sorted([...brackets, ...penetrations, ...joins]);
+  return { brackets, penetrations, joins: joinHoles(prepared, face) };
+}
+
+function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
+  const { brackets, penetrations, joins } = faceHoles(prepared, face);
   return {
     id: face.id,
     surface: faceName(face.id),
@@ -138,7 +147,9 @@ export function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     heightMm: face.bounds.maxY - face.bounds.minY,
     outline: face.outline,
     isMirror: face.face.shape.kind === 'reverse',
-    holes,
+    marks: faceMarks(prepared, face),
+    holes: sorted([...brackets, ...penetrations, ...joins]),
+    list: faceList(prepared, face),
     cautions: [
       'hidden-services',
       ...(penetrations.length > 0 ? (['hole-saw', 'live-modules'] as const) : []),
@@ -234,7 +245,9 @@ function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
     heightMm,
     outline: rectangleOutline(widthMm, heightMm),
     isMirror: false,
+    marks: boardMarks(prepared, item),
     holes: sorted(holes),
+    list: [],
     cautions: passed.length > 0 ? ['hole-saw'] : [],
   };
 }
@@ -301,6 +314,8 @@ function wirewaySheet(prepared: Prepared, wireway: Hung, { ending, side, from }:
     heightMm: depthMm,
     outline: rectangleOutline(widthMm, depthMm),
     isMirror,
+    marks: [],
+    list: [],
     holes: sorted(
       wirewayHoles(prepared, wireway.id)
         .filter((hole) => hole.side === side)

@@ -9,7 +9,7 @@ import type { Obstacle } from '../plan/obstacle.ts';
 import { inchFromMm } from '../quantity/convert.ts';
 import { INCH_READER } from '../quantity/format.ts';
 import { gear, hang, plan, rectangle, wall } from '../test/plans.ts';
-import { drillSheets, type DrillSheet } from './holes.ts';
+import { countHoles, drillSheets, type DrillSheet } from './holes.ts';
 import { holesCsv } from './holes-csv.ts';
 import { noDrillCheck } from './no-drill-check.ts';
 import { storyPoles } from './story-pole.ts';
@@ -78,15 +78,20 @@ describe('drillSheets', () => {
 
 describe('holesCsv', () => {
   test('quotes what needs it, has one row for each hole and says the marks in inches', () => {
-    const lines = holesCsv(sheets, tellingOf(INCH_READER, honeyHouse())).trimEnd().split('\r\n');
-    expect(lines).toHaveLength(1 + sheets.flatMap(({ holes }) => holes).length);
+    const from = { job: 'Hollowmere', revision: 7 };
+    const lines = holesCsv(sheets, tellingOf(INCH_READER, honeyHouse()), from).trimEnd().split('\r\n');
+    expect(lines).toHaveLength(1 + countHoles(sheets));
+    for (const line of lines.slice(1)) expect(line).toMatch(/,Hollowmere,7$/u);
+    expect(lines.join()).not.toContain('-0.00');
     expect(lines[0]).toMatch(/^surface,viewed_from,datum,/u);
     expect(lines.find((line) => line.includes('inverter-a/left'))).toContain('609.600,1622.425,24″,63 7⁄8″');
   });
 
   test('keeps a name from being read as a formula', () => {
     const evil = { ...sheet('plant-wall'), surface: '=1+1, "x"' };
-    expect(holesCsv([evil], tellingOf(INCH_READER)).split('\r\n')[1]).toMatch(/^"'=1\+1, ""x""",/u);
+    expect(holesCsv([evil], tellingOf(INCH_READER), { job: '', revision: null }).split('\r\n')[1]).toMatch(
+      /^"'=1\+1, ""x""",/u,
+    );
   });
 });
 

@@ -10,6 +10,11 @@ export function sheetInWords(sheet: DrillSheet, telling: Telling) {
     ...sheet,
     surface: valueText(sheet.surface, telling),
     datum: toldText(sheet.datum, telling),
+    marks: sheet.marks.map((mark) => ({
+      ...mark,
+      name: mark.name === null ? null : valueText(mark.name, telling),
+    })),
+    list: sheet.list.map((line) => ({ ...line, what: toldText(line.what, telling) })),
     holes: sheet.holes.map((hole) => ({ ...hole, purpose: toldText(hole.purpose, telling) })),
   };
 }

@@ -2,7 +2,7 @@ import { gearName, penetrationName } from '../plan/names.ts';
 import { told, type ToldValue, isSameTold } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { penetrationSidesAt } from '../seal/penetration-sides.ts';
-import { faceSheet } from './holes.ts';
+import { faceHoles } from './holes.ts';
 
 /** A mark on a story pole: a running dimension from the face’s datum. */
 export type PoleMark = {
@@ -33,7 +33,8 @@ export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
       up.push(mark(side.at[1], 'hole', penetrationName(penetration.id)));
     }
   }
-  for (const hole of faceSheet(prepared, face).holes.filter(({ subject }) => subject.kind === 'placement')) {
+  const { brackets, joins } = faceHoles(prepared, face);
+  for (const hole of [...brackets, ...joins]) {
     across.push(mark(hole.xMm, 'hole', hole.purpose));
     up.push(mark(hole.yMm, 'hole', hole.purpose));
   }

@@ -14,6 +14,11 @@ export type Reader = {
 export const INCH_READER: Reader = { system: 'inch', inchDenominator: 16, metricStepMm: 1 };
 export const METRIC_READER: Reader = { system: 'metric', inchDenominator: 16, metricStepMm: 1 };
 
+/** A hole’s size to a 64th or a tenth of a millimetre: drills come finer than marks. */
+export function formatDiameter(mm: number, reader: Reader): string {
+  return formatLength(mm, { ...reader, inchDenominator: 64, metricStepMm: 0.1 });
+}
+
 /** How a job is read until a person says otherwise: in the units of its trade. */
 export function readerOfTrade(codeBasis: 'us' | 'iec'): Reader {
   return codeBasis === 'us' ? INCH_READER : METRIC_READER;

@@ -1,7 +1,7 @@
 import { told } from '../quantity/told.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
-import type { ConduitSize } from '../reference/conductor-sizes.ts';
+import { type ConduitSize, sizeText } from '../reference/conductor-sizes.ts';
 import {
   CONNECTOR_INSERTION,
   CONNECTOR_STOP_TO_FACE_IN,
@@ -78,7 +78,7 @@ export function nippleCut(
     fittingKind: side === 'inside' ? 'set-screw' : 'rain-tight',
     get working(): Working {
       return {
-        title: told('Nipple, {size}″ trade size', { size }),
+        title: told('Nipple, {size} trade size', { size: sizeText(size) }),
         formula: 'cut = gap − play;  gap − 2·(length − engagement) ≤ cut ≤ gap − 2·stop',
         inputs: [
           lengthInput('gap', 'Face to face of the two enclosures', gapMm),

@@ -154,8 +154,13 @@ export function JobPage() {
         <main
           // The drill sheets scroll, so the keyboard must be able to reach them.
           {...(step === 'pack' ? { tabIndex: 0 } : {})}
-          className={`min-h-0 min-w-0 flex-1 ${step === 'pack' ? 'overflow-auto print:overflow-visible' : ''}`}
+          className={`min-h-0 min-w-0 flex-1 ${step === 'pack' ? 'overflow-auto print:overflow-visible' : 'print-whole'}`}
         >
+          {step !== 'pack' && (
+            <p className="hidden print:block">
+              {plan.name}: {VIEW_NAMES[step]}. Not for drilling: the sheets to drill by print from Pack.
+            </p>
+          )}
           <Boundary key={`${step} ${isFoldedUp} ${isOneLine}`} name={VIEW_NAMES[step]} exits={exits}>
             <Suspense fallback={<p className="p-4">Opening …</p>}>
               {step === 'pack' ? (

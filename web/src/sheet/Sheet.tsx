@@ -288,6 +288,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
       <svg
         ref={svgRef}
         className="absolute top-0 touch-none"
+        viewBox={`0 0 ${width} ${height}`}
         style={{ left: POLE_PX.up, width, height, cursor: drag?.kind === 'pan' ? 'grabbing' : 'default' }}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}

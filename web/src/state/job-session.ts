@@ -149,6 +149,11 @@ export async function printed(): Promise<void> {
   await markPrinted();
 }
 
+/** The revision that the job on the screen is; null while it is not saved. */
+export function savedRevision(): number | null {
+  return saver?.savedRevision ?? null;
+}
+
 async function markPrinted(): Promise<void> {
   const { jobId } = store.getState().plan;
   const revision = saver?.savedRevision ?? null;

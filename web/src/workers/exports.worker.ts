@@ -16,8 +16,8 @@ import { tellingOf, type Reader } from '@zarnel/core/words';
 
 /** Writes what is taken along from the tables themselves: what happens to be on the screen is not asked. */
 const exports = {
-  holesCsv: (sheets: readonly DrillSheet[], reader: Reader, plan: Plan): string =>
-    holesCsv(sheets, tellingOf(reader, plan)),
+  holesCsv: (sheets: readonly DrillSheet[], reader: Reader, plan: Plan, revision: number | null): string =>
+    holesCsv(sheets, tellingOf(reader, plan), { job: plan.name, revision }),
   circuitsCsv: (lines: readonly CircuitLine[], reader: Reader, plan: Plan): string =>
     circuitsCsv(plan, lines, tellingOf(reader, plan)),
   drumsCsv: (lines: readonly CircuitLine[], reader: Reader, plan: Plan): string =>

@@ -6,6 +6,7 @@ import {
   formatUse,
   type Reader,
   valueText,
+  formatDiameter,
 } from '@zarnel/core/words';
 import { useTelling } from '../use-telling.ts';
 import { Section } from '../../ui/Section.tsx';
@@ -56,7 +57,7 @@ export function FixingSection({ item, prepared, reader }: Props) {
                   {screw !== null && lengthMm !== null && (
                     <p className="text-sm">
                       {screw.name}, <span className="figure">{formatLength(lengthMm, reader)}</span> long;
-                      pilot <span className="figure">{formatLength(hole.pilotMm, reader)}</span>
+                      pilot <span className="figure">{formatDiameter(hole.pilotMm, reader)}</span>
                       {leadMm !== null && (
                         <>
                           ; this wood takes{' '}

@@ -3,6 +3,7 @@ import { getCheckMeta, type Finding } from '@zarnel/core/checks';
 import { cautionsOf, type Evaluation } from '@zarnel/core/figures';
 import {
   ADVICE,
+  formatDiameter,
   formatLength,
   markOf,
   type Reader,
@@ -10,8 +11,10 @@ import {
   sheetInWords,
   type SheetInWords,
 } from '@zarnel/core/words';
+import type { PointMm } from '@zarnel/core/plan';
 import { useTelling } from '../use-telling.ts';
-import { printed } from '../../state/job-session.ts';
+import { printed, savedRevision } from '../../state/job-session.ts';
+import { useAppSelector } from '../../state/store.ts';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
 
 type HoleInWords = SheetInWords['holes'][number];
@@ -30,6 +33,10 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
     () => (evaluation?.sheets ?? []).map((sheet) => sheetInWords(sheet, telling)),
     [evaluation, telling],
   );
+  // The badge says when it is saved: the revision is asked for then.
+  useAppSelector((state) => state.plan.save);
+  const revision = savedRevision();
+  const today = new Date().toLocaleDateString(undefined, { dateStyle: 'medium' });
   const isReady = evaluation !== null;
   useEffect(() => {
     if (!isReady) return undefined;
@@ -51,7 +58,7 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
   }
   return (
     <div className="mx-auto max-w-4xl p-6">
-      {sheets.map((sheet) => (
+      {sheets.map((sheet, index) => (
         <article
           key={sheet.id}
           className="drill-sheet mb-10 border-t-2 border-pencil pt-3"
@@ -59,7 +66,10 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
         >
           <header className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
             <h2 className="text-xl font-semibold">{sheet.surface}</h2>
-            <p>{jobName}</p>
+            <p className="figure text-sm">
+              {jobName} · {revision === null ? 'not saved yet' : `revision ${revision}`} · {today} · sheet{' '}
+              {index + 1} of {sheets.length}
+            </p>
           </header>
           <p className="mb-1">
             Seen from <strong>{sheet.viewedFrom}</strong>.{' '}
@@ -85,10 +95,10 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
               </tr>
             </thead>
             <tbody>
-              {sheet.holes.map((hole, index) => (
+              {sheet.holes.map((hole, at) => (
                 <tr key={hole.id} className="border-b border-faint" data-hole={hole.id}>
                   <th scope="row" className="figure py-1 pr-3 text-left">
-                    {index + 1}
+                    {at + 1}
                   </th>
                   <td className="figure py-1 pr-3 text-right text-chalk">
                     <MarkText lengthMm={hole.xMm} reader={reader} />
@@ -101,7 +111,7 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
                       {hole.taped[key] === null ? '' : formatLength(hole.taped[key], reader)}
                     </td>
                   ))}
-                  <td className="figure py-1 pr-3 text-right">{sizeText(hole, reader)}</td>
+                  <td className="figure py-1 pr-3 text-right">⌀ {formatDiameter(hole.diameterMm, reader)}</td>
                   <td className="py-1 pr-3">{hole.tool}</td>
                   <td className="py-1">
                     {findingsOf(hole, findings).map(({ id, severity }) => (
@@ -122,6 +132,7 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
               ))}
             </tbody>
           </table>
+          <InHand sheet={sheet} reader={reader} />
           <ul className="mt-3 border-l-4 border-crayon pl-3">
             {cautionsOf(sheet).map((caution) => (
               <li key={caution}>{caution}</li>
@@ -131,6 +142,26 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
         </article>
       ))}
     </div>
+  );
+}
+
+/** What to cut and to have in hand there. */
+function InHand({ sheet, reader }: { readonly sheet: SheetInWords; readonly reader: Reader }) {
+  if (sheet.list.length === 0) return null;
+  return (
+    <section className="mt-3">
+      <h3 className="font-semibold">Cut and have in hand</h3>
+      <ul className="grid gap-x-8 sm:grid-cols-2 print:grid-cols-2">
+        {sheet.list.map(({ what, count, lengthMm }, index) => (
+          <li key={index} className="flex justify-between gap-3 border-b border-faint py-0.5">
+            <span>
+              <span className="figure">{count} ×</span> {what}
+            </span>
+            {lengthMm !== null && <span className="figure text-chalk">{formatLength(lengthMm, reader)}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -179,11 +210,6 @@ function OpenFindings({
   );
 }
 
-/** A hole's size to a 64th or a tenth of a millimetre: drills come finer than marks. */
-function sizeText({ diameterMm }: HoleInWords, reader: Reader): string {
-  return `⌀ ${formatLength(diameterMm, { ...reader, inchDenominator: 64, metricStepMm: 0.1 })}`;
-}
-
 /** Rounding that a pencil would show is said beside the mark. */
 const NOTABLE_MM = 0.2;
 
@@ -200,6 +226,28 @@ function MarkText({ lengthMm, reader }: { readonly lengthMm: number; readonly re
       )}
     </>
   );
+}
+
+/** Framing faint and broken, gear in pencil, what stands there in full, what is hidden behind in crayon and broken. */
+const MARK_LOOK = {
+  member: {
+    fill: 'var(--line-faint)',
+    fillOpacity: 0.25,
+    stroke: 'var(--line-faint)',
+    strokeDasharray: '5 4',
+  },
+  gear: { fill: 'none', stroke: 'var(--ink-pencil)', strokeWidth: 1 },
+  obstacle: { fill: 'var(--line-faint)', fillOpacity: 0.5, stroke: 'var(--ink-pencil)', strokeWidth: 1 },
+  hidden: { fill: 'none', stroke: 'var(--ink-crayon)', strokeWidth: 1.5, strokeDasharray: '6 4' },
+} as const;
+
+function middleOf(
+  corners: readonly PointMm[],
+  x: (mm: number) => number,
+  y: (mm: number) => number,
+): { readonly x: number; readonly y: number } {
+  const mean = (at: 0 | 1) => corners.reduce((sum, corner) => sum + corner[at], 0) / corners.length;
+  return { x: x(mean(0)), y: y(mean(1)) + 4 };
 }
 
 const PICTURE_WIDTH = 800;
@@ -221,6 +269,30 @@ function SheetPicture({ sheet, reader }: { readonly sheet: SheetInWords; readonl
       role="img"
       aria-label="Picture of the surface, not for measuring from"
     >
+      <clipPath id={`drill-${sheet.id}`}>
+        <polygon points={outline} />
+      </clipPath>
+      <g clipPath={`url(#drill-${sheet.id})`}>
+        {sheet.marks.map(({ kind, name, corners }, index) => {
+          const points = corners.map(([px, py]) => `${x(px)},${y(py)}`).join(' ');
+          return (
+            <g key={index}>
+              <polygon points={points} {...MARK_LOOK[kind]} />
+              {name !== null && (
+                <text
+                  {...middleOf(corners, x, y)}
+                  fontSize="11"
+                  textAnchor="middle"
+                  fill="var(--ink-kraft)"
+                  className="halo"
+                >
+                  {name}
+                </text>
+              )}
+            </g>
+          );
+        })}
+      </g>
       <polygon points={outline} fill="none" stroke="var(--ink-pencil)" strokeWidth="1.5" />
       <path
         d={`M${x(0) - 10} ${y(0)} h26 M${x(0)} ${y(0) + (isDown ? -10 : 10)} v${isDown ? 26 : -26}`}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { countHoles, type DrillSheet } from '@zarnel/core/figures';
 import { countText, fileStem, type Reader, valueText } from '@zarnel/core/words';
 import { useTelling } from '../use-telling.ts';
-import { printed } from '../../state/job-session.ts';
+import { printed, savedRevision } from '../../state/job-session.ts';
 import { useAppSelector } from '../../state/store.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText } from '../../ui/download.ts';
@@ -27,10 +27,12 @@ export function PackBench({ sheets, jobName, reader }: Props) {
     if (sheets === null || plan === null) return;
     setFault(null);
     try {
-      const csv = await writing.ask((exports) => exports.holesCsv(sheets, reader, plan));
+      // Saved first, so that the table says of which revision it is.
+      await printed();
+      const revision = savedRevision();
+      const csv = await writing.ask((exports) => exports.holesCsv(sheets, reader, plan, revision));
       if (csv === null) return;
       downloadText(`${fileStem(jobName)}-holes.csv`, 'text/csv', csv);
-      await printed();
     } catch (error) {
       console.error(error);
       setFault('The holes could not be written here; nothing was saved. Try again.');

@@ -1,0 +1,145 @@
+import type { Hung, Prepared } from '../check/prepared.ts';
+import { pipePlan } from '../conductor/pipe.ts';
+import { fixingPlanOf } from '../fixing/fixing-plan.ts';
+import type { FixingKind } from '../fixing/hole-fixing.ts';
+import { railsOf } from '../fixing/rail.ts';
+import { gearName, runName } from '../plan/names.ts';
+import { told, type Told } from '../quantity/told.ts';
+import { sizeText } from '../reference/conductor-sizes.ts';
+import { routeOf } from '../route/route.ts';
+import type { SiteFace } from '../site/site.ts';
+import { wirewayHoles } from '../wireway/hole-pattern.ts';
+import { hookLineStack } from '../wireway/hook-line.ts';
+import { isFittingSize, nippleCut } from '../wireway/nipple.ts';
+
+/** Something to have in hand at a surface: how many, and how long each is cut; null where nothing is cut to length. */
+export type WallLine = { readonly what: Told; readonly count: number; readonly lengthMm: number | null };
+
+/** What holds where no wood screw does. */
+const OTHER_FIXINGS: { readonly [Kind in FixingKind]?: string } = {
+  'bolt-in-metal-member': 'Bolt or self-drilling screw, into the metal framing',
+  'sleeve-anchor': 'Sleeve anchor, as its approval says',
+  'through-bolt': 'Bolt through, with backing',
+  'rivet-nut': 'Rivet nut with its bolt',
+  'machine-screw': 'Machine screw or clip',
+  'slide-in-nut': 'Bolt and slide-in nut',
+};
+
+/** What a face takes: noggins, boards and rails as they are cut, fixings, nipples, and what runs from its gear. */
+export function faceList(prepared: Prepared, face: SiteFace): WallLine[] {
+  const here = prepared.onFace.get(face.id) ?? [];
+  return [
+    ...noggins(prepared, face),
+    ...here.filter(({ type }) => type.kind === 'board').flatMap((board) => boardLines(prepared, board)),
+    ...fixings(prepared, here),
+    ...here.filter(({ type }) => type.kind === 'wireway').flatMap((wireway) => nipples(prepared, wireway)),
+    ...runsFrom(prepared, here),
+  ];
+}
+
+/** Between each two studs, as long as the room between them is. */
+function noggins(prepared: Prepared, face: SiteFace): WallLine[] {
+  const { shape } = face.face;
+  const front = shape.kind === 'reverse' ? prepared.site.faces.get(shape.of)?.face.shape : shape;
+  if (front?.kind !== 'outline') return [];
+  const lines = new Lines();
+  for (const { id, role, name } of front.framing) {
+    if (role !== 'noggin') continue;
+    for (const { fromMm, toMm } of face.members.filter(({ framingId }) => framingId === id)) {
+      const studs = face.members
+        .filter(({ axis, centreMm }) => axis === 'vertical' && centreMm >= fromMm - 1 && centreMm <= toMm + 1)
+        .sort((a, b) => a.centreMm - b.centreMm);
+      const edges = [
+        ...(studs[0] === undefined || studs[0].centreMm - fromMm > 1 ? [[fromMm, fromMm] as const] : []),
+        ...studs.map(({ centreMm, widthMm }) => [centreMm - widthMm / 2, centreMm + widthMm / 2] as const),
+        ...((studs.at(-1)?.centreMm ?? -Infinity) < toMm - 1 ? [[toMm, toMm] as const] : []),
+      ];
+      edges.slice(1).forEach(([start], index) => {
+        const lengthMm = start - (edges[index]?.[1] ?? start);
+        if (lengthMm > 0) lines.add(told('{name}, cut to fit between', { name }), lengthMm);
+      });
+    }
+  }
+  return lines.all();
+}
+
+function boardLines(prepared: Prepared, board: Hung): WallLine[] {
+  const { type } = board;
+  const lines = new Lines();
+  if (type.board?.holding !== 'slide-in-nut') {
+    lines.add(
+      told('{board}: {width} × {height}', {
+        board: gearName(board.id),
+        width: { value: type.widthMm, unit: 'mm' },
+        height: { value: type.heightMm, unit: 'mm' },
+      }),
+      null,
+    );
+  }
+  for (const { lengthMm } of railsOf(prepared, board))
+    lines.add(told('Rail of {board}', { board: gearName(board.id) }), lengthMm);
+  return lines.all();
+}
+
+function fixings(prepared: Prepared, here: readonly Hung[]): WallLine[] {
+  const lines = new Lines();
+  for (const item of here) {
+    for (const { kind, screw, lengthMm } of fixingPlanOf(prepared, item)?.holes ?? []) {
+      const other = OTHER_FIXINGS[kind];
+      if (screw !== null && lengthMm !== null) lines.add(told('{screw}', { screw: screw.name }), lengthMm);
+      else if (other !== undefined) lines.add(told(other), null);
+    }
+  }
+  return lines.all();
+}
+
+function nipples(prepared: Prepared, wireway: Hung): WallLine[] {
+  const lines = new Lines();
+  for (const { nipple, unit, knockout, side } of wirewayHoles(prepared, wireway.id)) {
+    if (!isFittingSize(knockout.tradeSize)) continue;
+    const { gapMm } = hookLineStack(unit, wireway, side);
+    const { cutMm } = nippleCut(gapMm, nipple.playMm, knockout.tradeSize, unit.face.face.side);
+    if (cutMm > 0)
+      lines.add(told('{size} nipple to {wireway}', { size: sizeText(knockout.tradeSize), wireway: gearName(wireway.id) }), cutMm); // prettier-ignore
+  }
+  return lines.all();
+}
+
+/** Runs are cut where they begin. */
+function runsFrom(prepared: Prepared, here: readonly Hung[]): WallLine[] {
+  const ids = new Set(here.map(({ id }) => id));
+  return prepared.runs.list.flatMap((run): WallLine[] => {
+    if (!ids.has(run.from.placement)) return [];
+    const outcome = routeOf(prepared, run.id);
+    if (outcome?.kind !== 'routed') return [];
+    const pipe = pipePlan(prepared, run);
+    return [
+      {
+        what: told('{run}, with its slack', { run: runName(run.id) }),
+        count: 1,
+        lengthMm: outcome.routed.totalMm,
+      },
+      ...(pipe?.pipes ?? []).map(({ cutMm }) => ({
+        what: told('{size} conduit of {run}', { size: sizeText(pipe?.size ?? 'M16'), run: runName(run.id) }),
+        count: 1,
+        lengthMm: cutMm,
+      })),
+    ];
+  });
+}
+
+/** Lines of which like ones are counted together. */
+class Lines {
+  private readonly byKey = new Map<string, { what: Told; count: number; lengthMm: number | null }>();
+
+  add(what: Told, lengthMm: number | null): void {
+    const key = `${JSON.stringify(what)} ${lengthMm?.toFixed(2) ?? ''}`;
+    const known = this.byKey.get(key);
+    if (known === undefined) this.byKey.set(key, { what, count: 1, lengthMm });
+    else known.count++;
+  }
+
+  all(): WallLine[] {
+    return [...this.byKey.values()];
+  }
+}
