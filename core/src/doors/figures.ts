@@ -92,6 +92,7 @@ export { type Site, type SiteFace, mirrored } from '../site/site.ts';
 export { travelOnFace } from '../site/travel.ts';
 export { usableOutlines } from '../site/usable.ts';
 export { type SurveyLine, surveyLines } from '../survey/readings.ts';
+export { readingFault } from '../survey/reading-fault.ts';
 export { surveyEdit } from '../survey/survey-edit.ts';
 export { type SurveyItem, surveyItems } from '../survey/survey-items.ts';
 export {

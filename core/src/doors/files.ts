@@ -17,7 +17,7 @@ export {
   endsCsv,
   labelsCsv,
 } from '../conductor/schedule-csv.ts';
-export { holesCsv, type TakenFrom } from '../pack/holes-csv.ts';
+export { holesCsv } from '../pack/holes-csv.ts';
 export { type CellFault, readCsvOutline } from '../site/outline-csv.ts';
 export { type DrawnOutlines, readDxfOutlines, writeDxfOutline } from '../site/outline-dxf.ts';
 export { type InstrumentLine, readInstrumentLine, writeInstrumentLine } from '../survey/instrument-line.ts';

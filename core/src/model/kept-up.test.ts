@@ -45,7 +45,10 @@ describe('a model that is kept up', () => {
       const book = new FindingBook(model, CHECKS);
       // Each kind twice, and more often what chance has not made yet; every tenth step is taken back.
       const rare = demo === 0 ? [] : EDIT_KINDS.filter((kind) => !made.has(kind));
-      const kinds = [...EDIT_KINDS, ...EDIT_KINDS, ...rare, ...rare].map((kind) => ({ kind, at: random() }));
+      const kinds = [...EDIT_KINDS, ...EDIT_KINDS, ...rare, ...rare, ...rare, ...rare].map((kind) => ({
+        kind,
+        at: random(),
+      }));
       kinds.sort((a, b) => a.at - b.at);
       kinds.forEach(({ kind }, step) => {
         const edit = anyEdit(kind, plan, random);

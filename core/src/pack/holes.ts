@@ -61,6 +61,8 @@ export type DrillSheet = {
   /** What to have in hand there. */
   readonly list: readonly WallLine[];
   readonly cautions: readonly CautionId[];
+  /** Some figure of the surface comes from a simulated instrument. */
+  readonly isSimulated: boolean;
 };
 
 /** The hole schedule: faces in the plan’s order, then boards, then wireways by side, each from above and from below. */
@@ -150,6 +152,7 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     marks: faceMarks(prepared, face),
     holes: sorted([...brackets, ...penetrations, ...joins]),
     list: faceList(prepared, face),
+    isSimulated: isSimulatedFace(prepared, face),
     cautions: [
       'hidden-services',
       ...(penetrations.length > 0 ? (['hole-saw', 'live-modules'] as const) : []),
@@ -157,6 +160,12 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
       ...(face.face.kind === 'roof' && face.face.side === 'outside' ? (['fall'] as const) : []),
     ],
   };
+}
+
+/** Of this side or of the other, whose outline and framing it shares. */
+function isSimulatedFace(prepared: Prepared, { face, otherSide }: SiteFace): boolean {
+  const other = otherSide === null ? undefined : prepared.site.faces.get(otherSide)?.face;
+  return [face, other].some((each) => (each?.simulated ?? []).length > 0);
 }
 
 /** A hole that is measured on the other side of its face is on the sheets of both. */
@@ -248,6 +257,7 @@ function boardSheet(prepared: Prepared, item: Hung): DrillSheet | null {
     marks: boardMarks(prepared, item),
     holes: sorted(holes),
     list: [],
+    isSimulated: false,
     cautions: passed.length > 0 ? ['hole-saw'] : [],
   };
 }
@@ -316,6 +326,7 @@ function wirewaySheet(prepared: Prepared, wireway: Hung, { ending, side, from }:
     isMirror,
     marks: [],
     list: [],
+    isSimulated: false,
     holes: sorted(
       wirewayHoles(prepared, wireway.id)
         .filter((hole) => hole.side === side)

@@ -96,6 +96,13 @@ export const faceSchema = z.strictObject({
   obstacles: z.array(obstacleSchema).max(500),
   setbacks: z.array(setbackSchema).max(200),
   conditions: ownConditionsSchema.describe('Only those in which this face differs from the site'),
+  simulated: z
+    .array(z.string().min(1).max(200))
+    .max(1000)
+    .optional()
+    .describe(
+      'What of it was put in from the readings of a simulated instrument, as the survey names it; left out where nothing was',
+    ),
 });
 export type Face = z.infer<typeof faceSchema>;
 

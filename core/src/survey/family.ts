@@ -1,5 +1,6 @@
 import type { Family } from '../check/family.ts';
 import { contradictionsCheck } from './contradictions-check.ts';
+import { simulatedCheck } from './simulated-check.ts';
 import { siteCheck } from './site-check.ts';
 
 export const SURVEY: Family = {
@@ -17,5 +18,5 @@ export const SURVEY: Family = {
     circuit: 'route',
   },
   decidesPlaces: false,
-  checks: [contradictionsCheck, siteCheck],
+  checks: [contradictionsCheck, simulatedCheck, siteCheck],
 };

@@ -1,7 +1,8 @@
 import type { SurveyItem } from './survey-items.ts';
 
-/** Readings of one quantity, put together. */
+/** Readings of one quantity, put together. What is odd is named and counts for nothing. */
 export type ReadingSummary = {
+  /** Of those that count. */
   readonly count: number;
   readonly mean: number;
   /** Sample standard deviation (n − 1); null for one reading. */
@@ -20,24 +21,25 @@ const ODD_SIGMAS = 3.5;
 const LEAST_TO_JUDGE = 4;
 
 /**
- * Mean, spread and odd ones of repeated readings. `floor` is the least spread that matters, in the readings’ unit:
+ * Odd ones of repeated readings, and mean and spread of the others. `floor` is the least spread that matters, in the readings’ unit:
  * readings closer to the median are never odd. Null for no readings. Odd one out by median absolute deviation.
  */
 export function summariseReadings(values: readonly number[], floor: number): ReadingSummary | null {
-  const count = values.length;
-  if (count === 0) return null;
-  const mean = values.reduce((sum, value) => sum + value, 0) / count;
-  const squares = values.reduce((sum, value) => sum + (value - mean) ** 2, 0);
-  const standardDeviation = count > 1 ? Math.sqrt(squares / (count - 1)) : null;
+  if (values.length === 0) return null;
   const middle = median(values);
   const sigma = Math.max(
     median(values.map((value) => Math.abs(value - middle))) * MAD_TO_SIGMA,
     floor / ODD_SIGMAS,
   );
   const oddOnes =
-    count < LEAST_TO_JUDGE
+    values.length < LEAST_TO_JUDGE
       ? []
       : values.flatMap((value, index) => (Math.abs(value - middle) > ODD_SIGMAS * sigma ? [index] : []));
+  const counted = values.filter((_, index) => !oddOnes.includes(index));
+  const count = counted.length;
+  const mean = counted.reduce((sum, value) => sum + value, 0) / count;
+  const squares = counted.reduce((sum, value) => sum + (value - mean) ** 2, 0);
+  const standardDeviation = count > 1 ? Math.sqrt(squares / (count - 1)) : null;
   return {
     count,
     mean,

@@ -8,6 +8,22 @@ export const SURVEY_CASES: Readonly<Record<string, CheckCases>> = {
     valid: [[]],
     invalid: [],
   },
+  'survey.simulated': {
+    valid: [
+      [],
+      [
+        { kind: 'mark-simulated', face: 'plant-wall', item: 'plant-wall/width', isSimulated: true },
+        { kind: 'mark-simulated', face: 'plant-wall', item: 'plant-wall/width', isSimulated: false },
+      ],
+    ],
+    invalid: [
+      [{ kind: 'mark-simulated', face: 'plant-wall', item: 'plant-wall/width', isSimulated: true }],
+      [
+        { kind: 'mark-simulated', face: 'north-wall', item: 'north-wall/width', isSimulated: true },
+        { kind: 'mark-simulated', face: 'north-wall', item: 'north-wall/height', isSimulated: true },
+      ],
+    ],
+  },
   'survey.site': {
     valid: [[]],
     invalid: [[{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }]],

@@ -23,7 +23,8 @@ describe('summariseReadings', () => {
   test('agrees with a statistics library', () => {
     fc.assert(
       fc.property(fc.array(reading, { minLength: 2, maxLength: 40 }), (values) => {
-        const summary = summariseReadings(values, 0);
+        // So wide a floor that none is odd.
+        const summary = summariseReadings(values, 1e6);
         expect(summary?.mean).toBeCloseTo(mean(values), 6);
         expect(summary?.standardDeviation).toBeCloseTo(sampleStandardDeviation(values), 6);
         expect(summary?.standardError).toBeCloseTo(
@@ -43,6 +44,30 @@ describe('summariseReadings', () => {
     );
     expect(far).toEqual([4]);
     expect(summariseReadings(values, 1)?.oddOnes).toEqual(far);
+  });
+
+  test('leaves odd ones out of mean and spread, as the library has them without', () => {
+    fc.assert(
+      fc.property(
+        fc.array(reading, { minLength: 1, maxLength: 30 }),
+        fc.double({ min: 0, max: 50, noNaN: true }),
+        (values, floor) => {
+          const summary = summariseReadings(values, floor);
+          const kept = values.filter((_, index) => summary?.oddOnes.includes(index) !== true);
+          expect(kept.length).toBeGreaterThan(0);
+          expect(summary?.count).toBe(kept.length);
+          expect(summary?.mean).toBeCloseTo(mean(kept), 6);
+          if (kept.length > 1)
+            expect(summary?.standardDeviation).toBeCloseTo(sampleStandardDeviation(kept), 6);
+        },
+      ),
+      { seed: 92 },
+    );
+    // Three wild ones among five that agree: 2591 ± 0.5, not 2700.
+    expect(summariseReadings([2590.5, 2591, 2591.5, 2591, 2591, 2900, 2905, 2910], 3)?.mean).toBeCloseTo(
+      2591,
+      6,
+    );
   });
 
   test('finds nothing odd in readings closer together than matters, in too few, or in all alike', () => {

@@ -131,6 +131,10 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const face = chance.oneOf(faces);
     return face === undefined ? null : { kind: 'set-as-found', face: face.id, asFound: { floorRiseDeg: chance.between(-2, 2) } };
   },
+  'mark-simulated': ({ faces }, chance) => {
+    const face = chance.oneOf(faces);
+    return face === undefined ? null : { kind: 'mark-simulated', face: face.id, item: `${face.id}/width`, isSimulated: chance.isLikely(0.5) };
+  },
   'set-setbacks': ({ faces }, chance) => {
     const face = chance.oneOf(faces);
     if (face === undefined) return null;

@@ -80,7 +80,7 @@ export function SheetFrame(props: Props) {
         Datum of
         <span className="line-clamp-2 font-semibold">{face.name}</span>
       </p>
-      <div className="absolute top-2 right-2 flex gap-1">{buttons}</div>
+      <div className="no-print absolute top-2 right-2 flex gap-1">{buttons}</div>
     </>
   );
 }

@@ -170,6 +170,12 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     face,
     asFound: fc.record({ floorRiseDeg: fc.constantFrom(null, 0.4) }, { requiredKeys: [] }),
   }),
+  'mark-simulated': fc.record({
+    kind: fc.constant('mark-simulated'),
+    face,
+    item: fc.constantFrom('plant-wall/width', 'x'),
+    isSimulated: fc.boolean(),
+  }),
   'set-setbacks': fc.record({
     kind: fc.constant('set-setbacks'),
     face,

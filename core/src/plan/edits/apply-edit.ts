@@ -50,6 +50,7 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.setRoot.schema,
   KINDS.setStand.schema,
   KINDS.setAsFound.schema,
+  KINDS.markSimulated.schema,
   KINDS.setSetbacks.schema,
   KINDS.addFold.schema,
   KINDS.setFoldAngle.schema,

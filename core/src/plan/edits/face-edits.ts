@@ -267,6 +267,25 @@ export const setAsFound = defineEdit(
   },
 );
 
+/** Says of a figure of a face whether it was put in from a simulated instrument: it is marked so until it is measured. */
+export const markSimulated = defineEdit(
+  z.strictObject({
+    kind: z.literal('mark-simulated'),
+    face: idSchema,
+    item: z.string().min(1).max(200),
+    isSimulated: z.boolean(),
+  }),
+  (draft, { face: id, item, isSimulated }) => {
+    const face = draft.faces.find((each) => each.id === id);
+    if (face === undefined) return missing('face', id);
+    const others = (face.simulated ?? []).filter((each) => each !== item);
+    const marked = isSimulated ? [...others, item] : others;
+    if (marked.length === 0) delete face.simulated;
+    else face.simulated = marked;
+    return null;
+  },
+);
+
 export const setSetbacks = defineEdit(
   z.strictObject({ kind: z.literal('set-setbacks'), face: idSchema, setbacks: faceSchema.shape.setbacks }),
   (draft, { face: id, setbacks }) => {

@@ -76,6 +76,12 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
             {sheet.isMirror && <strong className="text-crayon">Mirrored: for this side only. </strong>}
             Datum: {sheet.datum}. All dimensions run from the datum.
           </p>
+          {sheet.isSimulated && (
+            <p className="my-2 border-2 border-crayon p-2 font-semibold text-crayon" role="note">
+              SIMULATED: figures of this surface come from a simulated instrument. Measure the real one before
+              anything is drilled.
+            </p>
+          )}
           <OpenFindings sheet={sheet} findings={findings} reader={reader} />
           <SheetPicture sheet={sheet} reader={reader} />
           <table className="mt-3 w-full border-collapse">
@@ -251,7 +257,7 @@ function middleOf(
 }
 
 const PICTURE_WIDTH = 800;
-const PICTURE_HEIGHT = 260;
+const PICTURE_HEIGHT = 440;
 
 /** The surface to scale, holes numbered as in the table. Not for measuring from. */
 function SheetPicture({ sheet, reader }: { readonly sheet: SheetInWords; readonly reader: Reader }) {

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { NewReading, Reading } from '@zarnel/contract';
-import { surveyEdit, type Site, type SurveyLine } from '@zarnel/core/figures';
+import { readingFault, surveyEdit, type Site, type SurveyLine } from '@zarnel/core/figures';
 import { faceName, toldText, type Reader } from '@zarnel/core/words';
 import { useTelling } from '../use-telling.ts';
-import { tryResult } from '../../state/job-session.ts';
+import { refusalText, tryEdits } from '../../state/job-session.ts';
 import { outbox } from '../../state/outbox-browser.ts';
 import { useStrikeReadingMutation } from '../../state/reading-api.ts';
 import { useAppSelector } from '../../state/store.ts';
@@ -25,6 +25,12 @@ type Props = {
   readonly onClose: () => void;
 };
 
+const INSTRUMENT_WORDS: Readonly<Record<Reading['instrument'], string>> = {
+  laser: 'simulated laser meter',
+  level: 'simulated level',
+  typed: 'typed',
+};
+
 const STRIKE_REASONS = ['Odd one out', 'Measured the wrong thing', 'Typed wrong'];
 
 /** One thing measured: what the instrument shows, what was taken, and the mean put into the plan. */
@@ -34,13 +40,18 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
   const shown = useInstrument(jobId, item, readings.length);
   const [typed, setTyped] = useState('');
   const [fault, setFault] = useState<string | null>(null);
-  const [note, setNote] = useState<string | null>(null);
+  const [putMean, setPutMean] = useState<number | null>(null);
   const [striking, setStriking] = useState<string | null>(null);
   const [strike] = useStrikeReadingMutation();
   const text = (value: number) => markedText(value, item.unit, reader);
 
   const telling = useTelling(reader);
   const take = async (value: number, instrument: NewReading['instrument']) => {
+    const wrong = readingFault(item, value);
+    if (wrong !== null) {
+      setFault(wrong);
+      return;
+    }
     if (person === '') {
       setFault('Say first who takes readings, in “Taken by” on the bench.');
       return;
@@ -68,8 +79,19 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
     setTyped('');
     void take(value.value, 'typed');
   };
-  const counted = readings.filter(({ struck }) => struck === null);
-  const oddIds = new Set(summary?.oddOnes.map((index) => counted[index]?.id));
+  const unstruck = readings.filter(({ struck }) => struck === null);
+  const oddIds = new Set(summary?.oddOnes.map((index) => unstruck[index]?.id));
+  const isSimulated = unstruck.some(({ id, instrument }) => instrument !== 'typed' && !oddIds.has(id));
+  // It says so of this mean, and of no other that follows.
+  const hasMean = summary !== null && putMean === summary.mean;
+  const putIn = (of: NonNullable<typeof summary>) => {
+    const edit = surveyEdit(site, item.key, of);
+    const refused = edit.ok
+      ? tryEdits([edit.value, { kind: 'mark-simulated', face: item.face, item: item.key, isSimulated }])
+      : refusalText(edit.fault);
+    setFault(refused);
+    setPutMean(refused === null ? of.mean : null);
+  };
 
   return (
     <Modal
@@ -130,8 +152,11 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
       {summary !== null && (
         <div className="mb-3 border-l-4 border-chalk pl-3">
           <p>
-            Mean of <span className="figure">{summary.count}</span>:{' '}
-            <span className="figure text-lg font-semibold text-chalk">{text(summary.mean)}</span>
+            Mean of <span className="figure">{summary.count}</span>
+            {summary.oddOnes.length > 0 && (
+              <span className="text-crayon"> ({summary.oddOnes.length} odd left out)</span>
+            )}
+            : <span className="figure text-lg font-semibold text-chalk">{text(summary.mean)}</span>
             {summary.standardDeviation !== null && (
               <span className="text-sm text-kraft">
                 , spread ±{' '}
@@ -147,17 +172,16 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
               {difference > 0 ? 'more' : 'less'} than drawn
             </p>
           )}
-          <Button
-            className="mt-1"
-            onClick={() => {
-              const refused = tryResult(surveyEdit(site, item.key, summary));
-              setFault(refused);
-              setNote(refused === null ? 'The plan has the mean now.' : null);
-            }}
-          >
+          <Button className="mt-1" onClick={() => putIn(summary)}>
             Put the mean into the plan
           </Button>
-          {note !== null && <p className="text-solder">{note}</p>}
+          {isSimulated && (
+            <p className="text-crayon">
+              Simulated: no real wall was measured. It stays marked in the plan and on paper until a tape’s
+              figure is typed.
+            </p>
+          )}
+          {hasMean && <p className="text-solder">The plan has this mean now.</p>}
         </div>
       )}
       <ul aria-label="Readings">
@@ -166,10 +190,11 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
             <div className="flex items-center gap-2">
               <span className={`figure flex-1 ${reading.struck === null ? '' : 'text-kraft line-through'}`}>
                 {text(reading.value)}
-                {oddIds.has(reading.id) && <span className="ml-2 text-crayon">odd one out</span>}
+                {oddIds.has(reading.id) && <span className="ml-2 text-crayon">odd one out, not counted</span>}
               </span>
               <span className="text-sm text-kraft">
-                {reading.takenBy}, {reading.instrument}, {new Date(reading.takenAt).toLocaleString()}
+                {reading.takenBy}, {INSTRUMENT_WORDS[reading.instrument]},{' '}
+                {new Date(reading.takenAt).toLocaleString()}
               </span>
               {reading.struck === null ? (
                 <Button look="quiet" onClick={() => setStriking(striking === reading.id ? null : reading.id)}>
