@@ -122,7 +122,12 @@ export type CheckMeta = {
   /** Sentences by message id, with {names} to fill in; {measured} and {required} are printed in order. */
   readonly messages: Readonly<Record<string, string>>;
   readonly fixMessages: Readonly<Record<string, string>>;
+  /** Where the field is that clears a message, by its id, where that is not with what the finding is about. */
+  readonly fields?: Readonly<Record<string, FieldPlace>>;
 };
+
+/** Where a person says what is missing: on the type of the gear, on the material it holds in, on its face, on the site. */
+export type FieldPlace = 'gear-type' | 'material' | 'face' | 'conditions';
 
 /** What a check finds about one thing at a time, whatever the kind of thing. */
 export type Look = {

@@ -22,6 +22,7 @@ const meta: CheckMeta = {
       'The closed space on {face} has no vents at two heights, and its gear loses {loss}: let air in low and out high.',
   },
   fixMessages: {},
+  fields: { 'too-hot': 'face', 'closed-unknown': 'gear-type', unvented: 'face' },
 };
 
 /** What the air of a closed space comes to, warmed by the gear in it; null for what is open or empty. */

@@ -12,6 +12,7 @@ const meta: CheckMeta = {
   parameters: [],
   messages: { outside: '{gear} is rated for indoors only, and {face} is outside.' },
   fixMessages: {},
+  fields: { outside: 'gear-type' },
 };
 
 function checkItem(_: Prepared, item: Hung): Found[] {

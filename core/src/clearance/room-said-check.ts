@@ -30,6 +30,7 @@ const meta: CheckMeta = {
     'usual-beside': 'Take what is usual: {beside} beside it',
     none: 'Its maker asks for none',
   },
+  fields: { unsaid: 'gear-type' },
 };
 
 /** What carries or holds others, and what lies on a roof, has its place by other rules. */

@@ -24,6 +24,7 @@ const meta: CheckMeta = {
     part: '{gear} hangs in the sun for part of the day on {face}: shade it where its maker asks for that.',
   },
   fixMessages: {},
+  fields: { full: 'face', part: 'face' },
 };
 
 function checkItem(_: Prepared, item: Hung): Found[] {

@@ -21,6 +21,7 @@ const meta: CheckMeta = {
     room: 'For {gear} the room needs {flow} of fresh air, openings of {required} in and out: see that it has them.',
   },
   fixMessages: {},
+  fields: { 'too-small': 'face', room: 'face' },
 };
 
 function checkSpace(_: Model, { air, gear, isInside }: AirSpace): Found[] {

@@ -65,6 +65,7 @@ const meta: CheckMeta = {
     'front-rule': 'There are {measured} free before {gear}, to {ends}; {owner} asks for {required}.',
   },
   fixMessages: MOVE_FIX_MESSAGES,
+  fields: { voltage: 'gear-type', unknown: 'face', shallow: 'face' },
 };
 
 function checkItem(prepared: Prepared, item: Hung): Found[] {

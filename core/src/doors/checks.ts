@@ -1,6 +1,6 @@
 // The checks, and what they find.
 
-export { type Finding, type Found, SEVERITIES, type Severity } from '../check/finding.ts';
+export { type FieldPlace, type Finding, type Found, SEVERITIES, type Severity } from '../check/finding.ts';
 export type { StepId } from '../check/family.ts';
 export { CHECKS, getCheckMeta, stepOfFinding } from '../checks.ts';
 export { findingsOf } from '../check/run-checks.ts';

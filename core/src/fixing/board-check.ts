@@ -41,6 +41,14 @@ const meta: CheckMeta = {
       'A rail behind {board} carries gear and is fixed at fewer than two places: fix it to the framing.',
   },
   fixMessages: {},
+  fields: {
+    burns: 'gear-type',
+    unknown: 'gear-type',
+    'not-described': 'gear-type',
+    'rail-bends': 'gear-type',
+    'rail-sags': 'gear-type',
+    'rail-loose': 'gear-type',
+  },
 };
 
 /** Gear that gives off less than this warms no board, W (practice). */

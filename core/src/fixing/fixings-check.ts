@@ -52,6 +52,13 @@ const meta: CheckMeta = {
     rails: 'Put {backing}s {width} long behind {gear}, on the framing',
     board: 'Put a board of {backing} behind {gear}, {width} × {height}',
   },
+  fields: {
+    lead: 'gear-type',
+    'depth-unknown': 'face',
+    'no-approval': 'material',
+    'no-value': 'material',
+    unknown: 'material',
+  },
 };
 
 function checkItem(prepared: Prepared, item: Hung): Found[] {

@@ -21,6 +21,7 @@ const meta: CheckMeta = {
     thick: 'The panel of {face} is {measured} thick; {gear} holds in panels up to {required}.',
   },
   fixMessages: {},
+  fields: { deep: 'face', thin: 'face', thick: 'face' },
 };
 
 function checkItem(prepared: Prepared, item: Hung): Found[] {

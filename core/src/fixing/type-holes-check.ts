@@ -46,6 +46,7 @@ const meta: CheckMeta = {
     corners: 'Take four holes near its corners, to be measured on the gear',
     'from-corner': 'They were counted from its lower left corner: count them from its middle',
   },
+  fields: { 'no-holes': 'gear-type', 'off-body': 'gear-type' },
 };
 
 function checkType(model: Model, type: GearType): Found[] {

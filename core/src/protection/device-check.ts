@@ -41,6 +41,7 @@ const meta: CheckMeta = {
       '{gear} opens direct current in one direction, and in {circuit} it flows in both: take one without a polarity.',
   },
   fixMessages: { 'by-rating': 'Its plate says {volts} of direct current' },
+  fields: { unsaid: 'gear-type' },
 };
 
 const DIRECT: ReadonlySet<Circuit['carries']> = new Set(['array', 'battery', 'dc-load']);

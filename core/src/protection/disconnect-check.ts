@@ -45,6 +45,7 @@ const meta: CheckMeta = {
       '{disconnect} hangs on {face}: it is reached by a ladder only. One is wanted where a hand reaches it from the floor.',
   },
   fixMessages: {},
+  fields: { none: 'gear-type', 'none-many': 'gear-type' },
 };
 
 function checkItem(prepared: Prepared, item: Hung): Found[] {

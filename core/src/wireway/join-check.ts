@@ -50,6 +50,7 @@ const meta: CheckMeta = {
     'take-apart': 'Take the join out',
     'to-middle': 'Drill it in the middle of what both backs cover',
   },
+  fields: { 'rating-unknown': 'gear-type' },
 };
 
 /** Locknut beyond its hole, all round (practice). */

@@ -29,6 +29,7 @@ const meta: CheckMeta = {
     none: '{wireway} has no supports in its gear type: add its bracket holes.',
   },
   fixMessages: {},
+  fields: { none: 'gear-type' },
 };
 
 /** Where a wireway is supported, from its left end, each once. */

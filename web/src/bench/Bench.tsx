@@ -11,6 +11,7 @@ import { Button } from '../ui/Button.tsx';
 import { lazily } from '../ui/lazily.ts';
 import { FindingList } from './findings/FindingList.tsx';
 import { HangGear } from './mount/HangGear.tsx';
+import { SelectionStrip, stepOfSelection } from './SelectionStrip.tsx';
 import { ThingsList } from './ThingsList.tsx';
 
 // The panels of a step come with it.
@@ -51,11 +52,12 @@ export function Bench({ step, plan, evaluation, current }: Props) {
       </>
     );
   }
-  if (selection?.kind === 'placement' && also.length > 0) {
+  const isHere = selection !== null && stepOfSelection(selection) === step;
+  if (isHere && selection.kind === 'placement' && also.length > 0) {
     const { hung } = derivedOf(plan).prepared;
     return <GroupPanel items={[selection.id, ...also].flatMap((id) => hung.get(id) ?? [])} />;
   }
-  const panel = selection === null ? null : selectionPanel(step, selection, plan, current, reader);
+  const panel = isHere ? selectionPanel(step, selection, plan, current, reader) : null;
   if (selection !== null && panel !== null) {
     const own = findings.filter(({ subjects }) => isAbout(subjects, selection, derivedOf(plan).prepared));
     return (
@@ -63,7 +65,7 @@ export function Bench({ step, plan, evaluation, current }: Props) {
         <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
           {step === 'site' ? 'Back to the whole site' : 'Back to all findings'}
         </Button>
-        <FindingList findings={own} plan={plan} reader={reader} />
+        <FindingList findings={own} plan={plan} step={step} reader={reader} />
         {panel}
       </>
     );
@@ -73,11 +75,12 @@ export function Bench({ step, plan, evaluation, current }: Props) {
   );
   return (
     <>
+      {selection !== null && <SelectionStrip selection={selection} step={step} plan={plan} reader={reader} />}
       {step === 'mount' && <HangGear plan={plan} />}
       {step === 'site' && <SiteBench plan={plan} reader={reader} />}
       {step !== 'gear' && <CheckFault />}
       {step !== 'gear' && <FindingSummary left={left} isDone={current !== null} step={step} />}
-      {step !== 'gear' && <FindingList findings={left} plan={plan} reader={reader} />}
+      {step !== 'gear' && <FindingList findings={left} plan={plan} step={step} reader={reader} />}
       {step === 'gear' && <GearBench plan={plan} reader={reader} />}
       {step === 'route' && <RouteBench plan={plan} current={current} reader={reader} />}
       {step === 'mount' && (

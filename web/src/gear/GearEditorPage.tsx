@@ -1,5 +1,6 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import type { GearSummary } from '@zarnel/contract';
 import { gearIdOf } from '@zarnel/core/files';
 import { firstGearType, type GearType } from '@zarnel/core/plan';
 import { Preferences } from '../pages/Preferences.tsx';
@@ -12,25 +13,21 @@ import {
 import { useAppSelector } from '../state/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { draftFaults } from './gear-draft.ts';
+import { CameBack } from './CameBack.tsx';
 import { GearWorkbench } from './GearWorkbench.tsx';
+import { useKeptDraft } from './use-kept-draft.ts';
 
 /** One library type: drawn as it is typed, kept as a new version. Samples are kept as a copy of one's own. */
 export function GearEditorPage() {
   const { gearId = 'new' } = useParams();
-  const navigate = useNavigate();
   const reader = useAppSelector((state) => state.view.reader);
   const isNew = gearId === 'new';
   const { data, isError } = useGearDetailQuery(gearId, { skip: isNew });
-  const [draft, setDraft] = useState<GearType | null>(
-    isNew ? firstGearType(reader.system === 'inch' ? 'us' : 'iec', 'new', 'New gear', 'other') : null,
+  // What was said of the last keeping outlives the version that it was typed over.
+  const [said, setSaid] = useState<Said | null>(null);
+  const [first] = useState(() =>
+    firstGearType(reader.system === 'inch' ? 'us' : 'iec', 'new', 'New gear', 'other'),
   );
-  const [said, setSaid] = useState<{ readonly isFault: boolean; readonly text: string } | null>(null);
-  const [create, creating] = useCreateGearMutation();
-  const [save, saving] = useSaveGearMutation();
-  useEffect(() => {
-    if (data !== undefined) setDraft((known) => known ?? data.type);
-  }, [data]);
-
   if (isError) {
     return (
       <main className="p-8">
@@ -41,23 +38,54 @@ export function GearEditorPage() {
       </main>
     );
   }
-  if (draft === null) return <main className="p-8">Reading …</main>;
+  const base = isNew ? first : data?.type;
+  if (base === undefined) return <main className="p-8">Reading …</main>;
+  return (
+    <GearEditor
+      key={`${gearId} ${data?.summary.version ?? 0}`}
+      gearId={gearId}
+      base={base}
+      summary={data?.summary ?? null}
+      said={said}
+      onSay={setSaid}
+    />
+  );
+}
+
+type Said = { readonly isFault: boolean; readonly text: string };
+
+type EditorProps = {
+  readonly gearId: string;
+  readonly base: GearType;
+  /** Null for one that is new. */
+  readonly summary: GearSummary | null;
+  readonly said: Said | null;
+  readonly onSay: (said: Said | null) => void;
+};
+
+function GearEditor({ gearId, base, summary, said, onSay }: EditorProps) {
+  const navigate = useNavigate();
+  const reader = useAppSelector((state) => state.view.reader);
+  const isNew = summary === null;
+  const { draft, change, cameBack, startOver, forget } = useKeptDraft(`library/${gearId}`, base);
+  const [create, creating] = useCreateGearMutation();
+  const [save, saving] = useSaveGearMutation();
   const faults = draftFaults(draft);
-  const isSample = data?.summary.isSample ?? false;
-  const isChanged = isNew || JSON.stringify(draft) !== JSON.stringify(data?.type);
+  const isSample = summary?.isSample ?? false;
+  const isChanged = isNew || JSON.stringify(draft) !== JSON.stringify(base);
   const keep = async () => {
-    setSaid(null);
+    onSay(null);
     const type = { ...draft, id: isNew || isSample ? gearIdOf(draft.name) : draft.id, origin: null };
     const answer =
-      isNew || isSample || data === undefined
+      summary === null || isSample
         ? await create(type)
-        : await save({ id: gearId, version: data.summary.version, type });
+        : await save({ id: gearId, version: summary.version, type });
     if (answer.error !== undefined) {
-      setSaid({ isFault: true, text: refusalText(answer.error) });
+      onSay({ isFault: true, text: refusalText(answer.error) });
       return;
     }
-    setDraft(answer.data.type);
-    setSaid({ isFault: false, text: `Kept as version ${answer.data.summary.version}.` });
+    forget();
+    onSay({ isFault: false, text: `Kept as version ${answer.data.summary.version}.` });
     if (answer.data.summary.id !== gearId)
       void navigate(`/gear/${answer.data.summary.id}`, { replace: true });
   };
@@ -73,8 +101,9 @@ export function GearEditorPage() {
             ? 'new'
             : isSample
               ? 'sample: changes are kept as a copy of your own'
-              : `yours, version ${data?.summary.version ?? 1}`}
+              : `yours, version ${summary.version}`}
         </span>
+        {cameBack && <CameBack onStartOver={startOver} />}
         <div className="ml-auto flex items-center gap-2">
           {said !== null && (
             <span role="status" className={said.isFault ? 'text-crayon' : 'text-solder'}>
@@ -96,7 +125,7 @@ export function GearEditorPage() {
           <Preferences />
         </div>
       </header>
-      <GearWorkbench type={draft} faults={faults} reader={reader} onChange={setDraft} />
+      <GearWorkbench type={draft} faults={faults} reader={reader} onChange={change} />
     </div>
   );
 }

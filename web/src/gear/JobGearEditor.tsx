@@ -1,10 +1,13 @@
 import { useState } from 'react';
 import type { GearType, Plan } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
+import { useAppSelector } from '../state/store.ts';
 import { tryEdits } from '../state/job-session.ts';
 import { Button } from '../ui/Button.tsx';
 import { draftFaults } from './gear-draft.ts';
+import { CameBack } from './CameBack.tsx';
 import { GearWorkbench } from './GearWorkbench.tsx';
+import { jobDraftName, useKeptDraft } from './use-kept-draft.ts';
 
 type Props = {
   readonly type: GearType;
@@ -15,7 +18,8 @@ type Props = {
 
 /** The job’s own copy of a type. It is put into the job as one step, so that half-typed gear never hangs on a wall. */
 export function JobGearEditor({ type, plan, reader, onClose }: Props) {
-  const [draft, setDraft] = useState(type);
+  const jobId = useAppSelector((state) => state.plan.jobId) ?? '';
+  const { draft, change, cameBack, startOver, forget } = useKeptDraft(jobDraftName(jobId, type.id), type);
   const [fault, setFault] = useState<string | null>(null);
   const faults = draftFaults(draft);
   const count = plan.placements.filter((placement) => placement.type === type.id).length;
@@ -31,22 +35,32 @@ export function JobGearEditor({ type, plan, reader, onClose }: Props) {
             {fault}
           </span>
         )}
+        {cameBack && <CameBack onStartOver={startOver} />}
         <div className="ml-auto flex gap-2">
-          <Button onClick={onClose}>Leave it as it was</Button>
+          <Button
+            onClick={() => {
+              forget();
+              onClose();
+            }}
+          >
+            Leave it as it was
+          </Button>
           <Button
             look="strong"
             disabled={faults.length > 0 || draft === type}
             onClick={() => {
               const refused = tryEdits([{ kind: 'set-gear-type', gearType: draft }]);
               setFault(refused);
-              if (refused === null) onClose();
+              if (refused !== null) return;
+              forget();
+              onClose();
             }}
           >
             Put it into the job
           </Button>
         </div>
       </div>
-      <GearWorkbench type={draft} faults={faults} reader={reader} onChange={setDraft} />
+      <GearWorkbench type={draft} faults={faults} reader={reader} onChange={change} />
     </div>
   );
 }

@@ -22,6 +22,9 @@ export type ViewState = {
   readonly isBenchFolded: boolean;
   /** The job’s gear type that is being changed. */
   readonly gearInHand: string | null;
+  /** What of the site the bench shows, and which material is opened there. */
+  readonly siteTab: SiteTab;
+  readonly materialInHand: string | null;
   /** Framing can be hidden, to see what is on it. */
   readonly showsFraming: boolean;
   /** The face that stands upright in the middle of the sheet; null takes the plan's root. */
@@ -38,6 +41,9 @@ export type ViewState = {
   readonly waiting: readonly ToldWaiting[];
 };
 
+export const SITE_TABS = ['faces', 'conditions', 'materials', 'survey'] as const;
+export type SiteTab = (typeof SITE_TABS)[number];
+
 const initial: ViewState = {
   selection: null,
   also: [],
@@ -48,6 +54,8 @@ const initial: ViewState = {
   theme: 'day',
   isBenchFolded: false,
   gearInHand: null,
+  siteTab: 'faces',
+  materialInHand: null,
   showsFraming: true,
   sheetRoot: null,
   isFoldedUp: false,
@@ -112,8 +120,15 @@ export const viewSlice = createSlice({
       isOneLine: false,
       ghosts: [],
       gearInHand: null,
+      siteTab: 'faces' as const,
+      materialInHand: null,
     }),
     gearTaken: (state, { payload }: PayloadAction<string | null>) => ({ ...state, gearInHand: payload }),
+    siteTabTaken: (state, { payload }: PayloadAction<{ tab: SiteTab; material: string | null }>) => ({
+      ...state,
+      siteTab: payload.tab,
+      materialInHand: payload.material,
+    }),
     framingShown: (state, { payload }: PayloadAction<boolean>) => ({ ...state, showsFraming: payload }),
     rooted: (state, { payload }: PayloadAction<string | null>) => ({ ...state, sheetRoot: payload }),
     foldedUp: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isFoldedUp: payload }),

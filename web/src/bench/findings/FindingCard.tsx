@@ -1,4 +1,5 @@
-import { getCheckMeta, type Finding } from '@zarnel/core/checks';
+import { getCheckMeta, type Finding, type StepId } from '@zarnel/core/checks';
+import type { Plan } from '@zarnel/core/plan';
 import { fixLabelOf, measuredAndRequired, sentenceOf, sourceText, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
@@ -8,16 +9,25 @@ import { SeverityMark } from '../../ui/SeverityMark.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { useTelling } from '../use-telling.ts';
 import { RatioBar } from './RatioBar.tsx';
+import { useFieldOf } from './use-field.ts';
 import { useRemedies } from './use-remedies.ts';
 
-/** A finding: what is measured, what is required, by which rule, and the moves that clear it. */
-export function FindingCard({ finding, reader }: { readonly finding: Finding; readonly reader: Reader }) {
+type Props = {
+  readonly finding: Finding;
+  readonly plan: Plan;
+  readonly step: StepId;
+  readonly reader: Reader;
+};
+
+/** A finding: what is measured, what is required, by which rule, the moves that clear it, and the way to its field. */
+export function FindingCard({ finding, plan, step, reader }: Props) {
   const dispatch = useAppDispatch();
   const meta = getCheckMeta(finding.check);
   const figures = measuredAndRequired(finding, reader);
   const [subject] = finding.subjects;
   const telling = useTelling(reader);
   const remedies = useRemedies(finding);
+  const field = useFieldOf(finding, plan, step);
   return (
     <div className="mb-3 border border-faint bg-paper p-3" data-check={finding.check}>
       <button
@@ -53,6 +63,11 @@ export function FindingCard({ finding, reader }: { readonly finding: Finding; re
             </Button>
           );
         })}
+        {field !== null && (
+          <Button look="quiet" onClick={field.go}>
+            {field.label}
+          </Button>
+        )}
       </div>
       {finding.hasWorking && <WorkingButton working={remedies?.working ?? null} reader={reader} />}
       <p className="mt-1 text-sm text-kraft">{sourceText(finding.source)}</p>

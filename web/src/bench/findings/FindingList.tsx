@@ -1,13 +1,18 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
-import type { Finding } from '@zarnel/core/checks';
+import type { Finding, StepId } from '@zarnel/core/checks';
 import type { Plan } from '@zarnel/core/plan';
 import { subjectName, type Reader, type Telling } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { useTelling } from '../use-telling.ts';
 import { FindingCard } from './FindingCard.tsx';
 
-type Props = { readonly findings: readonly Finding[]; readonly plan: Plan; readonly reader: Reader };
+type Props = {
+  readonly findings: readonly Finding[];
+  readonly plan: Plan;
+  readonly step: StepId;
+  readonly reader: Reader;
+};
 
 /** What stands in the list: the name of what findings are about, and each of them. */
 type Row =
@@ -19,18 +24,18 @@ const MOST_DRAWN = 30;
 const USUAL_PX = 150;
 
 /** Findings grouped by what they are about. */
-export function FindingList({ findings, plan, reader }: Props) {
+export function FindingList({ findings, plan, step, reader }: Props) {
   const telling = useTelling(reader);
   const rows = useMemo(() => rowsOf(findings, plan, telling), [findings, plan, telling]);
   return (
     <section aria-label="Findings">
       {findings.length > MOST_DRAWN ? (
-        <LongList rows={rows} reader={reader} />
+        <LongList rows={rows} plan={plan} step={step} reader={reader} />
       ) : (
         <ul>
           {rows.map((row) => (
             <li key={row.key}>
-              <RowView row={row} reader={reader} />
+              <RowView row={row} plan={plan} step={step} reader={reader} />
             </li>
           ))}
         </ul>
@@ -39,8 +44,10 @@ export function FindingList({ findings, plan, reader }: Props) {
   );
 }
 
+type Shown = Pick<Props, 'plan' | 'step' | 'reader'>;
+
 /** Draws what is in sight of the bench, which it scrolls with. */
-function LongList({ rows, reader }: { readonly rows: readonly Row[]; readonly reader: Reader }) {
+function LongList({ rows, plan, step, reader }: { readonly rows: readonly Row[] } & Shown) {
   const listRef = useRef<HTMLUListElement>(null);
   const virtualizer = useVirtualizer({
     count: rows.length,
@@ -64,7 +71,7 @@ function LongList({ rows, reader }: { readonly rows: readonly Row[]; readonly re
             className="absolute top-0 left-0 flow-root w-full"
             style={{ transform: `translateY(${start - virtualizer.options.scrollMargin}px)` }}
           >
-            <RowView row={row} reader={reader} />
+            <RowView row={row} plan={plan} step={step} reader={reader} />
           </li>
         );
       })}
@@ -72,9 +79,9 @@ function LongList({ rows, reader }: { readonly rows: readonly Row[]; readonly re
   );
 }
 
-function RowView({ row, reader }: { readonly row: Row; readonly reader: Reader }) {
+function RowView({ row, plan, step, reader }: { readonly row: Row } & Shown) {
   if ('heading' in row) return <h3 className="pt-2 pb-1 font-semibold">{row.heading}</h3>;
-  return <FindingCard finding={row.finding} reader={reader} />;
+  return <FindingCard finding={row.finding} plan={plan} step={step} reader={reader} />;
 }
 
 function rowsOf(findings: readonly Finding[], plan: Plan, telling: Telling): Row[] {

@@ -10,9 +10,10 @@ import {
   type Reader,
 } from '@zarnel/core/words';
 import { ruleText } from '../../gear/rule-text.ts';
+import { jobDraftName, keptDrafts } from '../../gear/use-kept-draft.ts';
 import { useGearVersionsQuery, useLazyGearDetailQuery } from '../../state/gear-api.ts';
 import { makeEdits } from '../../state/job-session.ts';
-import { useAppDispatch } from '../../state/store.ts';
+import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { GEAR_KIND_WORDS, HEAT_WORDS } from '../words.ts';
@@ -53,6 +54,8 @@ function TypeCard(props: {
   readonly newest: number | null;
 }) {
   const { type, plan, reader, newest } = props;
+  const jobId = useAppSelector((state) => state.plan.jobId) ?? '';
+  const isUnfinished = keptDrafts.names().has(jobDraftName(jobId, type.id));
   const dispatch = useAppDispatch();
   const [read] = useLazyGearDetailQuery();
   const { origin } = type;
@@ -84,6 +87,7 @@ function TypeCard(props: {
         >
           Change it
         </Button>
+        {isUnfinished && <span className="self-center text-sm text-crayon">unfinished changes</span>}
         {!isUsed && (
           <Button look="quiet" onClick={() => makeEdits([{ kind: 'remove-gear-type', gearType: type.id }])}>
             Take it out

@@ -1,6 +1,7 @@
 import { freshId, SAMPLE_MATERIALS, type Material, type Plan, type Result } from '@zarnel/core/plan';
 import { formatQuantity, parseMeasure, sourceText, type Reader, roundFor } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { useAppSelector } from '../../state/store.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NameField } from '../../ui/NameField.tsx';
@@ -13,11 +14,17 @@ type Props = { readonly plan: Plan; readonly reader: Reader };
 
 /** The materials of this job: what each holds, whether it burns, what cuts it. */
 export function MaterialsTab({ plan, reader }: Props) {
+  const inHand = useAppSelector((state) => state.view.materialInHand);
   const unused = SAMPLE_MATERIALS.filter(({ id }) => !plan.materials.some((own) => own.id === id));
   return (
     <section aria-label="Materials">
       {plan.materials.map((material) => (
-        <Section key={material.id} title={material.name} summary={FIRE_CLASS_WORDS[material.fireClass]}>
+        <Section
+          key={`${material.id} ${material.id === inHand}`}
+          title={material.name}
+          summary={FIRE_CLASS_WORDS[material.fireClass]}
+          startsOpen={material.id === inHand}
+        >
           <MaterialFields material={material} reader={reader} />
         </Section>
       ))}

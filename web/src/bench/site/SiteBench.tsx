@@ -6,7 +6,7 @@ import { formatLength, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
-import { viewSlice } from '../../state/view-slice.ts';
+import { SITE_TABS, viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { CODE_BASIS_WORDS, FACE_KIND_WORDS, optionsOf, TRAVEL_WORDS, SETTING_WORDS } from '../words.ts';
@@ -27,8 +27,14 @@ const TABS = [
 /** The site: its faces, what they are made of, what they have to live with, and what is still to be measured. */
 export function SiteBench({ plan, reader }: Props) {
   const { prepared } = derivedOf(plan);
+  const dispatch = useAppDispatch();
+  const siteTab = useAppSelector((state) => state.view.siteTab);
+  const take = (value: string) => {
+    const tab = SITE_TABS.find((each) => each === value);
+    if (tab !== undefined) dispatch(viewSlice.actions.siteTabTaken({ tab, material: null }));
+  };
   return (
-    <Tabs.Root defaultValue="faces">
+    <Tabs.Root value={siteTab} onValueChange={take}>
       <Tabs.List aria-label="Site" className="mb-3 flex border-b border-pencil">
         {TABS.map(({ value, label }) => (
           <Tabs.Trigger

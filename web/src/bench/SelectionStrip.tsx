@@ -1,0 +1,79 @@
+import { useNavigate } from 'react-router';
+import type { Ref, StepId } from '@zarnel/core/checks';
+import type { Plan } from '@zarnel/core/plan';
+import { subjectName, type Reader } from '@zarnel/core/words';
+import { derivedOf } from '../state/derived.ts';
+import { useAppDispatch, useAppSelector } from '../state/store.ts';
+import { viewSlice } from '../state/view-slice.ts';
+import { Button } from '../ui/Button.tsx';
+import { STEPS } from './steps.ts';
+import { useTelling } from './use-telling.ts';
+
+type Props = {
+  readonly selection: Ref;
+  readonly step: StepId;
+  readonly plan: Plan;
+  readonly reader: Reader;
+};
+
+/** The step at which something is worked on. */
+export function stepOfSelection({ kind }: Ref): StepId {
+  switch (kind) {
+    case 'face':
+      return 'site';
+    case 'placement':
+    case 'nipple':
+      return 'mount';
+    case 'penetration':
+    case 'run':
+    case 'circuit':
+      return 'route';
+  }
+}
+
+/** What is selected, while the bench keeps to its own step: what it is, and the way to where it is worked on. */
+export function SelectionStrip({ selection, step, plan, reader }: Props) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const jobId = useAppSelector((state) => state.plan.jobId) ?? '';
+  const telling = useTelling(reader);
+  const { prepared } = derivedOf(plan);
+  const item = selection.kind === 'placement' ? prepared.hung.get(selection.id) : undefined;
+  const at = stepOfSelection(selection);
+  if (!isThere(selection, plan)) return null;
+  return (
+    <div
+      role="group"
+      aria-label="Selected"
+      className="mb-3 flex flex-wrap items-center gap-1 border-l-4 border-chalk pl-2"
+    >
+      <span className="flex-1 font-semibold">{telling.nameOf(subjectName(selection))}</span>
+      {step === 'gear' && item !== undefined && (
+        <Button onClick={() => dispatch(viewSlice.actions.gearTaken(item.placement.type))}>
+          Change its type
+        </Button>
+      )}
+      {at !== step && (
+        <Button onClick={() => void navigate(`/jobs/${jobId}/${at}`)}>
+          Open at {STEPS.find(({ id }) => id === at)?.name}
+        </Button>
+      )}
+      <Button look="quiet" onClick={() => dispatch(viewSlice.actions.selected(null))}>
+        Let go
+      </Button>
+    </div>
+  );
+}
+
+/** What was taken out stays selected until something else is; there is nothing to say of it. */
+function isThere({ kind, id }: Ref, plan: Plan): boolean {
+  const lists = {
+    face: plan.faces,
+    placement: plan.placements,
+    nipple: plan.nipples,
+    penetration: plan.penetrations,
+    run: plan.runs,
+    circuit: plan.circuits,
+  } as const;
+  return lists[kind].some((each) => each.id === id);
+}
