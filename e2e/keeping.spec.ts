@@ -218,10 +218,13 @@ test('makes, renames, copies and archives a job', async ({ page }) => {
   await page.getByRole('button', { name: 'New job' }).click();
   const dialog = page.getByRole('dialog', { name: 'New job' });
   await dialog.getByRole('button', { name: 'Make the job' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('name must not be empty');
+  await expect(dialog.getByRole('alert')).toContainText('Give the job a name.');
   await dialog.getByLabel('Name').fill('Pump shed');
   await dialog.getByRole('combobox', { name: 'Code basis' }).click();
   await page.getByRole('option', { name: 'IEC 60364 and companions' }).click();
+  await dialog.getByRole('button', { name: 'Make the job' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Say how hot it gets');
+  await dialog.getByLabel('Mean daily maximum').fill('27');
   await dialog.getByRole('button', { name: 'Make the job' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Pump shed');
   await page.getByRole('link', { name: 'All jobs' }).click();

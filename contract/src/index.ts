@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { GEAR_KINDS, gearTypeSchema } from '@zarnel/core/plan';
+import { GEAR_KINDS, gearTypeSchema, START_KINDS } from '@zarnel/core/plan';
 
 /** What server and client say to each other, apart from the plan itself. */
 export const jobSummarySchema = z.strictObject({
@@ -22,9 +22,15 @@ export type JobList = z.infer<typeof jobListSchema>;
 export const createJobSchema = z.strictObject({
   name: z.string().trim().min(1, 'must not be empty').max(120),
   codeBasis: z.enum(['us', 'iec']),
-  setting: z.enum(['building', 'mobile']).default('building'),
+  /** What it starts from, and its sizes by their names, mm or degrees; those left out are usual ones. */
+  start: z.enum(START_KINDS).default('wall'),
+  sizes: z.record(z.string().max(40), z.number().min(0).max(1e6)).default({}),
+  /** Of a bare wall: whether it stands in something that moves. */
+  setting: z.enum(['building', 'mobile']).optional(),
   meanMaxTempC: z.number().min(-90).max(90),
 });
+
+export type NewJob = z.infer<typeof createJobSchema>;
 
 export const patchJobSchema = z
   .strictObject({

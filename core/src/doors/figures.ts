@@ -88,7 +88,7 @@ export { type BoxMm, boundsOf as boxOfPoints, sizeOfBox } from '../geometry/poly
 export { resizeEdit } from '../site/resize.ts';
 export { rootEdit } from '../site/root-edit.ts';
 export { type SheetPlace, faceFromSheet, layOutSheet, sheetFromFace, unionOf } from '../site/sheet.ts';
-export { type Site, type SiteFace, mirrored } from '../site/site.ts';
+export { buildSite, type Site, type SiteFace, mirrored } from '../site/site.ts';
 export { travelOnFace } from '../site/travel.ts';
 export { usableOutlines } from '../site/usable.ts';
 export { type SurveyLine, surveyLines } from '../survey/readings.ts';

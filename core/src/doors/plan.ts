@@ -66,6 +66,7 @@ export {
   glandsOf,
 } from '../plan/penetration.ts';
 export { type Run } from '../plan/run.ts';
+export { START_KINDS, type StartKind } from '../plan/start-kinds.ts';
 export type { PointMm } from '../plan/values.ts';
 export type { Result } from '../result.ts';
 export { SAMPLE_MATERIALS } from '../site/materials.ts';

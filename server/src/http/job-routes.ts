@@ -7,7 +7,7 @@ import {
   restoreSchema,
   type JobSummary,
 } from '@zarnel/contract';
-import { blankPlan } from '@zarnel/core/files';
+import { sizeFault, startPlan, STARTS } from '@zarnel/core/files';
 import { writePlan } from '@zarnel/core/plan';
 import { fileStem, nameWith } from '@zarnel/core/words';
 import type { JobStore, SaveOutcome } from '../jobs/job-store.ts';
@@ -27,8 +27,15 @@ export function jobRoutes(store: JobStore): Router {
   });
 
   router.post('/', async (ctx) => {
-    const { name, codeBasis, meanMaxTempC, setting } = parseBody(ctx, createJobSchema);
-    answerCreated(ctx, await store.create(blankPlan(name, codeBasis, meanMaxTempC, setting), parseWork(ctx)));
+    const { name, codeBasis, meanMaxTempC, start, sizes, setting } = parseBody(ctx, createJobSchema);
+    const faults = STARTS[start].sizes.flatMap((size) => {
+      const value = sizes[size.id];
+      return value === undefined ? [] : (sizeFault(size, value) ?? []);
+    });
+    if (faults.length > 0) throw new ProblemError(400, faults.join(' '));
+    const plan = startPlan(name, codeBasis, meanMaxTempC, start, sizes);
+    if (setting !== undefined) plan.site.setting = setting;
+    answerCreated(ctx, await store.create(plan, parseWork(ctx)));
   });
 
   router.post('/import', async (ctx) => {

@@ -1,14 +1,20 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { createJobSchema } from '@zarnel/contract';
-import { CODE_BASIS_WORDS, optionsOf, SETTING_WORDS } from '../bench/words.ts';
+import { buildSite, layOutSheet, sheetFromFace } from '@zarnel/core/figures';
+import { sizeFault, startPlan, STARTS, usualSizes } from '@zarnel/core/files';
+import { START_KINDS, type Plan, type StartKind } from '@zarnel/core/plan';
+import { formatQuantity, parseTemperature, readerOfTrade, type Reader } from '@zarnel/core/words';
+import { CODE_BASIS_WORDS, optionsOf } from '../bench/words.ts';
 import { useCreateJobMutation } from '../state/server-api.ts';
 import { useAppSelector } from '../state/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Fault } from '../ui/Fault.tsx';
+import { LengthField } from '../ui/LengthField.tsx';
 import { Modal } from '../ui/Modal.tsx';
+import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
 import { TextField } from '../ui/TextField.tsx';
-import { TemperatureField } from '../ui/TemperatureField.tsx';
+import { TypedField } from '../ui/TypedField.tsx';
 
 type Props = {
   readonly isOpen: boolean;
@@ -16,24 +22,28 @@ type Props = {
   readonly onMade: (id: string) => void;
 };
 
-/** A temperate summer; the site step shows it and asks for the real one. */
-const FIRST_MEAN_MAX_C = 25;
+const STARTS_OFFERED = START_KINDS.map((value) => ({ value, label: STARTS[value].name }));
 
+/** A new job: from something like the real thing, its sizes typed and drawn at once, and how hot it gets there. */
 export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
-  const reader = useAppSelector((state) => state.view.reader);
+  const usualReader = useAppSelector((state) => state.view.reader);
   const [name, setName] = useState('');
-  const [meanMaxTempC, setMeanMaxTempC] = useState(FIRST_MEAN_MAX_C);
-  const [setting, setSetting] = useState<'building' | 'mobile'>('building');
-  const [chosenBasis, setChosenBasis] = useState<string | null>(null);
-  const codeBasis = chosenBasis ?? (reader.system === 'inch' ? 'us' : 'iec');
+  const [meanMaxTempC, setMeanMaxTempC] = useState<number | null>(null);
+  const [start, setStart] = useState<StartKind>('wall');
+  const [chosenBasis, setChosenBasis] = useState<Plan['codeBasis'] | null>(null);
+  const codeBasis = chosenBasis ?? (usualReader.system === 'inch' ? 'us' : 'iec');
+  // The job will be read in the units of its trade; its sizes are typed in them too.
+  const reader = readerOfTrade(codeBasis);
+  const [typed, setTyped] = useState<Readonly<Record<string, number>>>({});
+  const sizes = { ...usualSizes(start, codeBasis), ...typed };
   const [fault, setFault] = useState<string | null>(null);
   const [createJob, { isLoading }] = useCreateJobMutation();
   const make = async () => {
-    const parsed = createJobSchema.safeParse({ name, codeBasis, meanMaxTempC, setting });
-    if (!parsed.success) {
-      setFault(parsed.error.issues.map(({ path, message }) => `${path.join('.')} ${message}`).join('; '));
-      return;
-    }
+    if (name.trim() === '') return setFault('Give the job a name.');
+    if (meanMaxTempC === null)
+      return setFault('Say how hot it gets there in the hottest month: gaps between gear go by it.');
+    const parsed = createJobSchema.safeParse({ name, codeBasis, meanMaxTempC, start, sizes });
+    if (!parsed.success) return setFault('That cannot be a job: look at its name and its sizes again.');
     const answer = await createJob(parsed.data);
     if (answer.data !== undefined) onMade(answer.data.id);
     else setFault('The server cannot be reached just now. Nothing was made; try again shortly.');
@@ -43,7 +53,7 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
       title="New job"
       isOpen={isOpen}
       onClose={onClose}
-      about="It starts with one bare wall and sample gear at hand."
+      about="It starts from something like the real thing, with sample gear at hand. Everything can be changed later."
     >
       <form
         onSubmit={(event) => {
@@ -53,22 +63,52 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
       >
         <TextField label="Name" value={name} onChange={setName} />
         <Select
-          label="Setting"
-          value={setting}
-          options={optionsOf(SETTING_WORDS)}
-          onChange={(value) => setSetting(value === 'mobile' ? 'mobile' : 'building')}
-        />
-        <Select
           label="Code basis"
           value={codeBasis}
           options={optionsOf(CODE_BASIS_WORDS)}
-          onChange={setChosenBasis}
+          onChange={(value) => {
+            setChosenBasis(value === 'us' ? 'us' : 'iec');
+            setTyped({});
+          }}
         />
-        <TemperatureField
+        <Select
+          label="Starts from"
+          value={start}
+          options={STARTS_OFFERED}
+          onChange={(value) => {
+            setStart(START_KINDS.find((kind) => kind === value) ?? 'wall');
+            setTyped({});
+          }}
+        />
+        {STARTS[start].sizes.map((size) => {
+          const value = sizes[size.id] ?? size.usual;
+          const take = (next: number) => {
+            const wrong = sizeFault(size, next);
+            if (wrong === null) setTyped({ ...typed, [size.id]: next });
+            return wrong;
+          };
+          return size.unit === 'mm' ? (
+            <LengthField key={size.id} label={size.label} valueMm={value} reader={reader} onCommit={take} />
+          ) : (
+            <NumberField
+              key={size.id}
+              label={size.label}
+              value={value}
+              unit="°"
+              onCommit={(next) => take(next ?? NaN)}
+            />
+          );
+        })}
+        <StartPicture start={start} codeBasis={codeBasis} sizes={sizes} reader={reader} />
+        <TypedField
           label="Mean daily maximum, hottest month"
-          valueC={meanMaxTempC}
-          reader={reader}
-          onCommit={setMeanMaxTempC}
+          shown={meanMaxTempC === null ? '' : formatQuantity({ value: meanMaxTempC, unit: 'degC' }, reader)}
+          hint={meanMaxTempC === null ? 'From the nearest weather station' : null}
+          parse={(text) => parseTemperature(text, reader)}
+          onCommit={(tempC) => {
+            setMeanMaxTempC(tempC);
+            return null;
+          }}
         />
         <Fault className="mb-2">{fault}</Fault>
         <Button type="submit" look="strong" disabled={isLoading}>
@@ -76,5 +116,54 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
         </Button>
       </form>
     </Modal>
+  );
+}
+
+const PICTURE_PX = { width: 400, height: 170, margin: 8 } as const;
+
+/** The faces folded flat, to scale, as the sheet will have them. */
+function StartPicture(props: {
+  readonly start: StartKind;
+  readonly codeBasis: Plan['codeBasis'];
+  readonly sizes: Readonly<Record<string, number>>;
+  readonly reader: Reader;
+}) {
+  const { start, codeBasis, sizes } = props;
+  const key = JSON.stringify(sizes);
+  const faces = useMemo(() => {
+    const typed = JSON.parse(key) as Record<string, number>;
+    const plan = startPlan('Job', codeBasis, 0, start, typed);
+    const site = buildSite(plan);
+    const places = layOutSheet(site, plan.rootFace);
+    return [...site.faces.values()].flatMap(({ id, name, outline }) => {
+      const place = places.get(id);
+      return place === undefined ? [] : [{ id, name, points: outline.map((at) => sheetFromFace(place, at)) }];
+    });
+  }, [start, codeBasis, key]);
+  const all = faces.flatMap(({ points }) => points);
+  const [xs, ys] = [all.map(([x]) => x), all.map(([, y]) => y)];
+  const [minX, maxX, minY, maxY] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const scale = Math.min(
+    (PICTURE_PX.width - 2 * PICTURE_PX.margin) / (maxX - minX),
+    (PICTURE_PX.height - 2 * PICTURE_PX.margin) / (maxY - minY),
+  );
+  const x = (mm: number) => PICTURE_PX.margin + (mm - minX) * scale;
+  const y = (mm: number) => PICTURE_PX.margin + (maxY - mm) * scale;
+  return (
+    <svg
+      viewBox={`0 0 ${PICTURE_PX.width} ${PICTURE_PX.height}`}
+      className="my-2 w-full border border-faint bg-bench"
+      role="img"
+      aria-label={`${STARTS[start].name}, folded flat: ${faces.map(({ name }) => name).join(', ')}`}
+    >
+      {faces.map(({ id, points }) => (
+        <polygon
+          key={id}
+          points={points.map(([px, py]) => `${x(px)},${y(py)}`).join(' ')}
+          fill="var(--ground-paper)"
+          stroke="var(--ink-pencil)"
+        />
+      ))}
+    </svg>
   );
 }

@@ -10,14 +10,12 @@ import {
   type JobList,
   type JobsQuery,
   type JobSummary,
+  type NewJob,
   type RevisionList,
 } from '@zarnel/contract';
 import { openPlan, type Plan } from '@zarnel/core/plan';
 import type { Save, SaveAnswer } from './autosaver.ts';
 import type { PlanPlace } from './undo-steps.ts';
-
-type NewJob = Pick<Plan, 'name' | 'codeBasis'> &
-  Pick<Plan['site'], 'setting'> & { readonly meanMaxTempC: number };
 
 /** The server's jobs. Answers go through the schemas the server used. */
 export const serverApi = createApi({

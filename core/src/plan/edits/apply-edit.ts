@@ -1,8 +1,7 @@
-import { told } from '../../quantity/told.ts';
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 import { fail, ok, type Result } from '../../result.ts';
 import { z } from '../../zod.ts';
-import { pathText } from '../fault.ts';
+import { issueTold } from '../issue-words.ts';
 import { contradictionTold, findFreshContradiction } from '../contradictions.ts';
 import { findReferenceFaults } from '../references.ts';
 import type { Plan } from '../plan.ts';
@@ -122,7 +121,7 @@ export function applyEdits(plan: Plan, edits: readonly PlanEdit[]): Result<Appli
     if (issue !== undefined) {
       return fail({
         code: 'not-allowed',
-        message: told('{path} {fault}.', { path: pathText(issue.path), fault: issue.message }),
+        message: issueTold(issue),
         plan,
       });
     }

@@ -32,15 +32,15 @@ describe('the site as a whole', () => {
   });
 
   test.each<[string, PlanEdit, RegExp]>([
-    ['a temperature beyond the weather', { kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 400 } }, /meanMaxTempC/u],
+    ['a temperature beyond the weather', { kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 400 } }, /Mean max temp: at most/u],
     ['a load below nothing', { kind: 'set-conditions', face: null, conditions: { snowLoadPa: -1 } }, /not be negative/u],
     ['a closed space without width', { kind: 'set-conditions', face: 'plant-wall', conditions: { air: { kind: 'closed', widthMm: 0, heightMm: 1, depthMm: 1, vents: [] } } }, /more than 0/u],
     ['conditions of a face that is not there', { kind: 'set-conditions', face: 'gone', conditions: {} }, /no face “gone”/u],
     ['a root that is not there', { kind: 'set-root', face: 'gone' }, /no face “gone”/u],
     ['a setback from an edge that is not there', { kind: 'set-setbacks', face: 'roof-top', setbacks: [{ edge: 4, distanceMm: 1, why: 'x' }] }, /no edge 5/u],
-    ['a level reading beyond sense', { kind: 'set-as-found', face: 'plant-wall', asFound: { floorRiseDeg: 80 } }, /floorRiseDeg/u],
+    ['a level reading beyond sense', { kind: 'set-as-found', face: 'plant-wall', asFound: { floorRiseDeg: 80 } }, /Floor rise: at most/u],
     ['a fold on an edge that is folded', { kind: 'add-fold', fold: { id: 'again', a: { face: 'plant-wall', edge: 2 }, b: { face: 'north-top', edge: 0 }, towardViewerDeg: 0 } }, /already folded by “eave”/u],
-    ['a fold right round', { kind: 'set-fold-angle', fold: 'eave', towardViewerDeg: 180 }, /towardViewerDeg/u],
+    ['a fold right round', { kind: 'set-fold-angle', fold: 'eave', towardViewerDeg: 180 }, /Toward viewer: less than/u],
   ])('refuses %s', (_, edit, message) => expect(refusal(edit)).toMatch(message)); // prettier-ignore
 });
 

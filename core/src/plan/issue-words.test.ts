@@ -1,0 +1,57 @@
+import { describe, expect, test } from '@jest/globals';
+import { INCH_READER, METRIC_READER } from '../quantity/format.ts';
+import { toldText } from '../quantity/told.ts';
+import { applyEdit, type PlanEdit } from './edits/apply-edit.ts';
+import { honeyHouse } from '../demo/honey-house.ts';
+import { fieldWords } from './issue-words.ts';
+import { tellingOf } from './names.ts';
+
+function refusal(edit: unknown, reader = INCH_READER): string {
+  const plan = honeyHouse();
+  const applied = applyEdit(plan, edit as PlanEdit);
+  if (applied.ok) throw new Error('It was taken.');
+  return toldText(applied.fault.message, tellingOf(reader, plan));
+}
+
+describe('refusals', () => {
+  test('name the field and its limit in the reader’s units', () => {
+    const room = { kind: 'set-face', face: 'plant-wall', roomInFrontMm: 2e9 };
+    expect(refusal(room)).toBe('Room in front must be within 1 km.');
+    expect(refusal({ kind: 'set-face', face: 'plant-wall', thicknessMm: 0 }, METRIC_READER)).toBe(
+      'Thickness must be more than 0.',
+    );
+    expect(refusal({ kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 400 } })).toBe(
+      'Mean max temp: at most 194 °F.',
+    );
+    expect(
+      refusal({ kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 400 } }, METRIC_READER),
+    ).toBe('Mean max temp: at most 90 °C.');
+    expect(refusal({ kind: 'set-fold-angle', fold: 'eave', towardViewerDeg: 180 })).toBe(
+      'Toward viewer: less than 180°.',
+    );
+  });
+
+  test('never say a name out of the code, nor what the library says by itself', () => {
+    const bad: unknown[] = [
+      { kind: 'set-face', face: 'plant-wall', roomInFrontMm: -1 },
+      { kind: 'set-face', face: 'plant-wall', roomInFrontMm: 'x' },
+      { kind: 'set-face', face: 'plant-wall', name: '' },
+      { kind: 'set-face', face: 'plant-wall', name: 'x'.repeat(500) },
+      { kind: 'set-face', face: 'plant-wall', use: 'moon' },
+      { kind: 'set-conditions', face: null, conditions: { windSpeedMps: 1e6 } },
+      { kind: 'move-placement', placement: 'inverter-a', xMm: Infinity, yMm: 0 },
+      { kind: 'nothing' },
+    ];
+    for (const edit of bad) {
+      const text = refusal(edit);
+      expect(text).not.toMatch(/[a-z](?:Mm|Kg|Deg|Pct|Mps)\b|expected|Invalid|<=|>=|undefined|NaN/u);
+      expect(text).toMatch(/\.$/u);
+    }
+  });
+
+  test('read a name as people say it', () => {
+    expect(fieldWords('roomInFrontMm')).toEqual({ words: 'room in front', unit: 'mm' });
+    expect(fieldWords('massKg')).toEqual({ words: 'mass', unit: 'kg' });
+    expect(fieldWords('name')).toEqual({ words: 'name', unit: null });
+  });
+});

@@ -1,0 +1,71 @@
+import { told, type Told } from '../quantity/told.ts';
+import type { Quantity, QuantityUnit } from '../quantity/format.ts';
+
+/** As zod tells what is wrong, as far as it is put into words. */
+export type Issue = {
+  readonly code: string;
+  readonly path: readonly PropertyKey[];
+  readonly message: string;
+  readonly maximum?: number | bigint | undefined;
+  readonly minimum?: number | bigint | undefined;
+  readonly inclusive?: boolean | undefined;
+  readonly origin?: string | undefined;
+};
+
+/** What a name ends in, and the unit it says. Longer endings first. */
+const ENDINGS: readonly (readonly [string, QuantityUnit])[] = [
+  ['Mps', 'mPerS'],
+  ['Deg', 'deg'],
+  ['Pct', 'percent'],
+  ['Mm', 'mm'],
+  ['Kg', 'kg'],
+  ['Pa', 'Pa'],
+  ['C', 'degC'],
+  ['N', 'N'],
+  ['A', 'A'],
+  ['V', 'V'],
+  ['W', 'W'],
+  ['M', 'm'],
+];
+
+/** A field’s name as people say it, and its unit: `roomInFrontMm` is the room in front, in mm. */
+export function fieldWords(name: string): { readonly words: string; readonly unit: QuantityUnit | null } {
+  const ending = ENDINGS.find(([end]) => name.length > end.length && name.endsWith(end));
+  const bare = ending === undefined ? name : name.slice(0, -ending[0].length);
+  const words = bare
+    .replaceAll(/([a-z])([A-Z])/gu, '$1 $2')
+    .replaceAll(/[-_]/gu, ' ')
+    .toLowerCase();
+  return { words: words === '' ? name : words, unit: ending?.[1] ?? null };
+}
+
+/** What zod says by itself, where a schema has no words of its own. */
+const ITS_OWN = /^(?:Invalid|Too (?:big|small)|Expected|Unrecognized|Required)/u;
+
+/** Why a value cannot be taken, with the field’s own words and limits in the reader’s units: never a name out of the code. */
+export function issueTold({ code, path, message, maximum, minimum, inclusive, origin }: Issue): Told {
+  const name = path.findLast((part) => typeof part === 'string');
+  const { words, unit } = fieldWords(typeof name === 'string' ? name : 'value');
+  const what = `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+  const limitOf = (value: number): Quantity => ({ value, unit: unit ?? 'count' });
+  // A schema’s own words say more than its limit.
+  if (!ITS_OWN.test(message)) return told('{what} {message}.', { what, message });
+  const isFigure = origin === 'number' || origin === 'int';
+  if (isFigure && code === 'too_big' && maximum !== undefined) {
+    const limit = limitOf(Number(maximum));
+    return inclusive === false
+      ? told('{what}: less than {limit}.', { what, limit })
+      : told('{what}: at most {limit}.', { what, limit });
+  }
+  if (isFigure && code === 'too_small' && minimum !== undefined) {
+    const limit = limitOf(Number(minimum));
+    return inclusive === false
+      ? told('{what}: more than {limit}.', { what, limit })
+      : told('{what}: at least {limit}.', { what, limit });
+  }
+  if (code === 'too_big' && origin === 'string')
+    return told('{what}: at most {limit} letters.', { what, limit: limitOf(Number(maximum ?? 0)) });
+  if (code === 'too_big' && origin === 'array')
+    return told('{what}: no more than {limit} of them.', { what, limit: limitOf(Number(maximum ?? 0)) });
+  return told('{what}: that cannot be.', { what });
+}
