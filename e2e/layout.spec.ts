@@ -153,7 +153,7 @@ test('brings the tops of the units over a wireway in line, says why both lines c
   await page.getByRole('option', { name: '#500' }).click();
   await bench(page).getByLabel('Conductors, without earth').fill('12');
   await bench(page).getByLabel('Conductors, without earth').press('Enter');
-  await bench(page).getByRole('button', { name: 'Back to all findings' }).click();
+  await page.getByRole('link', { name: /Mount/u }).click();
   await expect(bench(page).locator('[data-check="wireway.fill"]').first()).toContainText('Conductors cover');
 });
 

@@ -196,7 +196,7 @@ test('marks where a stud was found, adds a fan that rises, and a cable no drill 
   expect(wall?.shape.kind === 'outline' && wall.shape.framing[0]?.found).toEqual([
     { index: 1, centreMm: 822.325, toleranceMm: 2 },
   ]);
-  expect(wall?.obstacles.at(-1)).toMatchObject({ kind: 'cable', isHidden: true, noDrillMm: 50 });
+  expect(wall?.obstacles.at(-1)).toMatchObject({ kind: 'cable', isHidden: true, noDrillMm: 50.8 });
 });
 
 test('a face takes the site’s conditions until it has its own, says where each comes from, and gives it back', async ({
@@ -257,7 +257,7 @@ test('walks the survey: readings from the laser, one struck, the mean put into t
   await expect(dialog).toContainText('Struck: Typed wrong');
   await expect(dialog).toContainText('Mean of 4');
   await dialog.getByRole('button', { name: 'Put the mean into the plan' }).click();
-  await expect(dialog).toContainText('The plan has the mean now.');
+  await expect(dialog).toContainText('The plan has this mean now.');
   await dialog.getByRole('button', { name: 'Close' }).click();
   await expect(bench(page)).toContainText('1 of 62 measured');
 

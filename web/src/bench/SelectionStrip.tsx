@@ -31,6 +31,17 @@ export function stepOfSelection({ kind }: Ref): StepId {
   }
 }
 
+/** Selects something and goes to the step where it is worked on. */
+export function useOpen(): (ref: Ref) => void {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const jobId = useAppSelector((state) => state.plan.jobId);
+  return (ref) => {
+    dispatch(viewSlice.actions.selected(ref));
+    if (jobId !== null) void navigate(`/jobs/${jobId}/${stepOfSelection(ref)}`);
+  };
+}
+
 /** What is selected, while the bench keeps to its own step: what it is, and the way to where it is worked on. */
 export function SelectionStrip({ selection, step, plan, reader }: Props) {
   const dispatch = useAppDispatch();

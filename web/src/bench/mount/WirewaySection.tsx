@@ -13,8 +13,8 @@ import type { Plan } from '@zarnel/core/plan';
 import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { refusalText, tryEdits } from '../../state/job-session.ts';
 import { currentEvaluation } from '../../state/plan-slice.ts';
-import { useAppDispatch, useAppSelector } from '../../state/store.ts';
-import { viewSlice } from '../../state/view-slice.ts';
+import { useAppSelector } from '../../state/store.ts';
+import { useOpen } from '../SelectionStrip.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fault } from '../../ui/Fault.tsx';
@@ -124,7 +124,7 @@ function Fill({ wireway, prepared, reader }: Omit<Props, 'plan'>) {
 
 /** The circuits that lie in it, each with the size it has; others can be laid in it. */
 function Circuits({ wireway, plan, prepared, reader }: Props) {
-  const dispatch = useAppDispatch();
+  const open = useOpen();
   const lines = useAppSelector((state) => currentEvaluation(state.plan)?.circuits);
   const holes = wirewayHoles(prepared, wireway.id);
   const [circuitId, setCircuit] = useState('');
@@ -157,7 +157,7 @@ function Circuits({ wireway, plan, prepared, reader }: Props) {
                 <button
                   type="button"
                   className="min-h-9 flex-1 text-left hover:bg-tape/40"
-                  onClick={() => dispatch(viewSlice.actions.selected({ kind: 'circuit', id: each.id }))}
+                  onClick={() => open({ kind: 'circuit', id: each.id })}
                 >
                   <span className="figure">{each.wire.count}</span> ×{' '}
                   {size === null ? 'size not known' : sizeWords(size)}, {each.name}
