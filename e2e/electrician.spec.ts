@@ -114,9 +114,9 @@ test('keys belong to the list that has the focus', async ({ page, request }) => 
   await page.keyboard.press('3');
   await page.keyboard.press('Escape');
   await expect(page).toHaveURL(/route/u);
-  await expect(bench(page).getByRole('heading', { name: 'Roof hole' })).toBeVisible();
+  await expect(bench(page).getByRole('heading', { name: 'Roof hole', level: 2 })).toBeVisible();
   const plan = await savedPlan(request, id);
-  expect(plan.penetrations[0]).toMatchObject({ xMm: 96 * 25.4, yMm: 30 * 25.4 });
+  expect(plan.penetrations[0]).toMatchObject({ xMm: 2438.4, yMm: 762 });
   await page.keyboard.press('Escape');
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('3');
@@ -141,7 +141,7 @@ test('half-typed gear is there again after a reload, and each step keeps its ben
   await page.reload();
   await bench(page).getByRole('button', { name: 'Change Wall inverter 8 kW' }).click();
   await expect(page.getByText('Your unfinished changes are here again.')).toBeVisible();
-  await expect(page.getByLabel('Width', { exact: true }).first()).toHaveValue('19 1/4″');
+  await expect(page.getByLabel('Width', { exact: true }).first()).toHaveValue('19 1⁄4″');
   await page.getByRole('button', { name: 'Put it into the job' }).click();
   await expectSaved(page);
   const plan = await savedPlan(request, id);

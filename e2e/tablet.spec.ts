@@ -147,7 +147,7 @@ test('the command line checks a file and prints its holes, with nothing else on 
       cwd: ROOT,
       encoding: 'utf8',
     });
-    expect(csv.split('\r\n')).toHaveLength(1 + 14 + 1 + 3 + 12 + 8 + 8 + 1);
+    expect(csv.split('\r\n')).toHaveLength(1 + 14 + 1 + 2 + 12 + 8 + 1);
     writeFileSync(file, '{}');
     const refused = run('check', file);
     expect(refused.status).toBe(2);

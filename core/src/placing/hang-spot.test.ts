@@ -2,6 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { prepare, hungAt } from '../check/prepared.ts';
 import { isClear } from '../clearance/clear-moves.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
+import { startPlan } from '../demo/starts.ts';
+import { getSample } from '../gear/samples.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import { inchFromMm } from '../quantity/convert.ts';
 import { findWirewayAt } from '../wireway/unit-at-wireway.ts';
@@ -23,6 +25,16 @@ describe('hangSpot', () => {
     const disconnect = demo.hung.get('disconnect');
     if (disconnect === undefined) throw new Error('demo');
     expect(isClear(demo, { ...hungAt(disconnect, spot.xMm, spot.yMm), id: 'new' })).toBe(true);
+  });
+
+  test('leaves an inch to a neighbour that no rule keeps it from', () => {
+    const blank = startPlan('Blank', 'us', 22, 'wall');
+    const [panel, off] = ['load-centre-125a', 'dc-disconnect-60a'].map((id) => getSample(id));
+    if (panel === undefined || off === undefined) throw new Error('no gear');
+    const first = hangSpot(prepare(blank), panel, 'wall');
+    const placement = { id: 'panel', name: 'Panel', type: panel.id, face: 'wall', ...first };
+    const spot = hangSpot(prepare({ ...blank, placements: [placement] }), off, 'wall');
+    expect(inchFromMm(Math.abs(spot.xMm - first.xMm) - (panel.widthMm + off.widthMm) / 2)).toBeCloseTo(1, 6);
   });
 
   test('hangs gear in the middle of a face without a wireway', () => {

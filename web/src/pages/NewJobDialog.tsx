@@ -62,6 +62,16 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
         }}
       >
         <TextField label="Name" value={name} onChange={setName} />
+        <TypedField
+          label="Mean daily maximum, hottest month"
+          shown={meanMaxTempC === null ? '' : formatQuantity({ value: meanMaxTempC, unit: 'degC' }, reader)}
+          hint={meanMaxTempC === null ? 'From the nearest weather station' : null}
+          parse={(text) => parseTemperature(text, reader)}
+          onCommit={(tempC) => {
+            setMeanMaxTempC(tempC);
+            return null;
+          }}
+        />
         <Select
           label="Code basis"
           value={codeBasis}
@@ -100,16 +110,6 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
           );
         })}
         <StartPicture start={start} codeBasis={codeBasis} sizes={sizes} reader={reader} />
-        <TypedField
-          label="Mean daily maximum, hottest month"
-          shown={meanMaxTempC === null ? '' : formatQuantity({ value: meanMaxTempC, unit: 'degC' }, reader)}
-          hint={meanMaxTempC === null ? 'From the nearest weather station' : null}
-          parse={(text) => parseTemperature(text, reader)}
-          onCommit={(tempC) => {
-            setMeanMaxTempC(tempC);
-            return null;
-          }}
-        />
         <Fault className="mb-2">{fault}</Fault>
         <Button type="submit" look="strong" disabled={isLoading}>
           Make the job
@@ -119,7 +119,7 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
   );
 }
 
-const PICTURE_PX = { width: 400, height: 170, margin: 8 } as const;
+const PICTURE_PX = { width: 400, height: 120, margin: 8 } as const;
 
 /** The faces folded flat, to scale, as the sheet will have them. */
 function StartPicture(props: {
