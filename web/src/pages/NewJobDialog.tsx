@@ -53,7 +53,7 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
       title="New job"
       isOpen={isOpen}
       onClose={onClose}
-      about="It starts from something like the real thing, with sample gear at hand. Everything can be changed later."
+      about="From something like the real thing; everything can be changed later."
     >
       <form
         onSubmit={(event) => {
@@ -90,25 +90,27 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
             setTyped({});
           }}
         />
-        {STARTS[start].sizes.map((size) => {
-          const value = sizes[size.id] ?? size.usual;
-          const take = (next: number) => {
-            const wrong = sizeFault(size, next);
-            if (wrong === null) setTyped({ ...typed, [size.id]: next });
-            return wrong;
-          };
-          return size.unit === 'mm' ? (
-            <LengthField key={size.id} label={size.label} valueMm={value} reader={reader} onCommit={take} />
-          ) : (
-            <NumberField
-              key={size.id}
-              label={size.label}
-              value={value}
-              unit="°"
-              onCommit={(next) => take(next ?? NaN)}
-            />
-          );
-        })}
+        <div className="grid gap-x-6 sm:grid-cols-2">
+          {STARTS[start].sizes.map((size) => {
+            const value = sizes[size.id] ?? size.usual;
+            const take = (next: number) => {
+              const wrong = sizeFault(size, next);
+              if (wrong === null) setTyped({ ...typed, [size.id]: next });
+              return wrong;
+            };
+            return size.unit === 'mm' ? (
+              <LengthField key={size.id} label={size.label} valueMm={value} reader={reader} onCommit={take} />
+            ) : (
+              <NumberField
+                key={size.id}
+                label={size.label}
+                value={value}
+                unit="°"
+                onCommit={(next) => take(next ?? NaN)}
+              />
+            );
+          })}
+        </div>
         <StartPicture start={start} codeBasis={codeBasis} sizes={sizes} reader={reader} />
         <Fault className="mb-2">{fault}</Fault>
         <Button type="submit" look="strong" disabled={isLoading}>
@@ -119,7 +121,7 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
   );
 }
 
-const PICTURE_PX = { width: 400, height: 120, margin: 8 } as const;
+const PICTURE_PX = { width: 400, height: 110, margin: 8 } as const;
 
 /** The faces folded flat, to scale, as the sheet will have them. */
 function StartPicture(props: {

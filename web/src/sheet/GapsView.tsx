@@ -26,7 +26,7 @@ export function GapsView({ item, gaps, project, reader }: Props) {
           const to = project(item.face.id, [toX, y]);
           const ink = isTooClose(gap) ? 'var(--ink-crayon)' : 'var(--ink-chalk)';
           const figures =
-            required === null
+            required === null || required.mm === 0
               ? { measured: formatLength(measuredMm, reader), required: null }
               : formatAgainst(measuredMm, required.mm, reader);
           const middle = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2] as const;

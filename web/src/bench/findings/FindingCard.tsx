@@ -27,7 +27,7 @@ export function FindingCard({ finding, plan, step, reader }: Props) {
   const [subject] = finding.subjects;
   const telling = useTelling(reader);
   const remedies = useRemedies(finding);
-  const field = useFieldOf(finding, plan, step);
+  const field = useFieldOf(finding, { plan, step, telling });
   return (
     <div className="mb-3 border border-faint bg-paper p-3" data-check={finding.check}>
       <button

@@ -1,6 +1,7 @@
 import { useNavigate } from 'react-router';
 import { getCheckMeta, stepOfFinding, type FieldPlace, type Finding, type StepId } from '@zarnel/core/checks';
 import type { Plan } from '@zarnel/core/plan';
+import { subjectName, type Telling } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
@@ -10,7 +11,10 @@ import { STEPS } from '../steps.ts';
 export type FieldOf = { readonly label: string; readonly go: () => void };
 
 /** Leads from a finding to the field that clears it, from whatever step; null where that is here already. */
-export function useFieldOf(finding: Finding, plan: Plan, step: StepId): FieldOf | null {
+export function useFieldOf(
+  finding: Finding,
+  { plan, step, telling }: { readonly plan: Plan; readonly step: StepId; readonly telling: Telling },
+): FieldOf | null {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const jobId = useAppSelector((state) => state.plan.jobId);
@@ -61,7 +65,7 @@ export function useFieldOf(finding: Finding, plan: Plan, step: StepId): FieldOf 
   const target = place === 'face' && face !== undefined ? ({ kind: 'face', id: face.id } as const) : subject;
   const at = target.kind === 'face' ? 'site' : stepOfFinding(finding);
   if (at === step && selection?.kind === target.kind && selection.id === target.id) return null;
-  const name = target.kind === 'face' ? (face?.name ?? 'the face') : 'it';
+  const name = telling.nameOf(subjectName(target));
   const stepName = STEPS.find(({ id }) => id === at)?.name ?? at;
   return {
     label: at === step ? `Open ${name}` : `Open ${name} at ${stepName}`,

@@ -66,7 +66,7 @@ export function DrillSheets({ evaluation, jobName, reader }: Props) {
         >
           <header className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
             <h2 className="text-xl font-semibold">{sheet.surface}</h2>
-            <p className="figure text-sm">
+            <p className="text-sm">
               {jobName} · {revision === null ? 'not saved yet' : `revision ${revision}`} · {today} · sheet{' '}
               {index + 1} of {sheets.length}
             </p>
