@@ -203,3 +203,25 @@ test('a simulated reading stays marked in the plan and on the sheet', async ({ p
   await openJob(page, id, 'pack');
   await expect(page.getByText(/^SIMULATED/u).first()).toBeVisible();
 });
+
+test('gear is described and copied inside the job, in round sizes of its trade', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Own gear');
+  await openJob(page, id, 'gear');
+  await bench(page).getByRole('button', { name: 'Describe gear of your own' }).click();
+  await expect(page.getByLabel('Width', { exact: true }).first()).toHaveValue('12″');
+  await page.getByLabel('Name', { exact: true }).first().fill('Charger from the boat');
+  await page.getByLabel('Name', { exact: true }).first().blur();
+  await page.getByRole('button', { name: 'Put it into the job' }).click();
+  await bench(page).getByRole('button', { name: 'Copy Charger from the boat' }).click();
+  await expectSaved(page);
+  const plan = await savedPlan(request, id);
+  expect(plan.gearTypes.map(({ name }) => name)).toEqual(
+    expect.arrayContaining(['Charger from the boat', 'Charger from the boat (copy)']),
+  );
+  await page.getByRole('link', { name: /Mount/u }).click();
+  await bench(page).getByRole('combobox', { name: 'Gear' }).click();
+  await expect(page.getByRole('option', { name: 'Charger from the boat · 12″ × 16″' })).toBeVisible();
+});

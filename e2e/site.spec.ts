@@ -105,7 +105,7 @@ test('adds a face, folds it on, gives it a pitch and its other side', async ({ p
   await typeInto(stands.getByLabel('Pitch'), '80');
   await expect(stands.getByRole('alert')).toContainText('not level');
   await stands.getByLabel('Pitch').press('Escape');
-  await stands.getByRole('button', { name: 'Give it its other side' }).click();
+  await stands.getByRole('button', { name: 'Add its other side' }).click();
   await expectSaved(page);
   const plan = await savedPlan(request, id);
   const east = plan.faces.find(({ name }) => name === 'East wall');
@@ -373,7 +373,7 @@ test('hides the framing, changes what a face is made of, and keeps modules off a
   await (await unfold(page, 'Framing')).getByLabel('Show framing on the sheet').click();
   await expect(dashes).toHaveCount(0);
   const what = bench(page).getByRole('region', { name: 'What it is' });
-  await what.getByRole('combobox', { name: 'Of' }).click();
+  await what.getByRole('combobox', { name: 'Made of' }).click();
   await page.getByRole('option', { name: 'Foam sandwich panel' }).click();
   await expect(what).toContainText('Not known: ask for its class');
   await bench(page).getByRole('button', { name: 'Back to the whole site' }).click();

@@ -122,6 +122,7 @@ const CASES: readonly Exact[] = [
       const x = sixteenth(ticks) / 50;
       const apart = 10 * mmFromInch(0.3125) - shortMm;
       return plan({
+        codeBasis: 'us',
         materials: [{ ...getMaterial('material-plywood'), holding: 'masonry-anchor' }],
         gearTypes: [
           gear('t', {

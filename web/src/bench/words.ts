@@ -149,7 +149,7 @@ export const ORIENTATION_WORDS: Readonly<Record<GearType['orientations'][number]
 };
 
 export const HEAT_WORDS: Readonly<Record<GearType['heat']['sheds'], string>> = {
-  none: 'Nowhere',
+  none: 'No side of its own',
   front: 'Front',
   back: 'Back',
   top: 'Top',

@@ -20,7 +20,7 @@ export function BatteryFields({ type, at, set }: Omit<GearFieldsProps, 'reader'>
       {battery !== null && (
         <>
           <Select
-            label="Of"
+            label="Chemistry"
             value={battery.chemistry}
             options={optionsOf(CHEMISTRY_WORDS)}
             onChange={(chemistry) =>

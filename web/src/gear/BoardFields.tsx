@@ -39,7 +39,7 @@ export function BoardFields({ type, at, set, reader }: GearFieldsProps) {
       {board !== null && (
         <>
           <LiveText
-            label="Of"
+            label="Made of"
             value={board.material}
             onChange={(material) => put({ material })}
             fault={at('board.material')}

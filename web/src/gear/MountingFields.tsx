@@ -35,7 +35,7 @@ export function MountingFields({ type, at, set, reader }: GearFieldsProps) {
         fault={at('heat.lossW')}
       />
       <Select
-        label="Sheds it at"
+        label="Its heat leaves at"
         value={type.heat.sheds}
         options={optionsOf(HEAT_WORDS)}
         onChange={(sheds) => set({ heat: { ...type.heat, sheds: sheds as GearType['heat']['sheds'] } })}

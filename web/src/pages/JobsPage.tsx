@@ -15,6 +15,7 @@ import { Modal } from '../ui/Modal.tsx';
 import { Pager } from '../ui/Pager.tsx';
 import { SearchField } from '../ui/SearchField.tsx';
 import { Preferences } from './Preferences.tsx';
+import { agoText } from './ago.ts';
 import { RenameDialog } from './RenameDialog.tsx';
 
 const NewJobDialog = lazily(async () => (await import('./NewJobDialog.tsx')).NewJobDialog);
@@ -124,8 +125,11 @@ function JobRow({ job, onRename }: { readonly job: JobSummary; readonly onRename
         {job.name}
       </Link>
       <span className="text-sm text-kraft">
-        changed {new Date(job.updatedAt).toLocaleString()}, revision{' '}
-        <span className="figure">{job.revision}</span>
+        changed{' '}
+        <time dateTime={job.updatedAt} title={new Date(job.updatedAt).toLocaleString()}>
+          {agoText(new Date(job.updatedAt), new Date())}
+        </time>
+        , revision <span className="figure">{job.revision}</span>
       </span>
       <Button look="quiet" onClick={onRename}>
         Rename

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { heaviestLiftKg, sizeText } from '@zarnel/core/figures';
-import type { GearType, Plan } from '@zarnel/core/plan';
+import { firstGearType, freshId, type GearType, type Plan } from '@zarnel/core/plan';
 import {
   countText,
   formatExactLength,
   formatLength,
   formatQuantity,
+  nameWith,
   sourceText,
   type Reader,
 } from '@zarnel/core/words';
@@ -23,12 +24,20 @@ import { AddGearDialog } from './AddGearDialog.tsx';
 export function GearBench({ plan, reader }: { readonly plan: Plan; readonly reader: Reader }) {
   const [isAdding, setAdding] = useState(false);
   const libraryIds = [...new Set(plan.gearTypes.flatMap(({ origin }) => origin?.library ?? []))].sort();
+  const dispatch = useAppDispatch();
+  const describe = () => {
+    const gearType = firstGearType(plan.codeBasis, freshId(plan, 'gear'), 'New gear', 'other');
+    if (makeEdits([{ kind: 'add-gear-type', gearType }])) dispatch(viewSlice.actions.gearTaken(gearType.id));
+  };
   const { data: versions } = useGearVersionsQuery(libraryIds, { skip: libraryIds.length === 0 });
   return (
     <section aria-label="Gear types">
       <h2 className="mb-2 text-lg font-semibold">Gear in this job</h2>
       <Button className="mb-3" onClick={() => setAdding(true)}>
         Take gear from the library
+      </Button>
+      <Button className="mb-3" onClick={describe}>
+        Describe gear of your own
       </Button>
       <ul>
         {plan.gearTypes.map((type) => (
@@ -61,6 +70,12 @@ function TypeCard(props: {
   const { origin } = type;
   const isOlder = origin !== null && newest !== null && newest > origin.version;
   const isUsed = plan.placements.some((placement) => placement.type === type.id);
+  const copy = () => {
+    const name = nameWith(type.name, ' (copy)');
+    makeEdits([
+      { kind: 'add-gear-type', gearType: { ...type, id: freshId(plan, type.id), name, origin: null } },
+    ]);
+  };
   const bringUpToDate = async () => {
     if (origin === null) return;
     const answer = await read(origin.library);
@@ -86,6 +101,9 @@ function TypeCard(props: {
           aria-label={`Change ${type.name}`}
         >
           Change it
+        </Button>
+        <Button onClick={copy} aria-label={`Copy ${type.name}`}>
+          Copy it
         </Button>
         {isUnfinished && <span className="self-center text-sm text-crayon">unfinished changes</span>}
         {!isUsed && (

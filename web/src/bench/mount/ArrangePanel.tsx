@@ -242,8 +242,8 @@ function Links(props: {
         ))}
       </ul>
       <div className="flex flex-wrap items-end gap-2">
-        <Choice label="This" value={a} options={options} onChange={setA} />
-        <Choice label="With" value={b} options={options} onChange={setB} />
+        <Choice label="From" value={a} options={options} onChange={setA} />
+        <Choice label="To" value={b} options={options} onChange={setB} />
         <Button
           disabled={
             a === '' ||

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { hangSpot } from '@zarnel/core/figures';
 import { freshId, type Plan } from '@zarnel/core/plan';
+import { formatLength } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
@@ -11,7 +12,7 @@ import { Select } from '../../ui/Select.tsx';
 /** Hangs gear from the job's types on the face in hand. */
 export function HangGear({ plan }: { readonly plan: Plan }) {
   const dispatch = useAppDispatch();
-  const faceInHand = useAppSelector((state) => state.view.faceInHand);
+  const { faceInHand, reader } = useAppSelector((state) => state.view);
   const [typeId, setTypeId] = useState(plan.gearTypes[0]?.id ?? '');
   const { prepared } = derivedOf(plan);
   const face = prepared.site.faces.get(faceInHand ?? '') ?? prepared.site.faces.get(plan.rootFace);
@@ -33,7 +34,10 @@ export function HangGear({ plan }: { readonly plan: Plan }) {
       <Select
         label="Gear"
         value={typeId}
-        options={plan.gearTypes.map(({ id, name }) => ({ value: id, label: name }))}
+        options={plan.gearTypes.map(({ id, name, widthMm, heightMm }) => ({
+          value: id,
+          label: `${name} · ${formatLength(widthMm, reader)} × ${formatLength(heightMm, reader)}`,
+        }))}
         onChange={setTypeId}
       />
       <Button onClick={hang} disabled={face === undefined || type === undefined}>

@@ -58,7 +58,7 @@ export function JoinSection({ item, plan, prepared, reader }: Props) {
   return (
     <Section title="Joined to another" summary={adjoining.b.placement.name}>
       <Choice
-        label="With"
+        label="Joined to"
         value={adjoining.b.id}
         options={joins.map(({ b }) => ({ value: b.id, label: b.placement.name }))}
         onChange={setChosen}

@@ -121,7 +121,7 @@ function WhatItIs({ face, plan, reader }: Omit<Props, 'prepared'>) {
         onChange={(side) => set({ side: side as Face['side'] })}
       />
       <Select
-        label="Of"
+        label="Made of"
         value={face.face.material}
         options={offered.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={takeMaterial}

@@ -94,7 +94,7 @@ export function FoldSection({ face, plan, prepared, reader }: Props) {
             look="quiet"
             onClick={() => setRootFault(tryResult(rootEdit(plan, prepared.site, face.id)))}
           >
-            Let the site stand on it
+            Place the site from this face
           </Button>
         )}
         {shape.kind === 'outline' && face.otherSide === null && (
@@ -112,7 +112,7 @@ export function FoldSection({ face, plan, prepared, reader }: Props) {
               ])
             }
           >
-            Give it its other side
+            Add its other side
           </Button>
         )}
       </div>

@@ -106,7 +106,7 @@ function FramingFields({
         onCommit={(memberDepthMm) => set({ memberDepthMm })}
       />
       <Select
-        label="Of"
+        label="Made of"
         value={framing.stuff}
         options={optionsOf(STUFF_WORDS)}
         onChange={(stuff) => set({ stuff: stuff as Framing['stuff'] })}

@@ -87,7 +87,7 @@ function ObstacleFields({
         label="Opens"
         value={opens?.kind ?? 'not'}
         options={[
-          { value: 'not', label: 'Not' },
+          { value: 'not', label: 'Does not open' },
           { value: 'swing', label: 'By a swing' },
           { value: 'rise', label: 'By its lid rising' },
         ]}
