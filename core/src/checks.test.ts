@@ -13,6 +13,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { toldOf, type Check } from './check/finding.ts';
 import { prepare } from './check/prepared.ts';
+import { runChecks } from './check/run-checks.ts';
 import { findingsOf } from './check/run-checks.ts';
 import { fixLabelOf, measuredAndRequired, sentenceOf, sourceText } from './check/sentence.ts';
 import { CHECKS, getCheckMeta } from './checks.ts';
@@ -201,6 +202,14 @@ describe('the registry of checks', () => {
         }
       }
     }
+  });
+
+  test('leads from every finding to something, and names fields of messages that it has', () => {
+    for (const { meta } of CHECKS)
+      expect(Object.keys(meta.fields ?? {}).filter((message) => !(message in meta.messages))).toEqual([]);
+    for (const { plan } of DEMOS)
+      for (const { id, subjects } of runChecks(prepare(plan()), CHECKS))
+        expect([id, subjects.length > 0]).toEqual([id, true]);
   });
 
   test('shows the working of every figure that a finding measures', () => {

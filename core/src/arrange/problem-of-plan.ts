@@ -9,6 +9,7 @@ import { isAbove, TOUCH_MM } from '../quantity/compare.ts';
 import { RULE_COUNTERPARTS, type RuleCounterpart } from '../plan/gear-type.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { edgesOf } from '../geometry/segments.ts';
+import { FINGER_ROOM_MM } from '../reference/usual-room.ts';
 import { ofTrade } from '../quantity/trade-size.ts';
 import { told, type Told } from '../quantity/told.ts';
 import { floorRiseMm } from '../site/as-taped.ts';
@@ -51,8 +52,6 @@ export type PlanProblem = {
   readonly contradictions: readonly Contradiction[];
 };
 
-/** Between gear that no rule keeps apart: room for fingers and a screwdriver (practice). */
-const LEAST_GAP_MM = 25;
 /** From a nipple’s centre to the end of the wireway: half a large locknut and the end plate (practice). */
 const WIREWAY_END_MM = 45;
 
@@ -63,7 +62,7 @@ export function problemOfPlan(
   strictness: Strictness = 'as-hung',
 ): PlanProblem {
   const [leastGapMm, wirewayEndMm] =
-    strictness === 'least' ? [0, 0] : [ofTrade(prepared.plan.codeBasis, LEAST_GAP_MM), WIREWAY_END_MM];
+    strictness === 'least' ? [0, 0] : [ofTrade(prepared.plan.codeBasis, FINGER_ROOM_MM), WIREWAY_END_MM];
   const face = prepared.site.faces.get(request.face);
   if (face === undefined) throw new Error(`There is no face “${request.face}”.`);
   const pieces = request.pieces.map((id) => {

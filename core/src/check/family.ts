@@ -17,3 +17,13 @@ export type Family = {
   readonly decidesPlaces: boolean;
   readonly checks: readonly Check[];
 };
+
+/** Where each kind of thing is put up and worked on. */
+export const STEP_OF_REF: Readonly<Record<Ref['kind'], StepId>> = {
+  face: 'site',
+  placement: 'mount',
+  nipple: 'mount',
+  penetration: 'route',
+  run: 'route',
+  circuit: 'route',
+};

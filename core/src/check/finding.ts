@@ -126,8 +126,8 @@ export type CheckMeta = {
   readonly fields?: Readonly<Record<string, FieldPlace>>;
 };
 
-/** Where a person says what is missing: on the type of the gear, on the material it holds in, on its face, on the site. */
-export type FieldPlace = 'gear-type' | 'material' | 'face' | 'conditions';
+/** Where a person says what is missing: on the type of the gear, on the material it holds in, on its face. */
+export type FieldPlace = 'gear-type' | 'material' | 'face';
 
 /** What a check finds about one thing at a time, whatever the kind of thing. */
 export type Look = {

@@ -25,7 +25,7 @@ export {
   markOf,
   stepMm,
 } from '../quantity/format.ts';
-export { roundFor } from '../quantity/trade-size.ts';
+export { roundFor, tradeOfReader } from '../quantity/trade-size.ts';
 export { measureText, parseMeasure } from '../quantity/measure.ts';
 export { type LengthUnit, parseLength, unitInMm } from '../quantity/parse-length.ts';
 export { parseTemperature } from '../quantity/parse-temperature.ts';

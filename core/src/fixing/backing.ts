@@ -11,6 +11,7 @@ import type { Placement } from '../plan/placement.ts';
 import { freshId } from '../plan/fresh-id.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import { USUAL_PILOT_MM } from '../reference/fasteners.ts';
 import { RAIL_KINDS, RAIL_LIMITS, RAILS, type RailKind } from '../reference/rails.ts';
 import { mayLieUnder, partInBox } from '../site/obstacle-zone.ts';
 import { doBoxesOverlap } from '../geometry/polygon.ts';
@@ -32,8 +33,6 @@ const BOARD_MM = [18, 24, 30] as const;
 const PLYWOOD_KG_PER_M3 = 600;
 /** Rows of holes nearer than this share a rail. */
 const SAME_ROW_MM = 1;
-/** Lags of 8 mm (5⁄16 in) hold a board or a rail to its framing. */
-const PILOT_MM = { us: mmFromInch(0.1875), iec: 5 } as const;
 /** Rows of screws on a board are at most this far apart up the framing (practice). */
 const MOST_ROW_MM = 400;
 
@@ -228,7 +227,7 @@ function backingOf(prepared: Prepared, item: Hung, made: Made): Backing | null {
   const heightMm = box.maxY - box.minY;
   const holes = members.flatMap((member, across): BracketHole[] =>
     rows.map((row, up) =>
-      bracketHole(`s${across + 1}-${up + 1}`, member - xMm, row - box.maxY, PILOT_MM[plan.codeBasis]),
+      bracketHole(`s${across + 1}-${up + 1}`, member - xMm, row - box.maxY, USUAL_PILOT_MM[plan.codeBasis]),
     ),
   );
   const type = newGearType(

@@ -13,7 +13,8 @@ import type { Model } from '../model/model.ts';
 import type { BracketHole, GearType } from '../plan/gear-type.ts';
 import { gearTypeName } from '../plan/names.ts';
 import { isAbove } from '../quantity/compare.ts';
-import { mmFromInch } from '../quantity/convert.ts';
+import { ofTrade } from '../quantity/trade-size.ts';
+import { USUAL_PILOT_MM } from '../reference/fasteners.ts';
 import { told } from '../quantity/told.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
@@ -107,10 +108,13 @@ function outsideMm({ widthMm, heightMm, dropMm }: GearType, { xMm, yMm }: Bracke
 }
 
 function cornersFix({ plan }: Model, type: GearType): Fix {
-  const inMm = Math.min(plan.codeBasis === 'us' ? mmFromInch(1) : 25, type.widthMm / 4, type.heightMm / 4);
-  const pilotMm = plan.codeBasis === 'us' ? mmFromInch(3 / 16) : 5;
+  const inMm = Math.min(ofTrade(plan.codeBasis, 25), type.widthMm / 4, type.heightMm / 4);
   const topMm = type.heightMm - type.dropMm - inMm;
-  const bracketHoles = fourHoles(type.widthMm - 2 * inMm, type.heightMm - 2 * inMm, pilotMm).map((hole) => ({
+  const bracketHoles = fourHoles(
+    type.widthMm - 2 * inMm,
+    type.heightMm - 2 * inMm,
+    USUAL_PILOT_MM[plan.codeBasis],
+  ).map((hole) => ({
     ...hole,
     yMm: hole.yMm + topMm,
   }));

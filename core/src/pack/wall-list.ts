@@ -1,4 +1,5 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
+import { groupBy } from '../group-by.ts';
 import { pipePlan } from '../conductor/pipe.ts';
 import { fixingPlanOf } from '../fixing/fixing-plan.ts';
 import type { FixingKind } from '../fixing/hole-fixing.ts';
@@ -15,6 +16,8 @@ import { isFittingSize, nippleCut } from '../wireway/nipple.ts';
 /** Something to have in hand at a surface: how many, and how long each is cut; null where nothing is cut to length. */
 export type WallLine = { readonly what: Told; readonly count: number; readonly lengthMm: number | null };
 
+type Piece = Omit<WallLine, 'count'>;
+
 /** What holds where no wood screw does. */
 const OTHER_FIXINGS: { readonly [Kind in FixingKind]?: string } = {
   'bolt-in-metal-member': 'Bolt or self-drilling screw, into the metal framing',
@@ -28,21 +31,21 @@ const OTHER_FIXINGS: { readonly [Kind in FixingKind]?: string } = {
 /** What a face takes: noggins, boards and rails as they are cut, fixings, nipples, and what runs from its gear. */
 export function faceList(prepared: Prepared, face: SiteFace): WallLine[] {
   const here = prepared.onFace.get(face.id) ?? [];
-  return [
+  return counted([
     ...noggins(prepared, face),
     ...here.filter(({ type }) => type.kind === 'board').flatMap((board) => boardLines(prepared, board)),
     ...fixings(prepared, here),
     ...here.filter(({ type }) => type.kind === 'wireway').flatMap((wireway) => nipples(prepared, wireway)),
     ...runsFrom(prepared, here),
-  ];
+  ]);
 }
 
 /** Between each two studs, as long as the room between them is. */
-function noggins(prepared: Prepared, face: SiteFace): WallLine[] {
+function noggins(prepared: Prepared, face: SiteFace): Piece[] {
   const { shape } = face.face;
   const front = shape.kind === 'reverse' ? prepared.site.faces.get(shape.of)?.face.shape : shape;
   if (front?.kind !== 'outline') return [];
-  const lines = new Lines();
+  const pieces: Piece[] = [];
   for (const { id, role, name } of front.framing) {
     if (role !== 'noggin') continue;
     for (const { fromMm, toMm } of face.members.filter(({ framingId }) => framingId === id)) {
@@ -56,90 +59,82 @@ function noggins(prepared: Prepared, face: SiteFace): WallLine[] {
       ];
       edges.slice(1).forEach(([start], index) => {
         const lengthMm = start - (edges[index]?.[1] ?? start);
-        if (lengthMm > 0) lines.add(told('{name}, cut to fit between', { name }), lengthMm);
+        if (lengthMm > 0) pieces.push({ what: told('{name}, cut to fit between', { name }), lengthMm });
       });
     }
   }
-  return lines.all();
+  return pieces;
 }
 
-function boardLines(prepared: Prepared, board: Hung): WallLine[] {
+function boardLines(prepared: Prepared, board: Hung): Piece[] {
   const { type } = board;
-  const lines = new Lines();
+  const pieces: Piece[] = [];
   if (type.board?.holding !== 'slide-in-nut') {
-    lines.add(
-      told('{board}: {width} × {height}', {
+    pieces.push({
+      what: told('{board}: {width} × {height}', {
         board: gearName(board.id),
         width: { value: type.widthMm, unit: 'mm' },
         height: { value: type.heightMm, unit: 'mm' },
       }),
-      null,
-    );
+      lengthMm: null,
+    });
   }
   for (const { lengthMm } of railsOf(prepared, board))
-    lines.add(told('Rail of {board}', { board: gearName(board.id) }), lengthMm);
-  return lines.all();
+    pieces.push({ what: told('Rail of {board}', { board: gearName(board.id) }), lengthMm });
+  return pieces;
 }
 
-function fixings(prepared: Prepared, here: readonly Hung[]): WallLine[] {
-  const lines = new Lines();
+function fixings(prepared: Prepared, here: readonly Hung[]): Piece[] {
+  const pieces: Piece[] = [];
   for (const item of here) {
     for (const { kind, screw, lengthMm } of fixingPlanOf(prepared, item)?.holes ?? []) {
       const other = OTHER_FIXINGS[kind];
-      if (screw !== null && lengthMm !== null) lines.add(told('{screw}', { screw: screw.name }), lengthMm);
-      else if (other !== undefined) lines.add(told(other), null);
+      if (screw !== null && lengthMm !== null)
+        pieces.push({ what: told('{screw}', { screw: screw.name }), lengthMm });
+      else if (other !== undefined) pieces.push({ what: told(other), lengthMm: null });
     }
   }
-  return lines.all();
+  return pieces;
 }
 
-function nipples(prepared: Prepared, wireway: Hung): WallLine[] {
-  const lines = new Lines();
+function nipples(prepared: Prepared, wireway: Hung): Piece[] {
+  const pieces: Piece[] = [];
   for (const { nipple, unit, knockout, side } of wirewayHoles(prepared, wireway.id)) {
     if (!isFittingSize(knockout.tradeSize)) continue;
     const { gapMm } = hookLineStack(unit, wireway, side);
     const { cutMm } = nippleCut(gapMm, nipple.playMm, knockout.tradeSize, unit.face.face.side);
-    if (cutMm > 0)
-      lines.add(told('{size} nipple to {wireway}', { size: sizeText(knockout.tradeSize), wireway: gearName(wireway.id) }), cutMm); // prettier-ignore
+    const data = { size: sizeText(knockout.tradeSize), wireway: gearName(wireway.id) };
+    if (cutMm > 0) pieces.push({ what: told('{size} nipple to {wireway}', data), lengthMm: cutMm });
   }
-  return lines.all();
+  return pieces;
 }
 
 /** Runs are cut where they begin. */
-function runsFrom(prepared: Prepared, here: readonly Hung[]): WallLine[] {
+function runsFrom(prepared: Prepared, here: readonly Hung[]): Piece[] {
   const ids = new Set(here.map(({ id }) => id));
-  return prepared.runs.list.flatMap((run): WallLine[] => {
+  return prepared.runs.list.flatMap((run): Piece[] => {
     if (!ids.has(run.from.placement)) return [];
     const outcome = routeOf(prepared, run.id);
     if (outcome?.kind !== 'routed') return [];
+    const cable = {
+      what: told('{run}, with its slack', { run: runName(run.id) }),
+      lengthMm: outcome.routed.totalMm,
+    };
     const pipe = pipePlan(prepared, run);
-    return [
-      {
-        what: told('{run}, with its slack', { run: runName(run.id) }),
-        count: 1,
-        lengthMm: outcome.routed.totalMm,
-      },
-      ...(pipe?.pipes ?? []).map(({ cutMm }) => ({
-        what: told('{size} conduit of {run}', { size: sizeText(pipe?.size ?? 'M16'), run: runName(run.id) }),
-        count: 1,
-        lengthMm: cutMm,
-      })),
-    ];
+    if (pipe === null) return [cable];
+    const what = told('{size} conduit of {run}', { size: sizeText(pipe.size), run: runName(run.id) });
+    return [cable, ...pipe.pipes.map(({ cutMm }) => ({ what, lengthMm: cutMm }))];
   });
 }
 
-/** Lines of which like ones are counted together. */
-class Lines {
-  private readonly byKey = new Map<string, { what: Told; count: number; lengthMm: number | null }>();
-
-  add(what: Told, lengthMm: number | null): void {
-    const key = `${JSON.stringify(what)} ${lengthMm?.toFixed(2) ?? ''}`;
-    const known = this.byKey.get(key);
-    if (known === undefined) this.byKey.set(key, { what, count: 1, lengthMm });
-    else known.count++;
-  }
-
-  all(): WallLine[] {
-    return [...this.byKey.values()];
-  }
+/** Like ones counted together, in their order. */
+function counted(pieces: readonly Piece[]): WallLine[] {
+  const alike = groupBy(
+    pieces,
+    ({ what, lengthMm }) => `${JSON.stringify(what)} ${lengthMm?.toFixed(2) ?? ''}`,
+  );
+  return [...alike.values()].flatMap((group) => {
+    const [first] = group;
+    return first === undefined ? [] : [{ ...first, count: group.length }];
+  });
 }

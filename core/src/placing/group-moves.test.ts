@@ -2,6 +2,7 @@ import type { Told } from '../quantity/told.ts';
 import { gearName } from '../plan/names.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { noRoomRule } from '../gear/sample-rules.ts';
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -136,6 +137,15 @@ describe('mirrorEdits and swapEdits', () => {
 });
 
 describe('duplicateEdit', () => {
+  test('leaves room for fingers where its maker asks for none', () => {
+    const type = gear('t', { rules: [noRoomRule('T')] });
+    const prepared = prepare(plan({ gearTypes: [type], placements: [hang('a', 't', 'w', 1000, 1300)] }));
+    const item = prepared.hung.get('a');
+    if (item === undefined) throw new Error('a');
+    const edit = duplicateEdit(prepared, item, 'b', 'B');
+    expect(edit).toMatchObject({ ok: true, value: { placement: { xMm: 1000 + type.widthMm + 25 } } });
+  });
+
   test('hangs one more at the exact gap the rule asks for, to the right', () => {
     const one = group(['a', 't', 1000, 1500]);
     const [item] = itemsOf(one, 'a');

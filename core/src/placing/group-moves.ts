@@ -5,9 +5,8 @@ import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { unionOf } from '../site/sheet.ts';
-import { findClearMoves, isClear } from '../clearance/clear-moves.ts';
-import { distanceMm } from '../clearance/required-gap.ts';
-import { isRoomSaid, usualRoom } from '../clearance/room-said-check.ts';
+import { findClearMoves } from '../clearance/clear-moves.ts';
+import { withRoom } from './with-room.ts';
 
 export const ALIGNMENTS = ['tops', 'bottoms', 'hook-lines', 'left-edges', 'right-edges', 'centres'] as const;
 export type Alignment = (typeof ALIGNMENTS)[number];
@@ -108,18 +107,8 @@ export function duplicateEdit(
     );
   return ok({
     kind: 'place-gear',
-    placement: { ...placement, xMm: withUsualRoom(prepared, copy, move.xMm) },
+    placement: { ...placement, xMm: withRoom(prepared, copy, move) },
   });
-}
-
-/** Where nobody said what room a piece wants, it hangs with what is usual, if there is so much. */
-function withUsualRoom(prepared: Prepared, copy: Hung, xMm: number): number {
-  const type = prepared.gearTypes.get(copy.placement.type);
-  if (type === undefined || isRoomSaid(prepared, type)) return xMm;
-  const { beside, unit } = usualRoom(prepared, type);
-  const sign = xMm < copy.placement.xMm ? -1 : 1;
-  const roomyMm = xMm + sign * distanceMm({ value: beside, unit });
-  return isClear(prepared, hungAt(copy, roomyMm, copy.placement.yMm)) ? roomyMm : xMm;
 }
 
 /** Why pieces cannot be brought into an order together, or null: too few, or not all on one face. */

@@ -37,6 +37,21 @@ describe('hangSpot', () => {
     expect(inchFromMm(Math.abs(spot.xMm - first.xMm) - (panel.widthMm + off.widthMm) / 2)).toBeCloseTo(1, 6);
   });
 
+  test('leaves what is usual beside gear that nobody gave any room', () => {
+    const blank = startPlan('Blank', 'us', 22, 'wall');
+    const inverter = { ...getSample('inverter-8kw'), rules: [] };
+    const panel = getSample('load-centre-125a');
+    const gearTypes = blank.gearTypes.map((each) => (each.id === inverter.id ? inverter : each));
+    const first = hangSpot(prepare({ ...blank, gearTypes }), panel, 'wall');
+    const placements = [{ id: 'panel', name: 'Panel', type: panel.id, face: 'wall', ...first }];
+    const spot = hangSpot(prepare({ ...blank, gearTypes, placements }), inverter, 'wall');
+    // Common practice: six inches beside what sheds heat.
+    expect(inchFromMm(Math.abs(spot.xMm - first.xMm) - (panel.widthMm + inverter.widthMm) / 2)).toBeCloseTo(
+      6,
+      6,
+    );
+  });
+
   test('hangs gear in the middle of a face without a wireway', () => {
     const spot = hangSpot(demo, type('array-junction-box'), 'roof-top');
     // The middle of 168 in lies in the plumbing vent’s way, so it stands beside that.

@@ -1,12 +1,10 @@
-import { findClearMoves, isClear, type ClearMove } from '../clearance/clear-moves.ts';
-import { isFacingBeside } from '../clearance/gaps.ts';
-import { hungAt, type Hung, type Prepared } from '../check/prepared.ts';
-import { TOUCH_MM } from '../quantity/compare.ts';
-import { ofTrade } from '../quantity/trade-size.ts';
+import { findClearMoves, isClear } from '../clearance/clear-moves.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
 import { bodyOf } from '../gear/body.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import { hookLineForGap, usualGapMm } from '../wireway/hook-line.ts';
 import { usualSide } from '../wireway/unit-at-wireway.ts';
+import { withRoom } from './with-room.ts';
 
 /** Where new gear is hung first: at the face’s wireway if it has one, clear of its neighbours if there is room. */
 export function hangSpot(
@@ -30,21 +28,5 @@ export function hangSpot(
   const hung: Hung = { ...centred, placement: { ...placement, yMm }, body: bodyOf(type, { xMm, yMm }) };
   if (isClear(prepared, hung)) return { xMm, yMm };
   const [nearest] = findClearMoves(prepared, hung);
-  return nearest === undefined ? { xMm, yMm } : { xMm: withFingerRoom(prepared, hung, nearest), yMm };
-}
-
-/** Room for fingers and a screwdriver between gear that no rule keeps apart (practice). */
-const FINGERS_MM = 25;
-
-/** A little further where it would touch its neighbour, if there is so much room. */
-function withFingerRoom(prepared: Prepared, hung: Hung, { xMm, side }: ClearMove): number {
-  const there = hungAt(hung, xMm, hung.placement.yMm);
-  const leastMm = ofTrade(prepared.plan.codeBasis, FINGERS_MM);
-  const isClose = (prepared.onFace.get(hung.face.id) ?? []).some(
-    ({ body }) =>
-      isFacingBeside(body, there.body) &&
-      Math.max(body.minX - there.body.maxX, there.body.minX - body.maxX) < leastMm - TOUCH_MM,
-  );
-  const roomyMm = xMm + (side === 'left' ? -leastMm : leastMm);
-  return isClose && isClear(prepared, hungAt(hung, roomyMm, hung.placement.yMm)) ? roomyMm : xMm;
+  return nearest === undefined ? { xMm, yMm } : { xMm: withRoom(prepared, hung, nearest), yMm };
 }

@@ -1,5 +1,5 @@
 import { mmFromInch } from './convert.ts';
-import type { Reader } from './format.ts';
+import { readerOfTrade, stepMm, type Reader } from './format.ts';
 
 /** Whose goods and habits are meant: of American codes in inches, else in millimetres. */
 type Trade = 'us' | 'iec';
@@ -8,7 +8,7 @@ type Trade = 'us' | 'iec';
 const MM_FOR_AN_INCH = 25;
 /** The finest marks of a tape: a sixteenth, or a millimetre. */
 export function markMmOfTrade(trade: Trade): number {
-  return trade === 'us' ? mmFromInch(1 / 16) : 1;
+  return stepMm(readerOfTrade(trade));
 }
 
 /** Below an inch, eighths. */
@@ -25,7 +25,12 @@ export function ofTrade(trade: Trade, mm: number): number {
   return mmFromInch(Math.max(1, Math.round(inches * parts)) / parts);
 }
 
+/** Whose goods and habits somebody is taken to have by the units they read in, where no job says. */
+export function tradeOfReader({ system }: Pick<Reader, 'system'>): Trade {
+  return system === 'inch' ? 'us' : 'iec';
+}
+
 /** The same for who reads: a field starts at a round figure of the units it is typed in. */
-export function roundFor({ system }: Pick<Reader, 'system'>, mm: number): number {
-  return ofTrade(system === 'inch' ? 'us' : 'iec', mm);
+export function roundFor(reader: Pick<Reader, 'system'>, mm: number): number {
+  return ofTrade(tradeOfReader(reader), mm);
 }

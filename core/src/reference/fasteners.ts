@@ -61,6 +61,9 @@ export const METRIC_SCREWS: ReferenceTable<readonly MetricScrew[]> = {
   ],
 };
 
+/** The pilot of the usual lag or coach screw, 5/16 in or 8 mm, in softwood. */
+export const USUAL_PILOT_MM: Readonly<Record<Trade, number>> = { us: mmFromInch(3 / 16), iec: 5 };
+
 /** The screws of each trade, in inches as the equations take them. */
 export const SCREWS_OF: Readonly<Record<Trade, readonly ScrewSize[]>> = {
   us: SCREWS.rows,

@@ -3,6 +3,9 @@ import { practice, type ReferenceTable, type Trade } from './source.ts';
 /** Room that is usual round gear whose maker’s sheet is not at hand; `over` is above and below, 0 where none is usual. */
 export type UsualRoom = { readonly unit: 'in' | 'mm'; readonly beside: number; readonly over: number };
 
+/** Between gear that no rule keeps apart: room for fingers and a screwdriver (practice); an inch, or 25 mm. */
+export const FINGER_ROOM_MM = 25;
+
 /** Kinds of gear that shed heat whether or not anybody said how much. */
 export const WARM_KINDS: readonly string[] = ['inverter', 'gang-inverter', 'charge-controller'];
 

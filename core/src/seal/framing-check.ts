@@ -14,7 +14,7 @@ import { PENETRATIONS } from '../check/subjects.ts';
 import type { Penetration } from '../plan/penetration.ts';
 import { distanceToSegmentMm } from '../geometry/segments.ts';
 import { isBelow } from '../quantity/compare.ts';
-import { mmFromInch } from '../quantity/convert.ts';
+import { markMmOfTrade } from '../quantity/trade-size.ts';
 import { practice } from '../reference/source.ts';
 import type { PenetrationPlace } from '../site/penetration-places.ts';
 import { isInside } from '../geometry/polygon.ts';
@@ -225,7 +225,7 @@ function spotFixes(prepared: Prepared, { penetration }: PenetrationSides): Fix[]
 /** The nearest spots beside the member, across it, that are clear on both faces; outward to a mark a tape shows. */
 function findMoves(prepared: Prepared, sides: PenetrationSides, hit: Member): Fix[] {
   const { penetration } = sides;
-  const stepMm = prepared.plan.codeBasis === 'us' ? mmFromInch(1 / 16) : 1;
+  const stepMm = markMmOfTrade(prepared.plan.codeBasis);
   const keepMm = Math.ceil(keepOutMm(hit, holeRadiusMm(sides)) / stepMm) * stepMm;
   return [hit.centreMm - keepMm, hit.centreMm + keepMm]
     .map((centreMm) =>

@@ -1,4 +1,4 @@
-import type { Family } from '../check/family.ts';
+import { STEP_OF_REF, type Family } from '../check/family.ts';
 import { contradictionsCheck } from './contradictions-check.ts';
 import { simulatedCheck } from './simulated-check.ts';
 import { siteCheck } from './site-check.ts';
@@ -9,14 +9,7 @@ export const SURVEY: Family = {
   about: 'Whether the faces fit together, and whether the plan contradicts itself',
   step: 'site',
   // What the plan contradicts itself in is cleared where the thing it is about is put up.
-  stepOf: {
-    face: 'site',
-    placement: 'mount',
-    nipple: 'mount',
-    penetration: 'route',
-    run: 'route',
-    circuit: 'route',
-  },
+  stepOf: STEP_OF_REF,
   decidesPlaces: false,
   checks: [contradictionsCheck, simulatedCheck, siteCheck],
 };

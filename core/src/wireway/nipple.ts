@@ -1,6 +1,7 @@
 import { told } from '../quantity/told.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import { ofTrade } from '../quantity/trade-size.ts';
 import { type ConduitSize, sizeText } from '../reference/conductor-sizes.ts';
 import {
   CONNECTOR_INSERTION,
@@ -41,7 +42,7 @@ export type NippleCut = {
 
 /** How much shorter than the gap a new nipple is cut: about a quarter inch (practice). */
 export function newPlayMm(codeBasis: 'us' | 'iec'): number {
-  return codeBasis === 'us' ? mmFromInch(0.25) : 6;
+  return ofTrade(codeBasis, 6);
 }
 
 export function isFittingSize(size: ConduitSize): size is FittingSize {

@@ -242,6 +242,14 @@ describe('bad requests', () => {
   test('refuse bad JSON, other types, bad fields and unknown jobs', async () => {
     expect((await call('POST', '/api/jobs/import', '{ "a": ')).status).toBe(400);
     expect((await call('POST', '/api/jobs/import', 'x', { 'Content-Type': 'text/plain' })).status).toBe(415);
+    const base = { name: 'Start', codeBasis: 'iec', meanMaxTempC: 22 };
+    const unknown = await call('POST', '/api/jobs', { ...base, start: 'van', sizes: { wheel: 3 } });
+    expect([unknown.status, JSON.stringify(unknown.json)]).toEqual([400, expect.stringContaining('wheel')]);
+    const small = await call('POST', '/api/jobs', { ...base, start: 'van', sizes: { length: 1 } });
+    expect([small.status, JSON.stringify(small.json)]).toEqual([
+      400,
+      expect.stringContaining('Length inside'),
+    ]);
     const named = await call('POST', '/api/jobs', { name: ' ', codeBasis: 'us', meanMaxTempC: 22 });
     expect(problemSchema.parse(named.json).errors).toEqual([{ path: 'name', message: 'must not be empty' }]);
     expect((await call('GET', '/api/jobs/00000000-0000-0000-0000-000000000000')).status).toBe(404);

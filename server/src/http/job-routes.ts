@@ -28,10 +28,14 @@ export function jobRoutes(store: JobStore): Router {
 
   router.post('/', async (ctx) => {
     const { name, codeBasis, meanMaxTempC, start, sizes, setting } = parseBody(ctx, createJobSchema);
-    const faults = STARTS[start].sizes.flatMap((size) => {
-      const value = sizes[size.id];
-      return value === undefined ? [] : (sizeFault(size, value) ?? []);
+    const known = STARTS[start].sizes;
+    const faults = Object.entries(sizes).flatMap(([id, value]) => {
+      const size = known.find((each) => each.id === id);
+      if (size === undefined)
+        return [`“${id}” is no size of it: ${known.map((each) => each.id).join(', ')}.`];
+      return sizeFault(size, value) ?? [];
     });
+    if (setting !== undefined && start !== 'wall') faults.push('Only a bare wall is told its setting.');
     if (faults.length > 0) throw new ProblemError(400, faults.join(' '));
     const plan = startPlan(name, codeBasis, meanMaxTempC, start, sizes);
     if (setting !== undefined) plan.site.setting = setting;

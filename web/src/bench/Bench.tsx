@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { stepOfFinding, type Finding, type Ref, type StepId } from '@zarnel/core/checks';
+import { STEP_OF_REF, stepOfFinding, type Finding, type Ref, type StepId } from '@zarnel/core/checks';
 import type { Evaluation, Prepared } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
@@ -11,7 +11,7 @@ import { Button } from '../ui/Button.tsx';
 import { lazily } from '../ui/lazily.ts';
 import { FindingList } from './findings/FindingList.tsx';
 import { HangGear } from './mount/HangGear.tsx';
-import { SelectionStrip, stepOfSelection } from './SelectionStrip.tsx';
+import { SelectionStrip } from './SelectionStrip.tsx';
 import { ThingsList } from './ThingsList.tsx';
 
 // The panels of a step come with it.
@@ -52,7 +52,7 @@ export function Bench({ step, plan, evaluation, current }: Props) {
       </>
     );
   }
-  const isHere = selection !== null && stepOfSelection(selection) === step;
+  const isHere = selection !== null && STEP_OF_REF[selection.kind] === step;
   if (isHere && selection.kind === 'placement' && also.length > 0) {
     const { hung } = derivedOf(plan).prepared;
     return <GroupPanel items={[selection.id, ...also].flatMap((id) => hung.get(id) ?? [])} />;

@@ -1,5 +1,5 @@
 import { useNavigate } from 'react-router';
-import type { Ref, StepId } from '@zarnel/core/checks';
+import { STEP_OF_REF, type Ref, type StepId } from '@zarnel/core/checks';
 import type { Plan } from '@zarnel/core/plan';
 import { subjectName, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../state/derived.ts';
@@ -16,21 +16,6 @@ type Props = {
   readonly reader: Reader;
 };
 
-/** The step at which something is worked on. */
-export function stepOfSelection({ kind }: Ref): StepId {
-  switch (kind) {
-    case 'face':
-      return 'site';
-    case 'placement':
-    case 'nipple':
-      return 'mount';
-    case 'penetration':
-    case 'run':
-    case 'circuit':
-      return 'route';
-  }
-}
-
 /** Selects something and goes to the step where it is worked on. */
 export function useOpen(): (ref: Ref) => void {
   const dispatch = useAppDispatch();
@@ -38,7 +23,7 @@ export function useOpen(): (ref: Ref) => void {
   const jobId = useAppSelector((state) => state.plan.jobId);
   return (ref) => {
     dispatch(viewSlice.actions.selected(ref));
-    if (jobId !== null) void navigate(`/jobs/${jobId}/${stepOfSelection(ref)}`);
+    if (jobId !== null) void navigate(`/jobs/${jobId}/${STEP_OF_REF[ref.kind]}`);
   };
 }
 
@@ -50,7 +35,7 @@ export function SelectionStrip({ selection, step, plan, reader }: Props) {
   const telling = useTelling(reader);
   const { prepared } = derivedOf(plan);
   const item = selection.kind === 'placement' ? prepared.hung.get(selection.id) : undefined;
-  const at = stepOfSelection(selection);
+  const at = STEP_OF_REF[selection.kind];
   if (!isThere(selection, plan)) return null;
   return (
     <div

@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import type { GearSummary } from '@zarnel/contract';
 import { gearIdOf } from '@zarnel/core/files';
 import { firstGearType, type GearType } from '@zarnel/core/plan';
+import { tradeOfReader } from '@zarnel/core/words';
 import { Preferences } from '../pages/Preferences.tsx';
 import {
   refusalText,
@@ -25,9 +26,7 @@ export function GearEditorPage() {
   const { data, isError } = useGearDetailQuery(gearId, { skip: isNew });
   // What was said of the last keeping outlives the version that it was typed over.
   const [said, setSaid] = useState<Said | null>(null);
-  const [first] = useState(() =>
-    firstGearType(reader.system === 'inch' ? 'us' : 'iec', 'new', 'New gear', 'other'),
-  );
+  const [first] = useState(() => firstGearType(tradeOfReader(reader), 'new', 'New gear', 'other'));
   if (isError) {
     return (
       <main className="p-8">

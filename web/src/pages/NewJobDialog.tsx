@@ -3,7 +3,7 @@ import { createJobSchema } from '@zarnel/contract';
 import { buildSite, layOutSheet, sheetFromFace } from '@zarnel/core/figures';
 import { sizeFault, startPlan, STARTS, usualSizes } from '@zarnel/core/files';
 import { START_KINDS, type Plan, type StartKind } from '@zarnel/core/plan';
-import { formatQuantity, parseTemperature, readerOfTrade, type Reader } from '@zarnel/core/words';
+import { formatQuantity, parseTemperature, readerOfTrade, tradeOfReader } from '@zarnel/core/words';
 import { CODE_BASIS_WORDS, optionsOf } from '../bench/words.ts';
 import { useCreateJobMutation } from '../state/server-api.ts';
 import { useAppSelector } from '../state/store.ts';
@@ -31,7 +31,7 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
   const [meanMaxTempC, setMeanMaxTempC] = useState<number | null>(null);
   const [start, setStart] = useState<StartKind>('wall');
   const [chosenBasis, setChosenBasis] = useState<Plan['codeBasis'] | null>(null);
-  const codeBasis = chosenBasis ?? (usualReader.system === 'inch' ? 'us' : 'iec');
+  const codeBasis = chosenBasis ?? tradeOfReader(usualReader);
   // The job will be read in the units of its trade; its sizes are typed in them too.
   const reader = readerOfTrade(codeBasis);
   const [typed, setTyped] = useState<Readonly<Record<string, number>>>({});
@@ -42,7 +42,7 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
     if (name.trim() === '') return setFault('Give the job a name.');
     if (meanMaxTempC === null)
       return setFault('Say how hot it gets there in the hottest month: gaps between gear go by it.');
-    const parsed = createJobSchema.safeParse({ name, codeBasis, meanMaxTempC, start, sizes });
+    const parsed = createJobSchema.safeParse({ name, codeBasis, meanMaxTempC, start, sizes: typed });
     if (!parsed.success) return setFault('That cannot be a job: look at its name and its sizes again.');
     const answer = await createJob(parsed.data);
     if (answer.data !== undefined) onMade(answer.data.id);
@@ -111,7 +111,7 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
             );
           })}
         </div>
-        <StartPicture start={start} codeBasis={codeBasis} sizes={sizes} reader={reader} />
+        <StartPicture start={start} codeBasis={codeBasis} typed={typed} />
         <Fault className="mb-2">{fault}</Fault>
         <Button type="submit" look="strong" disabled={isLoading}>
           Make the job
@@ -127,13 +127,11 @@ const PICTURE_PX = { width: 400, height: 110, margin: 8 } as const;
 function StartPicture(props: {
   readonly start: StartKind;
   readonly codeBasis: Plan['codeBasis'];
-  readonly sizes: Readonly<Record<string, number>>;
-  readonly reader: Reader;
+  /** Sizes that somebody typed; the others are usual ones. */
+  readonly typed: Readonly<Record<string, number>>;
 }) {
-  const { start, codeBasis, sizes } = props;
-  const key = JSON.stringify(sizes);
+  const { start, codeBasis, typed } = props;
   const faces = useMemo(() => {
-    const typed = JSON.parse(key) as Record<string, number>;
     const plan = startPlan('Job', codeBasis, 0, start, typed);
     const site = buildSite(plan);
     const places = layOutSheet(site, plan.rootFace);
@@ -141,7 +139,7 @@ function StartPicture(props: {
       const place = places.get(id);
       return place === undefined ? [] : [{ id, name, points: outline.map((at) => sheetFromFace(place, at)) }];
     });
-  }, [start, codeBasis, key]);
+  }, [start, codeBasis, typed]);
   const all = faces.flatMap(({ points }) => points);
   const [xs, ys] = [all.map(([x]) => x), all.map(([, y]) => y)];
   const [minX, maxX, minY, maxY] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];

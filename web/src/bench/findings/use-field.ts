@@ -1,5 +1,5 @@
 import { useNavigate } from 'react-router';
-import { getCheckMeta, stepOfFinding, type FieldPlace, type Finding, type StepId } from '@zarnel/core/checks';
+import { getCheckMeta, STEP_OF_REF, type FieldPlace, type Finding, type StepId } from '@zarnel/core/checks';
 import type { Plan } from '@zarnel/core/plan';
 import { subjectName, type Telling } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
@@ -52,18 +52,8 @@ export function useFieldOf(
       },
     };
   }
-  if (place === 'conditions' || (place === 'face' && face === undefined)) {
-    return {
-      label: 'Open the conditions of the site',
-      go: () => {
-        dispatch(actions.selected(null));
-        dispatch(actions.siteTabTaken({ tab: 'conditions', material: null }));
-        to('site');
-      },
-    };
-  }
   const target = place === 'face' && face !== undefined ? ({ kind: 'face', id: face.id } as const) : subject;
-  const at = target.kind === 'face' ? 'site' : stepOfFinding(finding);
+  const at = STEP_OF_REF[target.kind];
   if (at === step && selection?.kind === target.kind && selection.id === target.id) return null;
   const name = telling.nameOf(subjectName(target));
   const stepName = STEPS.find(({ id }) => id === at)?.name ?? at;

@@ -25,6 +25,9 @@ export function GearBench({ plan, reader }: { readonly plan: Plan; readonly read
   const [isAdding, setAdding] = useState(false);
   const libraryIds = [...new Set(plan.gearTypes.flatMap(({ origin }) => origin?.library ?? []))].sort();
   const dispatch = useAppDispatch();
+  const jobId = useAppSelector((state) => state.plan.jobId) ?? '';
+  // Read once for all of them: it is kept as one text.
+  const unfinished = keptDrafts.names();
   const describe = () => {
     const gearType = firstGearType(plan.codeBasis, freshId(plan, 'gear'), 'New gear', 'other');
     if (makeEdits([{ kind: 'add-gear-type', gearType }])) dispatch(viewSlice.actions.gearTaken(gearType.id));
@@ -47,6 +50,7 @@ export function GearBench({ plan, reader }: { readonly plan: Plan; readonly read
               plan={plan}
               reader={reader}
               newest={versions?.get(type.origin?.library ?? '') ?? null}
+              isUnfinished={unfinished.has(jobDraftName(jobId, type.id))}
             />
           </li>
         ))}
@@ -61,10 +65,10 @@ function TypeCard(props: {
   readonly plan: Plan;
   readonly reader: Reader;
   readonly newest: number | null;
+  /** Somebody began to change it and put it nowhere yet. */
+  readonly isUnfinished: boolean;
 }) {
-  const { type, plan, reader, newest } = props;
-  const jobId = useAppSelector((state) => state.plan.jobId) ?? '';
-  const isUnfinished = keptDrafts.names().has(jobDraftName(jobId, type.id));
+  const { type, plan, reader, newest, isUnfinished } = props;
   const dispatch = useAppDispatch();
   const [read] = useLazyGearDetailQuery();
   const { origin } = type;

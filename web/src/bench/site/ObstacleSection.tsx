@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { reachFromFaceMm, type SiteFace } from '@zarnel/core/figures';
 import { freshIdIn, newObstacle, type Obstacle } from '@zarnel/core/plan';
-import { formatLength, type Reader, roundFor } from '@zarnel/core/words';
+import { formatLength, type Reader, roundFor, tradeOfReader } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -40,7 +40,7 @@ export function ObstacleSection({ face, reader }: Props) {
               kind: 'set-obstacle',
               face: face.id,
               obstacle: newObstacle(
-                reader.system === 'inch' ? 'us' : 'iec',
+                tradeOfReader(reader),
                 freshIdIn(face.obstacles, kind),
                 OBSTACLE_WORDS[kind],
                 kind,
