@@ -84,7 +84,13 @@ export { type Frame } from '../geometry/frame.ts';
 export { cornersOfPart, obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
 export { findPenetrationPlaces } from '../site/penetration-places.ts';
 export { parsePitch, pitchEdit } from '../site/pitch.ts';
-export { type BoxMm, boundsOf as boxOfPoints, sizeOfBox } from '../geometry/polygon.ts';
+export {
+  type BoxMm,
+  boundsOf as boxOfPoints,
+  doBoxesOverlap,
+  isBoxInside,
+  sizeOfBox,
+} from '../geometry/polygon.ts';
 export { resizeEdit } from '../site/resize.ts';
 export { rootEdit } from '../site/root-edit.ts';
 export { type SheetPlace, faceFromSheet, layOutSheet, sheetFromFace, unionOf } from '../site/sheet.ts';

@@ -1,28 +1,29 @@
 import { memo } from 'react';
 import { obstacleBounds, usableOutlines, type SiteFace } from '@zarnel/core/figures';
-import type { Obstacle } from '@zarnel/core/plan';
+import type { Obstacle, PointMm } from '@zarnel/core/plan';
 import { boxPath, pathOf, type Project } from './project.ts';
+import type { Detail } from './visible-faces.ts';
 
 type Props = {
   readonly face: SiteFace;
   readonly project: Project;
   readonly isInHand: boolean;
   readonly showsFraming: boolean;
-  /** From far it is its outline, and nothing on it. */
-  readonly isFar: boolean;
+  /** From far it is its outline, and nothing on it; framing has two edges only from near. */
+  readonly detail: Detail;
   readonly onPress: (faceId: string) => void;
 };
 
 /** A face in pencil: its outline, its framing, its obstacles; what setbacks leave of it inside a chalk line. */
 export const FaceView = memo(function FaceView(props: Props) {
-  const { face, project, isInHand, showsFraming, isFar, onPress } = props;
-  const { id, bounds, outline, members, obstacles, setbacks, name } = face;
+  const { face, project, isInHand, showsFraming, detail, onPress } = props;
+  const { id, outline, members, obstacles, setbacks, name } = face;
   const clip = `clip-${id}`;
   const outlinePath = pathOf(
     outline.map((point) => project(id, point)),
     true,
   );
-  if (isFar) {
+  if (detail === 'far') {
     return (
       <g onPointerDown={() => onPress(id)} data-face={id}>
         <path
@@ -36,10 +37,6 @@ export const FaceView = memo(function FaceView(props: Props) {
       </g>
     );
   }
-  const [labelX, labelY] = project(id, [bounds.minX, bounds.minY]);
-  const [endX, endY] = project(id, [bounds.maxX, bounds.minY]);
-  const side = face.face.shape.kind === 'reverse' ? ' · other side' : ` · ${face.face.side}`;
-  const label = fittedLabel(name, side, Math.hypot(endX - labelX, endY - labelY) - LABEL_PX.margin);
   return (
     <g onPointerDown={() => onPress(id)} data-face={id}>
       <clipPath id={clip}>
@@ -54,6 +51,26 @@ export const FaceView = memo(function FaceView(props: Props) {
       {showsFraming && (
         <g clipPath={`url(#${clip})`}>
           {members.map(({ axis, centreMm, widthMm, fromMm, toMm, isFound }, index) => {
+            const [start, end]: readonly [PointMm, PointMm] =
+              axis === 'vertical'
+                ? [
+                    [centreMm, fromMm],
+                    [centreMm, toMm],
+                  ]
+                : [
+                    [fromMm, centreMm],
+                    [toMm, centreMm],
+                  ];
+            if (detail !== 'near')
+              return (
+                <path
+                  key={index}
+                  d={pathOf([project(id, start), project(id, end)], false)}
+                  stroke="var(--line-faint)"
+                  strokeDasharray={isFound ? undefined : '8 5'}
+                  strokeWidth={1.5}
+                />
+              );
             const half = widthMm / 2;
             const box =
               axis === 'vertical'
@@ -90,22 +107,6 @@ export const FaceView = memo(function FaceView(props: Props) {
       {obstacles.map((obstacle) => (
         <ObstacleView key={obstacle.id} faceId={id} obstacle={obstacle} project={project} />
       ))}
-      <text
-        x={labelX + 6}
-        y={labelY - 7}
-        fontSize={13}
-        fontWeight={isInHand ? 700 : 400}
-        fill="var(--ink-pencil)"
-        className="halo"
-      >
-        {label.name}
-        {label.isCut && <title>{name}</title>}
-        {label.hasSide && (
-          <tspan fill="var(--ink-kraft)" fontWeight={400}>
-            {side}
-          </tspan>
-        )}
-      </text>
     </g>
   );
 });
@@ -117,12 +118,8 @@ function ObstacleView(props: {
   readonly project: Project;
 }) {
   const { faceId, obstacle, project } = props;
-  const { shape, isHidden, name } = obstacle;
+  const { shape, isHidden } = obstacle;
   const bounds = obstacleBounds(obstacle);
-  const [left, top] = project(faceId, [bounds.minX, bounds.maxY]);
-  const [right, bottom] = project(faceId, [bounds.maxX, bounds.minY]);
-  const [x, y] = [(left + right) / 2, (top + bottom) / 2];
-  const isTall = Math.abs(bottom - top) > Math.abs(right - left) * TALL_RATIO;
   const common = {
     stroke: 'var(--ink-pencil)',
     strokeWidth: 1,
@@ -156,30 +153,6 @@ function ObstacleView(props: {
           />
         </>
       )}
-      <text
-        x={x}
-        y={y + 4}
-        textAnchor="middle"
-        fontSize={12}
-        fill="var(--ink-pencil)"
-        className="halo"
-        transform={isTall ? `rotate(-90 ${x} ${y})` : undefined}
-      >
-        {name}
-      </text>
     </g>
   );
-}
-
-/** Things this much higher than wide have their name along them. */
-const TALL_RATIO = 2.5;
-
-const LABEL_PX = { letter: 7, margin: 10 };
-
-/** As much of a face’s name and side as fits on it, so that it does not run into its neighbour. */
-function fittedLabel(name: string, side: string, roomPx: number) {
-  const fits = Math.floor(roomPx / LABEL_PX.letter);
-  if (name.length + side.length <= fits) return { name, hasSide: true, isCut: false };
-  if (name.length <= fits) return { name, hasSide: false, isCut: false };
-  return { name: fits < 3 ? '' : `${name.slice(0, fits - 1)}…`, hasSide: false, isCut: true };
 }

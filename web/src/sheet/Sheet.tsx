@@ -10,6 +10,7 @@ import {
   type Evaluation,
   type Hung,
   type LegHold,
+  type Prepared,
 } from '@zarnel/core/figures';
 import { applyEdits, type Penetration, type Plan, type PointMm } from '@zarnel/core/plan';
 import { largeStepMm, stepMm } from '@zarnel/core/words';
@@ -20,18 +21,13 @@ import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { CornersView } from './CornersView.tsx';
-import { GapsView } from './GapsView.tsx';
+import { gapBoxes, gapTexts, GapsView } from './GapsView.tsx';
 import { GhostsView } from './GhostsView.tsx';
+import { KeySheet } from './KeySheet.tsx';
 import { projector } from './project.ts';
 import { SheetFrame, type Pointed } from './SheetFrame.tsx';
-import {
-  FacesLayer,
-  GearLayer,
-  NipplesLayer,
-  MarksLayer,
-  PenetrationsLayer,
-  RunsLayer,
-} from './SheetLayers.tsx';
+import { FacesLayer, GearLayer, NipplesLayer, PenetrationsLayer, RunsLayer } from './SheetLayers.tsx';
+import { LabelsLayer } from './labels/LabelsLayer.tsx';
 import { SnapsView } from './SnapsView.tsx';
 import { STRIP_PX } from './PlanStripView.tsx';
 import { POLE_PX } from './StoryPole.tsx';
@@ -42,12 +38,16 @@ import { fitted, sheetFromScreen, type PointPx } from './viewport.ts';
 import { visibleFaces } from './visible-faces.ts';
 
 const MARGIN_PX = 24;
+/** A face that fills the sheet leaves its neighbours in sight. */
+const FACE_MARGIN_PX = 36;
 const NO_SNAPS = { across: [], up: [] };
 /** So near to a lock of a run the lock itself is taken hold of. */
 const HOLD_PX = 16;
 const LEAST_FOR_STRIP_PX = 600;
 /** How much of a turn of the wheel is how much of a zoom. */
 const WHEEL_RATIO = 0.0015;
+const NOTHING: readonly never[] = [];
+const NOTHING_LAID: ReadonlyMap<string, never> = new Map<string, never>();
 const { actions } = viewSlice;
 
 type Props = {
@@ -71,15 +71,22 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   const [boxRef, size] = useSize<HTMLDivElement>();
   const [{ moved, drag }, gesture] = useReducer(gesturesReducer, AT_REST);
   const [pointed, setPointed] = useState<Pointed>(null);
+  // The face that fills the sheet; null shows the whole of it. The site is looked at whole, a wall is worked at.
+  const [filling, setFilling] = useState<string | null>(isSite ? null : (face?.id ?? null));
   const svgRef = useRef<SVGSVGElement>(null);
 
   const width = Math.max(1, (size?.width ?? 1) - POLE_PX.up);
   // Seen from above as well while gear is hung; on a low screen the wall needs the room itself.
   const hasStrip = hasPlanStrip && (size?.height ?? 0) > LEAST_FOR_STRIP_PX;
   const height = Math.max(1, (size?.height ?? 1) - POLE_PX.across - (hasStrip ? STRIP_PX : 0));
+  const filled = places.get(filling ?? '')?.bounds;
   const viewport = useMemo(
-    () => moved ?? fitted(bounds, width, height, MARGIN_PX),
-    [moved, bounds, width, height],
+    () =>
+      moved ??
+      (filled === undefined
+        ? fitted(bounds, width, height, MARGIN_PX)
+        : fitted(filled, width, height, FACE_MARGIN_PX)),
+    [moved, filled, bounds, width, height],
   );
 
   // The plan as it would be if the drag ended now; null while nothing is being moved.
@@ -115,12 +122,13 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     },
     [dispatch, isSite],
   );
-  const fit = useCallback(() => gesture({ kind: 'looked', viewport: null }), []);
-  const fitFace = useCallback(() => {
-    const place = face === undefined ? undefined : places.get(face.id);
-    if (place !== undefined)
-      gesture({ kind: 'looked', viewport: fitted(place.bounds, width, height, MARGIN_PX) });
-  }, [face, places, width, height]);
+  const lookAt = useCallback((faceId: string | null) => {
+    setFilling(faceId);
+    gesture({ kind: 'looked', viewport: null });
+  }, []);
+  const fit = useCallback(() => lookAt(null), [lookAt]);
+  const inHandId = face?.id ?? null;
+  const fitFace = useCallback(() => lookAt(inHandId), [lookAt, inHandId]);
   useKeys({ '0': fit, f: fitFace, F: fitFace });
 
   // React listens to wheels passively, which forbids keeping the page still.
@@ -138,6 +146,19 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
 
   // A face set upright in the middle is looked at from the start again.
   useEffect(() => gesture({ kind: 'looked', viewport: null }), [sheetRoot]);
+
+  // What is taken elsewhere, in the bench or by a finding, comes into sight.
+  const inSight = useRef({ project, width, height, places, prepared });
+  useEffect(() => {
+    inSight.current = { project, width, height, places, prepared };
+  });
+  useEffect(() => {
+    const now = inSight.current;
+    const target = placeOf(selection, now.prepared) ?? middleOfFace(faceInHand, now.prepared);
+    if (target === null || !now.places.has(target.faceId) || now.width <= 1) return;
+    const [x, y] = now.project(target.faceId, target.atMm);
+    if (x < 0 || y < 0 || x > now.width || y > now.height) lookAt(target.faceId);
+  }, [selection, faceInHand, lookAt]);
 
   const pressThing = (
     event: PointerEvent<SVGGElement>,
@@ -282,102 +303,161 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   const cornered = selection?.kind === 'face' ? shownPrepared.site.faces.get(selection.id) : undefined;
   const selectedIds = selection === null ? [] : [selection.id, ...also];
   const layer = { prepared: shownPrepared, seen, project };
+  const { texts, written } = useMemo(() => {
+    const drawn =
+      liveItem === undefined
+        ? []
+        : gapTexts(liveItem, liveGapsBeside(shownPrepared, liveItem), project, reader);
+    return { texts: drawn, written: gapBoxes(drawn) };
+  }, [liveItem, shownPrepared, project, reader]);
 
   return (
-    <div ref={boxRef} className="relative h-full min-h-0 w-full overflow-hidden bg-bench" data-testid="sheet">
-      <svg
-        ref={svgRef}
-        className="absolute top-0 touch-none"
-        viewBox={`0 0 ${width} ${height}`}
-        style={{ left: POLE_PX.up, width, height, cursor: drag?.kind === 'pan' ? 'grabbing' : 'default' }}
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={onPointerUp}
-        onPointerCancel={(event) => gesture({ kind: 'lifted', pointer: event.pointerId })}
-        onDoubleClick={fitFace}
-        role="application"
-        aria-label="The sheet: faces folded flat"
-      >
-        <Hatch />
-        <FacesLayer {...layer} inHand={face?.id ?? null} showsFraming={showsFraming} onPress={takeFace} />
-        <NipplesLayer {...layer} />
-        {evaluation !== null && (
-          <RunsLayer
-            seen={seen}
-            project={project}
-            routed={evaluation.routes.routed}
-            laid={evaluation.laid}
-            selectedId={selection?.kind === 'run' ? selection.id : null}
-            onPress={pressRun}
-          />
+    <div className="flex h-full min-h-0 w-full flex-col bg-bench">
+      <div className="no-print flex min-h-11 flex-wrap items-center gap-x-2 border-b border-faint px-2">
+        {face !== undefined && (
+          <p className="mr-auto text-sm">
+            Datum of <span className="font-semibold">{face.name}</span>
+          </p>
         )}
-        <GearLayer
-          {...layer}
-          selectedIds={selection?.kind === 'placement' ? selectedIds : []}
-          onPress={pressGear}
-        />
-        <GhostsView prepared={shownPrepared} project={project} />
-        <PenetrationsLayer
-          {...layer}
-          selectedId={selection?.kind === 'penetration' ? selection.id : null}
-          onPress={pressPenetration}
-        />
-        {isSite && cornered?.face.shape.kind === 'outline' && (
-          <CornersView
-            face={cornered}
+        <Button look="quiet" onClick={fitFace}>
+          {face?.name ?? 'Face'}
+        </Button>
+        <Button look="quiet" onClick={fit}>
+          Whole sheet
+        </Button>
+        <Button look="quiet" onClick={() => dispatch(actions.foldedUp(true))}>
+          Fold it up
+        </Button>
+      </div>
+      <div
+        ref={boxRef}
+        className="relative min-h-0 w-full flex-1 overflow-hidden bg-bench"
+        data-testid="sheet"
+      >
+        <svg
+          ref={svgRef}
+          className="absolute top-0 touch-none"
+          viewBox={`0 0 ${width} ${height}`}
+          style={{ left: POLE_PX.up, width, height, cursor: drag?.kind === 'pan' ? 'grabbing' : 'default' }}
+          onPointerDown={onPointerDown}
+          onPointerMove={onPointerMove}
+          onPointerUp={onPointerUp}
+          onPointerCancel={(event) => gesture({ kind: 'lifted', pointer: event.pointerId })}
+          onDoubleClick={fitFace}
+          role="application"
+          aria-label="The sheet: faces folded flat"
+        >
+          <Hatch />
+          <FacesLayer {...layer} inHand={face?.id ?? null} showsFraming={showsFraming} onPress={takeFace} />
+          <NipplesLayer {...layer} />
+          {evaluation !== null && (
+            <RunsLayer
+              seen={seen}
+              project={project}
+              routed={evaluation.routes.routed}
+              laid={evaluation.laid}
+              selectedId={selection?.kind === 'run' ? selection.id : null}
+              onPress={pressRun}
+            />
+          )}
+          <GearLayer
+            {...layer}
+            selectedIds={selection?.kind === 'placement' ? selectedIds : []}
+            onPress={pressGear}
+          />
+          <GhostsView prepared={shownPrepared} project={project} />
+          <PenetrationsLayer
+            {...layer}
+            selectedId={selection?.kind === 'penetration' ? selection.id : null}
+            onPress={pressPenetration}
+          />
+          {isSite && cornered?.face.shape.kind === 'outline' && (
+            <CornersView
+              face={cornered}
+              project={project}
+              onPress={(event, corner, at) =>
+                pressThing(event, { kind: 'face', id: cornered.id }, cornered.id, at, { corner })
+              }
+            />
+          )}
+          {drag?.kind === 'move' && drag.now !== null && drag.corner === null && face !== undefined && (
+            <SnapsView face={face} near={drag.now.near} at={drag.now.atMm} project={project} />
+          )}
+          {liveItem !== undefined && <GapsView texts={texts} />}
+          <LabelsLayer
+            {...layer}
+            inHand={inHandId}
+            findings={evaluation?.findings ?? NOTHING}
+            routed={evaluation?.routes.routed ?? NOTHING}
+            laid={evaluation?.laid ?? NOTHING_LAID}
+            liveId={liveItem?.id ?? null}
+            written={written}
+            widthPx={width}
+            heightPx={height}
+          />
+          {pointed !== null && (
+            <path
+              d={pointed.axis === 'across' ? `M${pointed.px} 0 V${height}` : `M0 ${pointed.px} H${width}`}
+              stroke="var(--ink-chalk)"
+              strokeWidth={1.5}
+              strokeDasharray="8 4"
+              pointerEvents="none"
+            />
+          )}
+        </svg>
+        {face !== undefined && places.has(face.id) && poles !== null && (
+          <SheetFrame
+            prepared={shownPrepared}
+            face={face}
+            poles={poles}
             project={project}
-            onPress={(event, corner, at) =>
-              pressThing(event, { kind: 'face', id: cornered.id }, cornered.id, at, { corner })
+            widthPx={width}
+            heightPx={height}
+            hasStrip={hasStrip}
+            selectedIds={selectedIds}
+            reader={reader}
+            onPoint={setPointed}
+            corner={
+              <KeySheet
+                site={shownPrepared.site}
+                places={shownPlaces}
+                bounds={bounds}
+                inHand={inHandId}
+                viewport={viewport}
+                widthPx={width}
+                heightPx={height}
+                onLook={(next) => gesture({ kind: 'looked', viewport: next })}
+              />
             }
           />
         )}
-        {drag?.kind === 'move' && drag.now !== null && drag.corner === null && face !== undefined && (
-          <SnapsView face={face} near={drag.now.near} at={drag.now.atMm} project={project} />
-        )}
-        {liveItem !== undefined && (
-          <GapsView
-            item={liveItem}
-            gaps={liveGapsBeside(shownPrepared, liveItem)}
-            project={project}
-            reader={reader}
-          />
-        )}
-        {evaluation !== null && (
-          <MarksLayer {...layer} findings={evaluation.findings} liveId={liveItem?.id ?? null} />
-        )}
-        {pointed !== null && (
-          <path
-            d={pointed.axis === 'across' ? `M${pointed.px} 0 V${height}` : `M0 ${pointed.px} H${width}`}
-            stroke="var(--ink-chalk)"
-            strokeWidth={1.5}
-            strokeDasharray="8 4"
-            pointerEvents="none"
-          />
-        )}
-      </svg>
-      {face !== undefined && places.has(face.id) && poles !== null && (
-        <SheetFrame
-          prepared={shownPrepared}
-          face={face}
-          poles={poles}
-          project={project}
-          widthPx={width}
-          heightPx={height}
-          hasStrip={hasStrip}
-          selectedIds={selectedIds}
-          reader={reader}
-          onPoint={setPointed}
-          buttons={
-            <>
-              <Button onClick={() => dispatch(actions.foldedUp(true))}>Fold it up</Button>
-              <Button onClick={fit}>Whole sheet</Button>
-              <Button onClick={fitFace}>{face.name}</Button>
-            </>
-          }
-        />
-      )}
+      </div>
     </div>
   );
+}
+
+/** Where what is selected is; null for what is no thing at a place. */
+function placeOf(
+  selection: Ref | null,
+  prepared: Prepared,
+): { readonly faceId: string; readonly atMm: PointMm } | null {
+  const item = selection?.kind === 'placement' ? prepared.hung.get(selection.id) : undefined;
+  if (item !== undefined)
+    return {
+      faceId: item.face.id,
+      atMm: [(item.body.minX + item.body.maxX) / 2, (item.body.minY + item.body.maxY) / 2],
+    };
+  const hole = selection?.kind === 'penetration' ? prepared.penetrations.get(selection.id) : undefined;
+  if (hole !== undefined) return { faceId: hole.face, atMm: [hole.xMm, hole.yMm] };
+  return selection?.kind === 'face' ? middleOfFace(selection.id, prepared) : null;
+}
+
+function middleOfFace(id: string | null, prepared: Prepared) {
+  const face = prepared.site.faces.get(id ?? '');
+  if (face === undefined) return null;
+  const { minX, maxX, minY, maxY } = face.bounds;
+  const atMm: PointMm = [(minX + maxX) / 2, (minY + maxY) / 2];
+  return { faceId: face.id, atMm };
 }
 
 /** What obstacles are filled with. */

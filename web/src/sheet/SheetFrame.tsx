@@ -19,10 +19,11 @@ type Props = {
   readonly selectedIds: readonly string[];
   readonly reader: Reader;
   readonly onPoint: (pointed: Pointed) => void;
-  readonly buttons: ReactNode;
+  /** What stands between the two poles. */
+  readonly corner: ReactNode;
 };
 
-/** What stands around the sheet: the story poles of the face in hand, the wall from above, its datum. */
+/** What stands around the sheet: the story poles of the face in hand, the wall from above, the key sheet. */
 export function SheetFrame(props: Props) {
   const {
     prepared,
@@ -35,7 +36,7 @@ export function SheetFrame(props: Props) {
     selectedIds,
     reader,
     onPoint,
-    buttons,
+    corner,
   } = props;
   const stripPx = hasStrip ? STRIP_PX : 0;
   const point = (axis: 'across' | 'up') => (px: number | null) => onPoint(px === null ? null : { axis, px });
@@ -73,14 +74,12 @@ export function SheetFrame(props: Props) {
           />
         </div>
       )}
-      <p
-        className="absolute left-0 overflow-hidden border-t border-r border-pencil px-1 text-xs leading-tight"
+      <div
+        className="absolute left-0 border-t border-r border-pencil"
         style={{ width: POLE_PX.up, height: POLE_PX.across, bottom: stripPx }}
       >
-        Datum of
-        <span className="line-clamp-2 font-semibold">{face.name}</span>
-      </p>
-      <div className="no-print absolute top-2 right-2 flex gap-1">{buttons}</div>
+        {corner}
+      </div>
     </>
   );
 }

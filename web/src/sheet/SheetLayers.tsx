@@ -1,23 +1,19 @@
-import { memo, useMemo, useRef, type PointerEvent } from 'react';
-import { SEVERITIES, type Finding } from '@zarnel/core/checks';
+import { memo, type PointerEvent } from 'react';
 import {
   joinEnds,
   wirewayHoles,
-  type Evaluation,
   type Hung,
   type Leg,
   type Prepared,
   type RoutedRun,
-  type SiteFace,
 } from '@zarnel/core/figures';
 import type { Join, Penetration } from '@zarnel/core/plan';
-import { SeverityShape } from '../ui/SeverityMark.tsx';
 import { FaceView } from './FaceView.tsx';
 import { GearFromFar, GearView } from './GearView.tsx';
 import { JoinView, NipplesView } from './NipplesView.tsx';
 import type { Project } from './project.ts';
 import { PenetrationView, RunView } from './RouteView.tsx';
-import { steadyGroups, type Detail } from './visible-faces.ts';
+import type { Detail } from './visible-faces.ts';
 
 // The layers of the sheet, from the paper up. Each draws the faces in sight one by one: what did not change on a face is not
 // drawn again.
@@ -44,8 +40,8 @@ export function FacesLayer(
         face={face}
         project={project}
         isInHand={id === inHand}
-        showsFraming={showsFraming}
-        isFar={detail === 'far'}
+        showsFraming={showsFraming && detail !== 'plain'}
+        detail={detail}
         onPress={onPress}
       />
     );
@@ -65,7 +61,7 @@ export function NipplesLayer({ prepared, seen, project }: Layer) {
       ))}
       {[...joins].flatMap((join) =>
         joinEnds(prepared, join)
-          .filter(({ face }) => seen.get(face) === 'near')
+          .filter(({ face }) => isDrawn(seen, face))
           .map((end) => <JoinView key={end.key} end={end} project={project} />),
       )}
     </g>
@@ -84,7 +80,7 @@ export function RunsLayer(
 ) {
   const { seen, project, routed, laid, selectedId, onPress } = props;
   return routed
-    .filter(({ legs }) => legs.some(({ face }) => seen.get(face) === 'near'))
+    .filter(({ legs }) => legs.some(({ face }) => isDrawn(seen, face)))
     .map((each) => (
       <RunView
         key={each.run.id}
@@ -111,6 +107,7 @@ export function GearLayer(
     return (
       <GearOfFace
         key={id}
+        detail={detail}
         items={items}
         project={project}
         selected={own.length === 0 ? NOTHING : own}
@@ -126,16 +123,18 @@ const NOTHING: readonly never[] = [];
 const GearOfFace = memo(function GearOfFace(props: {
   readonly items: readonly Hung[];
   readonly project: Project;
+  readonly detail: Exclude<Detail, 'far'>;
   readonly selected: readonly string[];
   readonly onPress: PressGear;
 }) {
-  const { items, project, selected, onPress } = props;
+  const { items, project, detail, selected, onPress } = props;
   const isBoard = ({ type }: Hung) => type.kind === 'board';
   return [...items.filter(isBoard), ...items.filter((item) => !isBoard(item))].map((item) => (
     <GearView
       key={item.id}
       item={item}
       project={project}
+      detail={detail}
       isSelected={selected.includes(item.id)}
       onPress={onPress}
     />
@@ -177,77 +176,12 @@ export function PenetrationsLayer(
   });
 }
 
-/** Findings are marked beside their place, so that what is there stays in sight. */
-const MARK_ASIDE_PX = 17;
-
-/** What is found, where it is found; from far one mark for a face, of the gravest. */
-export function MarksLayer(
-  props: Pick<Layer, 'seen' | 'project' | 'prepared'> & {
-    readonly findings: Evaluation['findings'];
-    /** Gear whose gaps are shown live: they say the same in the same place. */
-    readonly liveId: string | null;
-  },
-) {
-  const { seen, project, prepared, findings, liveId } = props;
-  const kept = useRef<ReadonlyMap<string, readonly Finding[]>>(new Map());
-  const byFace = useMemo(() => {
-    kept.current = steadyGroups(kept.current, findings, ({ at }) => (at === null ? [] : [at.face]));
-    return kept.current;
-  }, [findings]);
-  return [...seen].map(([id, detail]) => {
-    const own = byFace.get(id);
-    const face = prepared.site.faces.get(id);
-    if (own === undefined || face === undefined) return null;
-    return detail === 'far' ? (
-      <MarkFromFar key={id} findings={own} face={face} project={project} />
-    ) : (
-      <MarksOfFace key={id} findings={own} project={project} liveId={liveId} />
-    );
-  });
+function nearFaces(seen: ReadonlyMap<string, Detail>): string[] {
+  return [...seen].filter(([, detail]) => detail !== 'far').map(([id]) => id);
 }
 
-const MarksOfFace = memo(function MarksOfFace(props: {
-  readonly findings: readonly Finding[];
-  readonly project: Project;
-  readonly liveId: string | null;
-}) {
-  const { findings, project, liveId } = props;
-  return findings.map(({ id, at, severity, check, subjects }) => {
-    const isShownAsGap = check === 'clearance.beside' && subjects.some((each) => each.id === liveId);
-    if (at === null || isShownAsGap) return null;
-    const [x, y] = project(at.face, [at.xMm, at.yMm]);
-    return (
-      <g
-        key={id}
-        transform={`translate(${x + MARK_ASIDE_PX} ${y - MARK_ASIDE_PX})`}
-        pointerEvents="none"
-        data-finding={id}
-      >
-        <circle r="12" fill="var(--ground-paper)" stroke="var(--line-faint)" />
-        <SeverityShape severity={severity} />
-      </g>
-    );
-  });
-});
-
-const MarkFromFar = memo(function MarkFromFar(props: {
-  readonly findings: readonly Finding[];
-  readonly face: SiteFace;
-  readonly project: Project;
-}) {
-  const { findings, face, project } = props;
-  const { minX, maxX, minY, maxY } = face.bounds;
-  const [x, y] = project(face.id, [(minX + maxX) / 2, (minY + maxY) / 2]);
-  const gravest = SEVERITIES.find((each) => findings.some(({ severity }) => severity === each));
-  if (gravest === undefined) return null;
-  return (
-    <g transform={`translate(${x} ${y}) scale(0.75)`} pointerEvents="none">
-      <circle r="11" fill="var(--ground-paper)" stroke="var(--line-faint)" />
-      <SeverityShape severity={gravest} />
-    </g>
-  );
-});
-
-function nearFaces(seen: ReadonlyMap<string, Detail>): string[] {
-  return [...seen].filter(([, detail]) => detail === 'near').map(([id]) => id);
+/** Whether more than mere boxes are drawn of a face. */
+function isDrawn(seen: ReadonlyMap<string, Detail>, face: string): boolean {
+  const detail = seen.get(face);
+  return detail !== undefined && detail !== 'far';
 }

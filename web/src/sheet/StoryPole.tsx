@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { PoleMark } from '@zarnel/core/figures';
 import { formatLength, type Reader, valueText } from '@zarnel/core/words';
 import { useTelling } from '../bench/use-telling.ts';
-import { placeMarks, spreadMarks } from './pole-layout.ts';
+import { inTwoRows, spreadMarks } from './pole-layout.ts';
 
 type Props = {
   readonly axis: 'across' | 'up';
@@ -25,8 +25,8 @@ const INKS: Record<PoleMark['kind'], string> = {
   framing: 'var(--ink-kraft)',
 };
 
-/** Room a figure takes along its pole, px. */
-const FIGURE_PX = { across: 66, up: 16 } as const;
+/** Room a figure takes along its pole, px: up it by its height, across by its letters and a margin. */
+const FIGURE_PX = { letter: 8, margin: 8, up: 16 } as const;
 const TICK_PX = 7;
 const ROW_PX = 18;
 
@@ -44,9 +44,7 @@ export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raise
   const telling = useTelling(reader);
   const [pointed, setPointed] = useState<PoleMark | null>(null);
   const isAcross = axis === 'across';
-  const drawn = (isAcross ? drawAcross(marks, toPx) : drawUp(marks, toPx)).filter(
-    ({ px }) => px >= -1 && px <= lengthPx + 1,
-  );
+  const drawn = isAcross ? drawAcross(marks, toPx, lengthPx, reader) : drawUp(marks, toPx, lengthPx);
   const namesOf = ({ names }: PoleMark) => names.map((name) => valueText(name, telling)).join(', ');
   const point = (next: Drawn | null) => {
     setPointed(next?.mark ?? null);
@@ -108,28 +106,43 @@ export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raise
   );
 }
 
-/** Figures in two rows below their marks. */
-function drawAcross(marks: readonly PoleMark[], toPx: (atMm: number) => number): Drawn[] {
-  return placeMarks(marks, toPx, FIGURE_PX.across, 2).map(({ mark, px, row }) => ({
+/** Figures in two rows below their marks, moved apart where they crowd, each led back to its own. */
+function drawAcross(
+  marks: readonly PoleMark[],
+  toPx: (atMm: number) => number,
+  lengthPx: number,
+  reader: Reader,
+): Drawn[] {
+  const letters = Math.max(1, ...marks.map(({ atMm }) => formatLength(atMm, reader).length));
+  const size = letters * FIGURE_PX.letter + FIGURE_PX.margin;
+  return inTwoRows(marks, toPx, size, { lengthPx, marginPx: size / 2 }).map(({ mark, px, labelPx, row }) => ({
     mark,
     px,
-    tick: `M${px} 0 v${row === null ? TICK_PX - 2 : TICK_PX + row * ROW_PX}`,
-    hit: `M${px} 0 v${POLE_PX.across}`,
-    figure: row === null ? null : { x: px, y: TICK_PX + 14 + row * ROW_PX, anchor: 'middle' },
+    tick:
+      labelPx === null || row === null
+        ? `M${px} 0 v${TICK_PX - 2}`
+        : `M${px} 0 v${TICK_PX / 2} L${labelPx} ${TICK_PX} V${TICK_PX + row * ROW_PX}`,
+    hit: `M${px} 0 L${labelPx ?? px} ${TICK_PX} V${POLE_PX.across}`,
+    figure:
+      labelPx === null || row === null
+        ? null
+        : { x: labelPx, y: TICK_PX + 14 + row * ROW_PX, anchor: 'middle' },
   }));
 }
 
 /** Figures beside their marks, moved apart where they crowd, each led back to its own. */
-function drawUp(marks: readonly PoleMark[], toPx: (atMm: number) => number): Drawn[] {
+function drawUp(marks: readonly PoleMark[], toPx: (atMm: number) => number, lengthPx: number): Drawn[] {
   const edge = POLE_PX.up;
-  return spreadMarks(marks, toPx, FIGURE_PX.up).map(({ mark, px, labelPx }) => ({
-    mark,
-    px,
-    tick:
-      labelPx === null
-        ? `M${edge} ${px} h-${TICK_PX - 2}`
-        : `M${edge} ${px} h-${TICK_PX} L${edge - 2 * TICK_PX} ${labelPx}`,
-    hit: `M0 ${labelPx ?? px} H${edge - TICK_PX} L${edge} ${px}`,
-    figure: labelPx === null ? null : { x: edge - 2 * TICK_PX - 3, y: labelPx + 4.5, anchor: 'end' },
-  }));
+  return spreadMarks(marks, toPx, FIGURE_PX.up, { lengthPx, marginPx: FIGURE_PX.up / 2 }).map(
+    ({ mark, px, labelPx }) => ({
+      mark,
+      px,
+      tick:
+        labelPx === null
+          ? `M${edge} ${px} h-${TICK_PX - 2}`
+          : `M${edge} ${px} h-${TICK_PX} L${edge - 2 * TICK_PX} ${labelPx}`,
+      hit: `M0 ${labelPx ?? px} H${edge - TICK_PX} L${edge} ${px}`,
+      figure: labelPx === null ? null : { x: edge - 2 * TICK_PX - 3, y: labelPx + 4.5, anchor: 'end' },
+    }),
+  );
 }

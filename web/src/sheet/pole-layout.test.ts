@@ -1,27 +1,36 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import type { PoleMark } from '@zarnel/core/figures';
-import { placeMarks, spreadMarks } from './pole-layout.ts';
+import { inTwoRows, spreadMarks } from './pole-layout.ts';
 
 const mark = (atMm: number, kind: PoleMark['kind']): PoleMark => ({ atMm, kind, names: [String(atMm)] });
 
-describe('placeMarks', () => {
-  test('gives the figure to what matters most where two are too close', () => {
-    const placed = placeMarks([mark(100, 'framing'), mark(110, 'hook-line')], (mm) => mm, 40, 1);
-    expect(placed.map(({ row }) => row)).toEqual([null, 0]);
+describe('inTwoRows', () => {
+  test('no figure covers another of its row, nor the line that leads to one below it', () => {
+    const SIZE = 60;
+    const marksOf = fc.array(
+      fc.tuple(fc.integer({ min: 0, max: 900 }), fc.constantFrom('hole' as const, 'framing' as const)),
+      { minLength: 2, maxLength: 30 },
+    );
+    fc.assert(
+      fc.property(marksOf, (drawn) => {
+        const marks = drawn.map(([at, kind]) => mark(at, kind));
+        const shown = inTwoRows(marks, (mm) => mm, SIZE).flatMap(({ labelPx, row }) =>
+          labelPx === null || row === null ? [] : [{ labelPx, row }],
+        );
+        for (const one of shown)
+          for (const other of shown)
+            if (one !== other)
+              expect(Math.abs(one.labelPx - other.labelPx)).toBeGreaterThanOrEqual(
+                (one.row === other.row ? SIZE : SIZE / 2) - 1e-6,
+              );
+      }),
+      { seed: 12, numRuns: 200 },
+    );
   });
 
-  test('uses the second row before it drops a figure, and never covers one with another', () => {
-    const marks = Array.from({ length: 30 }, (_, index) =>
-      mark(index * 13, index % 3 === 0 ? 'hole' : 'framing'),
-    );
-    const placed = placeMarks(marks, (mm) => mm, 40, 2);
-    for (const row of [0, 1]) {
-      const taken = placed.filter((each) => each.row === row).map(({ px }) => px);
-      taken
-        .sort((a, b) => a - b)
-        .forEach((px, index) => index > 0 && expect(px - (taken[index - 1] ?? 0)).toBeGreaterThanOrEqual(40));
-      expect(taken.length).toBeGreaterThan(3);
-    }
+  test('a lone mark has its figure under it', () => {
+    expect(inTwoRows([mark(300, 'edge')], (mm) => mm, 60)).toMatchObject([{ labelPx: 300, row: 0 }]);
   });
 });
 
@@ -30,6 +39,23 @@ describe('spreadMarks', () => {
     const marks = [mark(100, 'hook-line'), mark(104, 'hook-line'), mark(300, 'hole')];
     // The two pull apart evenly about their middle; the third has room.
     expect(spreadMarks(marks, (mm) => mm, 20).map(({ labelPx }) => labelPx)).toEqual([92, 112, 300]);
+  });
+
+  test('no figure is cut by an end of the pole, and what is beyond it is left out', () => {
+    const pole = { lengthPx: 200, marginPx: 30 };
+    const marks = [-50, 0, 4, 8, 100, 199, 200, 260].map((at) => mark(at, 'hole'));
+    const spread = spreadMarks(marks, (mm) => mm, 25, pole);
+    expect(spread.map(({ px }) => px)).toEqual([0, 4, 8, 100, 199, 200]);
+    const positions = spread.flatMap(({ labelPx }) => labelPx ?? []);
+    expect(Math.min(...positions)).toBeGreaterThanOrEqual(30);
+    expect(Math.max(...positions)).toBeLessThanOrEqual(170);
+  });
+
+  test('the edges of the face keep their figures however many holes crowd between them', () => {
+    const holes = Array.from({ length: 40 }, (_, index) => mark(102 + index * 2, 'hole'));
+    const spread = spreadMarks([mark(100, 'edge'), ...holes, mark(184, 'edge')], (mm) => mm, 30);
+    const edges = spread.filter((each) => each.mark.kind === 'edge');
+    expect(edges.every(({ labelPx }) => labelPx !== null)).toBe(true);
   });
 
   test('leaves out framing before hook lines where too many crowd together', () => {

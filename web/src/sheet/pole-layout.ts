@@ -1,35 +1,13 @@
 import type { PoleMark } from '@zarnel/core/figures';
 
-/** A mark on a pole as it is drawn; `row` is null where there is no room for its figure. */
-export type PlacedMark = { readonly mark: PoleMark; readonly px: number; readonly row: number | null };
-
 const RANK: Record<PoleMark['kind'], number> = { edge: 0, 'hook-line': 1, hole: 2, framing: 3 };
-
-/**
- * Sets figures along a pole in a few rows so that none covers another: what matters most first, then along
- * the pole. A figure that finds no room keeps its tick.
- */
-export function placeMarks(
-  marks: readonly PoleMark[],
-  toPx: (atMm: number) => number,
-  sizePx: number,
-  rowCount: number,
-): PlacedMark[] {
-  const rows: number[][] = Array.from({ length: rowCount }, () => []);
-  const placed = marks.map((mark) => ({ mark, px: toPx(mark.atMm) }));
-  const order = [...placed].sort((a, b) => RANK[a.mark.kind] - RANK[b.mark.kind] || a.px - b.px);
-  const rowOf = new Map<PoleMark, number>();
-  for (const { mark, px } of order) {
-    const row = rows.findIndex((taken) => taken.every((other) => Math.abs(other - px) >= sizePx));
-    if (row < 0) continue;
-    rows[row]?.push(px);
-    rowOf.set(mark, row);
-  }
-  return placed.map(({ mark, px }) => ({ mark, px, row: rowOf.get(mark) ?? null }));
-}
 
 /** A mark with its figure moved along the pole; `labelPx` is null where there is no room near enough. */
 export type SpreadMark = { readonly mark: PoleMark; readonly px: number; readonly labelPx: number | null };
+
+/** How long a pole is, and how near to its ends the middle of a figure comes, px. Marks beyond it are left out. */
+export type Pole = { readonly lengthPx: number; readonly marginPx: number };
+const ENDLESS: Pole = { lengthPx: Infinity, marginPx: -Infinity };
 
 /** A figure further from its mark than this many sizes no longer reads as its own. */
 const FAR_SIZES = 2.5;
@@ -42,29 +20,73 @@ export function spreadMarks(
   marks: readonly PoleMark[],
   toPx: (atMm: number) => number,
   sizePx: number,
+  pole: Pole = ENDLESS,
 ): SpreadMark[] {
-  const placed = marks.map((mark) => ({ mark, px: toPx(mark.atMm) })).sort((a, b) => a.px - b.px);
+  const placed = marks
+    .map((mark) => ({ mark, px: toPx(mark.atMm) }))
+    .filter(({ px }) => px >= -1 && px <= pole.lengthPx + 1)
+    .sort((a, b) => a.px - b.px);
   let kept = placed;
   for (;;) {
     const spread = pooled(
       kept.map(({ px }) => px),
       sizePx,
+      pole,
     );
     const far = kept.findIndex(({ px }, index) => Math.abs((spread[index] ?? px) - px) > FAR_SIZES * sizePx);
     if (far < 0) {
       const labels = new Map(kept.map(({ mark }, index) => [mark, spread[index] ?? 0]));
       return placed.map(({ mark, px }) => ({ mark, px, labelPx: labels.get(mark) ?? null }));
     }
-    const crowd = kept.filter(({ px }) => Math.abs(px - (kept[far]?.px ?? 0)) <= FAR_SIZES * sizePx);
-    const least = crowd.reduce((worst, each) =>
-      RANK[each.mark.kind] >= RANK[worst.mark.kind] ? each : worst,
-    );
+    const crowd = crowdAbout(spread, far, sizePx).flatMap((index) => kept[index] ?? []);
+    const least = crowd.reduce((worst, each) => (isLess(each, worst, crowd) ? each : worst));
     kept = kept.filter((each) => each !== least);
   }
 }
 
+/** A mark whose figure stands in one of two rows; `row` is null where there is no room for its figure. */
+export type RowedMark = SpreadMark & { readonly row: 0 | 1 | null };
+
+/**
+ * Sets figures in two rows in turn, so that each has twice the room. The line down to a figure of the lower row passes between
+ * two figures of the upper one, whose middles are `sizePx` apart.
+ */
+export function inTwoRows(
+  marks: readonly PoleMark[],
+  toPx: (atMm: number) => number,
+  sizePx: number,
+  pole: Pole = ENDLESS,
+): RowedMark[] {
+  let count = 0;
+  return spreadMarks(marks, toPx, sizePx / 2, pole).map((spread) => {
+    if (spread.labelPx === null) return { ...spread, row: null };
+    const row = count % 2 === 0 ? 0 : 1;
+    count += 1;
+    return { ...spread, row };
+  });
+}
+
+type AtPx = { readonly mark: PoleMark; readonly px: number };
+
+/** The figures that push one another, one of them given. */
+function crowdAbout(spread: readonly number[], index: number, sizePx: number): number[] {
+  const isNext = (at: number) => Math.abs((spread[at + 1] ?? Infinity) - (spread[at] ?? 0) - sizePx) < 1e-6;
+  let [from, to] = [index, index];
+  while (from > 0 && isNext(from - 1)) from -= 1;
+  while (isNext(to)) to += 1;
+  return Array.from({ length: to - from + 1 }, (_, step) => from + step);
+}
+
+/** What matters less; of two that matter as much, the one that is nearer to a neighbour. */
+function isLess(one: AtPx, other: AtPx, crowd: readonly AtPx[]): boolean {
+  const nearest = ({ mark, px }: AtPx) =>
+    Math.min(...crowd.filter((each) => each.mark !== mark).map((each) => Math.abs(each.px - px)));
+  const [a, b] = [RANK[one.mark.kind], RANK[other.mark.kind]];
+  return a === b ? nearest(one) < nearest(other) : a > b;
+}
+
 /** Least-squares positions in the same order, at least `size` apart: pool adjacent violators. */
-function pooled(wanted: readonly number[], size: number): number[] {
+function pooled(wanted: readonly number[], size: number, { lengthPx, marginPx }: Pole): number[] {
   const blocks: { sum: number; count: number }[] = [];
   wanted.forEach((px, index) => {
     let block = { sum: px - index * size, count: 1 };
@@ -78,7 +100,11 @@ function pooled(wanted: readonly number[], size: number): number[] {
     }
     blocks.push(block);
   });
-  return blocks
-    .flatMap(({ sum, count }) => Array.from({ length: count }, () => sum / count))
-    .map((start, index) => start + index * size);
+  return (
+    blocks
+      .flatMap(({ sum, count }) => Array.from({ length: count }, () => sum / count))
+      // The nearest to what is wanted within bounds is the nearest without them, moved to the bounds.
+      .map((start) => Math.max(marginPx, Math.min(lengthPx - marginPx - (wanted.length - 1) * size, start)))
+      .map((start, index) => start + index * size)
+  );
 }

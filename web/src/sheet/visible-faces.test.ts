@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { SheetPlace } from '@zarnel/core/figures';
-import { steadyGroups, visibleFaces } from './visible-faces.ts';
+import { visibleFaces } from './visible-faces.ts';
 
 function at(face: string, minX: number): [string, SheetPlace] {
   const bounds = { minX, minY: 0, maxX: minX + 4000, maxY: 2500 };
@@ -18,19 +18,13 @@ describe('visibleFaces', () => {
     ]);
   });
 
+  test('shows more the nearer one looks', () => {
+    const at = (scale: number) => visibleFaces(places, { scale, left: 0, top: 300 }, 900, 600).get('a');
+    expect([0.004, 0.017, 0.05, 0.2].map(at)).toEqual(['far', 'plain', 'names', 'near']);
+  });
+
   test('draws mere boxes where nothing could be read', () => {
     const seen = visibleFaces(places, { scale: 0.004, left: 0, top: 300 }, 900, 600);
     expect([...seen.values()]).toEqual(['far', 'far', 'far']);
-  });
-});
-
-describe('steadyGroups', () => {
-  test('keeps a group that holds the same', () => {
-    const items = [{ on: ['x'] }, { on: ['x', 'y'] }, { on: ['z'] }];
-    const before = steadyGroups(new Map(), items, ({ on }) => on);
-    const after = steadyGroups(before, [...items, { on: ['z'] }], ({ on }) => on);
-    expect(after.get('x')).toBe(before.get('x'));
-    expect(after.get('y')).toBe(before.get('y'));
-    expect(after.get('z')).toHaveLength(2);
   });
 });

@@ -1,11 +1,17 @@
 import type { SheetPlace } from '@zarnel/core/figures';
 import { screenFromSheet, type Viewport } from './viewport.ts';
 
-/** How much of a face is drawn: all of it, or, from far, its outline and what hangs on it as mere boxes. */
-export type Detail = 'near' | 'far';
+/**
+ * How much of a face is drawn. From far its outline and mere boxes, which nobody could press; then gear as plain shapes, and
+ * one mark for all that is found; nearer, names and marks where they belong; near, knockouts too.
+ */
+export type Detail = 'far' | 'plain' | 'names' | 'near';
 
 /** A face whose longer side is shorter than this on the screen is seen from far: nothing on it could be read or pressed. */
 const FAR_PX = 64;
+/** So many pixels for a millimetre, and names or knockouts can be told apart. */
+const NAMES_SCALE = 0.018;
+const NEAR_SCALE = 0.1;
 /** What reaches out of a face, such as its name under it, is still drawn. */
 const AROUND_PX = 60;
 
@@ -22,30 +28,12 @@ export function visibleFaces(
     const [right, bottom] = screenFromSheet(viewport, [bounds.maxX, bounds.minY]);
     const isOut =
       right < -AROUND_PX || bottom < -AROUND_PX || left > widthPx + AROUND_PX || top > heightPx + AROUND_PX;
-    if (!isOut) seen.set(id, Math.max(right - left, bottom - top) < FAR_PX ? 'far' : 'near');
+    if (!isOut)
+      seen.set(id, Math.max(right - left, bottom - top) < FAR_PX ? 'far' : nearness(viewport.scale));
   }
   return seen;
 }
 
-/** Lists by a key, each the same object as before where it holds the same; so that whoever shows one is left alone. */
-export function steadyGroups<Item>(
-  before: ReadonlyMap<string, readonly Item[]>,
-  items: readonly Item[],
-  keysOf: (item: Item) => readonly string[],
-): ReadonlyMap<string, readonly Item[]> {
-  const groups = new Map<string, Item[]>();
-  for (const item of items) {
-    for (const key of keysOf(item)) {
-      const group = groups.get(key);
-      if (group === undefined) groups.set(key, [item]);
-      else group.push(item);
-    }
-  }
-  return new Map(
-    [...groups].map(([key, group]) => {
-      const known = before.get(key);
-      const isSame = known?.length === group.length && group.every((item, index) => item === known[index]);
-      return [key, isSame ? known : group];
-    }),
-  );
+function nearness(scale: number): Detail {
+  return scale < NAMES_SCALE ? 'plain' : scale < NEAR_SCALE ? 'names' : 'near';
 }
