@@ -18,13 +18,21 @@ export async function importPlan(request: APIRequestContext, plan: Plan): Promis
   return jobSummarySchema.parse(await answer.json()).id;
 }
 
-export async function openJob(page: Page, id: string, step = 'mount'): Promise<void> {
+/** Opens a job at a step, looked at whole; `asOpened` leaves it as a person finds it. */
+export async function openJob(
+  page: Page,
+  id: string,
+  step = 'mount',
+  { asOpened = false }: { readonly asOpened?: boolean } = {},
+): Promise<void> {
   await page.goto(`/jobs/${id}/${step}`);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   // The first check has come back from the worker.
   await expect(page.getByText('Checking …')).toHaveCount(0);
   // Lines of another height would move what is measured.
   await page.evaluate(() => document.fonts.ready.then(() => true));
+  const whole = page.getByRole('button', { name: 'Whole sheet' });
+  if (!asOpened && (await whole.isVisible())) await whole.click();
 }
 
 /** What the server holds. */

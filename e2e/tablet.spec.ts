@@ -44,7 +44,7 @@ test.describe('on a tablet held upright', () => {
         touchPoints: points.map(([x, y], touchId) => ({ x, y, id: touchId })),
       });
     const box = await gear(page, 'inverter-a').boundingBox();
-    const [x, y] = [(box?.x ?? 0) + 8, (box?.y ?? 0) + 30];
+    const [x, y] = [(box?.x ?? 0) + 8, (box?.y ?? 0) + 12];
     await touch('touchStart', [[x, y]]);
     await touch('touchStart', [
       [x, y],

@@ -13,7 +13,8 @@ export {
   swapEdits,
 } from '../placing/group-moves.ts';
 export { type ClearanceLine, clearanceMatrix } from '../clearance/matrix.ts';
-export { planStrip, swingPath } from '../placing/plan-strip.ts';
+export { faceToStart } from '../placing/start-face.ts';
+export { frontRoomOf, planStrip, swingPath } from '../placing/plan-strip.ts';
 export {
   type Snap,
   type SnapReason,
@@ -81,7 +82,7 @@ export { asTaped } from '../site/as-taped.ts';
 export { edgeName, foldsOf, freeEdges, pitchText } from '../site/fold-list.ts';
 export { boundsOfFrames, foldUp } from '../site/fold-up.ts';
 export { type Frame } from '../geometry/frame.ts';
-export { cornersOfPart, obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
+export { cornersOfPart, obstacleBounds, obstacleParts, reachFromFaceMm } from '../site/obstacle-zone.ts';
 export { findPenetrationPlaces } from '../site/penetration-places.ts';
 export { parsePitch, pitchEdit } from '../site/pitch.ts';
 export {

@@ -2,6 +2,7 @@ import { gearName, obstacleName } from '../plan/names.ts';
 import type { ToldValue } from '../quantity/told.ts';
 import { frontMm as backMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { isShort, workingSpaceOf } from '../clearance/working-space.ts';
+import type { Vec3 } from '../geometry/vec3.ts';
 import { obstacleBounds, reachFromFaceMm } from '../site/obstacle-zone.ts';
 
 /** Something as it is seen from above by a person who stands before the face: along it, and out from it. */
@@ -96,20 +97,10 @@ export function planStrip(prepared: Prepared, faceId: string): PlanStrip | null 
     return [];
   });
   const spaces = (prepared.onFace.get(faceId) ?? []).flatMap((item): StripSpace[] => {
-    const space = workingSpaceOf(prepared, item);
-    if (space === null) return [];
-    const [fromMm, toMm] = space.room.window;
-    const frontMm = backMm(item) + space.requiredMm;
-    return [
-      {
-        id: item.id,
-        fromMm,
-        toMm,
-        backMm: backMm(item),
-        frontMm,
-        isFree: !isShort(space.room, space.requiredMm),
-      },
-    ];
+    const room = frontRoomOf(prepared, item);
+    if (room === null) return [];
+    const { low, high, isFree } = room;
+    return [{ id: item.id, fromMm: low[0], toMm: high[0], backMm: low[2], frontMm: high[2], isFree }];
   });
   const covers = (prepared.onFace.get(faceId) ?? []).flatMap(coverSwing);
   const reaches = [...gear, ...obstacles, ...spaces].map(({ frontMm }) => frontMm);
@@ -121,6 +112,23 @@ export function planStrip(prepared: Prepared, faceId: string): PlanStrip | null 
     boxes: [...obstacles, ...gear],
     swings: [...swings, ...covers],
     spaces,
+  };
+}
+
+/** The room a person needs before gear, in its face's axes, mm: two corners of a box. */
+export type FrontRoomBox = { readonly low: Vec3; readonly high: Vec3; readonly isFree: boolean };
+
+/** Where along the wall it leaves most, from the floor as found up; null where none is asked for. */
+export function frontRoomOf(prepared: Prepared, item: Hung): FrontRoomBox | null {
+  const space = workingSpaceOf(prepared, item);
+  if (space === null) return null;
+  const { room, y, requiredMm } = space;
+  const [fromMm, toMm] = room.window;
+  const back = backMm(item);
+  return {
+    low: [fromMm, y[0], back],
+    high: [toMm, y[1], back + requiredMm],
+    isFree: !isShort(room, requiredMm),
   };
 }
 

@@ -5,6 +5,7 @@ import type { Plan } from '@zarnel/core/plan';
 import type { Reader } from '@zarnel/core/words';
 import { derivedOf } from '../state/derived.ts';
 import { checkAgain } from '../state/job-session.ts';
+import { isTold } from '../state/plan-slice.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
@@ -43,6 +44,7 @@ type Props = {
 export function Bench({ step, plan, evaluation, current }: Props) {
   const dispatch = useAppDispatch();
   const { selection, also, reader } = useAppSelector((state) => state.view);
+  const isDone = useAppSelector((state) => isTold(state.plan));
   const findings = evaluation?.findings ?? [];
   if (step === 'pack') {
     return (
@@ -65,7 +67,7 @@ export function Bench({ step, plan, evaluation, current }: Props) {
         <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
           {step === 'site' ? 'Back to the whole site' : 'Back to all findings'}
         </Button>
-        <FindingList findings={own} plan={plan} step={step} reader={reader} />
+        <FindingList findings={own} plan={plan} step={step} isStale={!isDone} reader={reader} />
         {panel}
       </>
     );
@@ -79,8 +81,10 @@ export function Bench({ step, plan, evaluation, current }: Props) {
       {step === 'mount' && <HangGear plan={plan} />}
       {step === 'site' && <SiteBench plan={plan} reader={reader} />}
       {step !== 'gear' && <CheckFault />}
-      {step !== 'gear' && <FindingSummary left={left} isDone={current !== null} step={step} />}
-      {step !== 'gear' && <FindingList findings={left} plan={plan} step={step} reader={reader} />}
+      {step !== 'gear' && <FindingSummary left={left} isDone={isDone} step={step} />}
+      {step !== 'gear' && (
+        <FindingList findings={left} plan={plan} step={step} isStale={!isDone} reader={reader} />
+      )}
       {step === 'gear' && <GearBench plan={plan} reader={reader} />}
       {step === 'route' && <RouteBench plan={plan} current={current} reader={reader} />}
       {step === 'mount' && (

@@ -179,7 +179,7 @@ export function JobPage() {
               ) : step === 'route' && isOneLine ? (
                 <OneLineView plan={plan} evaluation={current} reader={reader} />
               ) : isFoldedUp ? (
-                <SpaceView plan={plan} />
+                <SpaceView plan={plan} evaluation={evaluation} />
               ) : (
                 <Sheet
                   plan={plan}

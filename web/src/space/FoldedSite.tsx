@@ -1,9 +1,10 @@
-import { useThree } from '@react-three/fiber';
-import { useEffect, useMemo } from 'react';
+import { useThree, type ThreeEvent } from '@react-three/fiber';
+import { memo, useEffect, useMemo, type ReactNode } from 'react';
 import {
-  BufferGeometry,
+  Color,
   FrontSide,
-  Float32BufferAttribute,
+  GreaterDepth,
+  LineSegments,
   Matrix4,
   PerspectiveCamera,
   Shape,
@@ -11,34 +12,56 @@ import {
   Vector3,
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
+import { LineSegments2 } from 'three/addons/lines/LineSegments2.js';
+import { LineSegmentsGeometry } from 'three/addons/lines/LineSegmentsGeometry.js';
 import type { Ref } from '@zarnel/core/checks';
 import {
   boundsOfFrames,
-  cornersOfPart,
   foldUp,
   type Frame,
   type Hung,
+  type Leg,
+  type Prepared,
   type SiteFace,
 } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import { derivedOf, layoutOf } from '../state/derived.ts';
 import { useAppSelector } from '../state/store.ts';
+import { holesOn, linesOf, solidsOf, type FaceLines } from './face-lines.ts';
+import { boxesGeometry, piecesGeometry, solidOfTriangle } from './geometries.ts';
+import { namePicture } from './name-picture.ts';
 
 /** The scene is in metres. */
 const M_PER_MM = 0.001;
 
 const OUTSIDE_OPACITY = 0.35;
+const HIDDEN_OPACITY = 0.3;
+const BROKEN_MM = 40;
+const CABLE_PX = 3;
+/** A name keeps this much of a front, and is no higher than a hand would write it. */
+const NAME_PART = 0.86;
+const MOST_NAME_MM = 220;
+const NAME_OUT_MM = 3;
+/** Of more gear than this no names are drawn: none could be read. */
+const MOST_NAMES = 300;
+/** What is selected covers what it is. */
+const GROWN_MM = 2;
 
 type Props = {
   readonly plan: Plan;
   readonly sheetRoot: string | null;
   readonly ratio: number;
+  /** Cables as they lie beside each other. */
+  readonly laid: ReadonlyMap<string, readonly Leg[]>;
   readonly selection: Ref | null;
   readonly onSelect: (ref: Ref, faceId: string) => void;
 };
 
 type Inks = {
   readonly pencil: string;
+  readonly chalk: string;
+  readonly crayon: string;
   readonly paper: string;
   readonly tape: string;
   readonly kraft: string;
@@ -46,7 +69,7 @@ type Inks = {
 };
 
 /** All faces in their frames, with their gear. Frames come from the core; here they are only drawn. */
-export function FoldedSite({ plan, sheetRoot, ratio, selection, onSelect }: Props) {
+export function FoldedSite({ plan, sheetRoot, ratio, laid, selection, onSelect }: Props) {
   const { prepared } = derivedOf(plan);
   const { places } = layoutOf(plan, sheetRoot);
   const { site } = prepared;
@@ -54,12 +77,13 @@ export function FoldedSite({ plan, sheetRoot, ratio, selection, onSelect }: Prop
   const theme = useAppSelector((state) => state.view.theme);
   const inks = useMemo(() => readInks(theme), [theme]);
   const { invalidate } = useThree();
-  useEffect(() => invalidate(), [frames, inks, selection, invalidate]);
+  const hasNames = plan.placements.length <= MOST_NAMES;
+  useEffect(() => invalidate(), [frames, inks, laid, selection, invalidate]);
   useOrbit(plan, sheetRoot);
   return (
     <group scale={M_PER_MM}>
-      <ambientLight intensity={3} />
-      <directionalLight position={[-2000, -6000, 9000]} intensity={0.8} />
+      <ambientLight intensity={2.75} />
+      <directionalLight position={[-2000, -6000, 9000]} intensity={0.55} />
       {[...site.faces.values()].map((face) => {
         const frame = frames.get(face.id);
         return frame === undefined ? null : (
@@ -69,17 +93,17 @@ export function FoldedSite({ plan, sheetRoot, ratio, selection, onSelect }: Prop
             frame={frame}
             inks={inks}
             isSelected={selection?.kind === 'face' && selection.id === face.id}
-            onPress={() => onSelect({ kind: 'face', id: face.id }, face.id)}
+            onSelect={onSelect}
           >
-            {(prepared.onFace.get(face.id) ?? []).map((item) => (
-              <GearMesh
-                key={item.id}
-                item={item}
-                inks={inks}
-                isSelected={selection?.kind === 'placement' && selection.id === item.id}
-                onPress={() => onSelect({ kind: 'placement', id: item.id }, face.id)}
-              />
-            ))}
+            <OnFace
+              prepared={prepared}
+              face={face}
+              laid={laid}
+              inks={inks}
+              selected={selection === null ? null : `${selection.kind} ${selection.id}`}
+              hasNames={hasNames}
+              onSelect={onSelect}
+            />
           </FaceMesh>
         );
       })}
@@ -97,7 +121,7 @@ function useOrbit(plan: Plan, sheetRoot: string | null) {
     const low = new Vector3(...folded.min).multiplyScalar(M_PER_MM);
     const high = new Vector3(...folded.max).multiplyScalar(M_PER_MM);
     const middle = low.clone().add(high).multiplyScalar(0.5);
-    const distance = (high.distanceTo(low) / 2 / Math.tan((camera.fov * Math.PI) / 360)) * 1.15;
+    const distance = (high.distanceTo(low) / 2 / Math.tan((camera.fov * Math.PI) / 360)) * 0.95;
     camera.up.set(0, 0, 1);
     camera.position.copy(middle).add(new Vector3(0.5, -1, 0.4).normalize().multiplyScalar(distance));
     const controls = new OrbitControls(camera, gl.domElement);
@@ -110,24 +134,22 @@ function useOrbit(plan: Plan, sheetRoot: string | null) {
   }, [camera, gl, invalidate, sheetRoot]);
 }
 
-function FaceMesh(props: {
+const FaceMesh = memo(function FaceMesh(props: {
   readonly face: SiteFace;
   readonly frame: Frame;
   readonly inks: Inks;
   readonly isSelected: boolean;
-  readonly onPress: () => void;
-  readonly children: React.ReactNode;
+  readonly onSelect: Props['onSelect'];
+  readonly children: ReactNode;
 }) {
-  const { face, frame, inks, isSelected, onPress, children } = props;
+  const { face, frame, inks, isSelected, onSelect, children } = props;
   const geometry = useMemo(() => {
     const shape = new Shape();
     face.outline.forEach(([x, y], index) => (index === 0 ? shape.moveTo(x, y) : shape.lineTo(x, y)));
     shape.closePath();
     return new ShapeGeometry(shape);
   }, [face.outline]);
-  const lines = useMemo(() => edgesGeometry(face), [face]);
   useEffect(() => () => geometry.dispose(), [geometry]);
-  useEffect(() => () => lines.dispose(), [lines]);
   const matrix = useMemo(() => matrixOf(frame), [frame]);
   return (
     <group matrix={matrix} matrixAutoUpdate={false}>
@@ -135,7 +157,7 @@ function FaceMesh(props: {
         geometry={geometry}
         onClick={(event) => {
           event.stopPropagation();
-          onPress();
+          onSelect({ kind: 'face', id: face.id }, face.id);
         }}
       >
         <meshLambertMaterial
@@ -150,54 +172,194 @@ function FaceMesh(props: {
           polygonOffsetUnits={1}
         />
       </mesh>
-      <lineSegments geometry={lines}>
-        <lineBasicMaterial color={isSelected ? inks.kraft : inks.pencil} />
-      </lineSegments>
       {children}
     </group>
   );
-}
+});
 
-function GearMesh(props: {
-  readonly item: Hung;
+/** What hangs on a face, goes over it and through it. */
+const OnFace = memo(function OnFace(props: {
+  readonly prepared: Prepared;
+  readonly face: SiteFace;
+  readonly laid: ReadonlyMap<string, readonly Leg[]>;
   readonly inks: Inks;
-  readonly isSelected: boolean;
-  readonly onPress: () => void;
+  /** What of it is selected, as `kind id`. */
+  readonly selected: string | null;
+  readonly hasNames: boolean;
+  readonly onSelect: Props['onSelect'];
 }) {
-  const { item, inks, isSelected, onPress } = props;
-  const { body, type } = item;
+  const { prepared, face, laid, inks, selected, hasNames, onSelect } = props;
+  const items = useMemo(() => prepared.onFace.get(face.id) ?? [], [prepared, face]);
+  const solids = useMemo(() => solidsOf(items), [items]);
+  const boxes = useMemo(() => boxesGeometry(solids), [solids]);
+  useEffect(() => () => boxes.dispose(), [boxes]);
+  const lines = useMemo(() => linesOf(prepared, face, laid), [prepared, face, laid]);
+  const holes = useMemo(() => holesOn(prepared, face), [prepared, face]);
+  const own = solids.filter(({ id }) => selected === `placement ${id}`);
   return (
-    <mesh
-      position={[
-        (body.minX + body.maxX) / 2,
-        (body.minY + body.maxY) / 2,
-        type.standoffMm + type.depthMm / 2,
-      ]}
-      onClick={(event) => {
-        event.stopPropagation();
-        onPress();
-      }}
-    >
-      <boxGeometry args={[type.widthMm, type.heightMm, type.depthMm]} />
-      <meshLambertMaterial color={isSelected ? inks.tape : inks.gear} />
-    </mesh>
+    <>
+      {solids.length > 0 && (
+        <mesh
+          geometry={boxes}
+          onClick={(event) => {
+            event.stopPropagation();
+            const solid = solidOfTriangle(solids, event.faceIndex ?? -1);
+            if (solid !== undefined) onSelect({ kind: 'placement', id: solid.id }, face.id);
+          }}
+        >
+          <meshLambertMaterial
+            color={inks.gear}
+            polygonOffset
+            polygonOffsetFactor={1}
+            polygonOffsetUnits={1}
+          />
+        </mesh>
+      )}
+      {own.map(({ id, low, high }) => (
+        <mesh key={id} position={[(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2]}>
+          <boxGeometry
+            args={[high[0] - low[0] + GROWN_MM, high[1] - low[1] + GROWN_MM, high[2] - low[2] + GROWN_MM]}
+          />
+          <meshLambertMaterial
+            color={inks.tape}
+            polygonOffset
+            polygonOffsetFactor={1}
+            polygonOffsetUnits={1}
+          />
+        </mesh>
+      ))}
+      {holes.map(({ id, at, radiusMm }) => (
+        <mesh
+          key={id}
+          position={[at[0], at[1], 2]}
+          onClick={(event) => {
+            event.stopPropagation();
+            onSelect({ kind: 'penetration', id }, face.id);
+          }}
+        >
+          <circleGeometry args={[radiusMm, 24]} />
+          <meshBasicMaterial color={selected === `penetration ${id}` ? inks.tape : inks.paper} />
+        </mesh>
+      ))}
+      <Pieces points={lines.pencil} ink={inks.pencil} />
+      <Pieces points={lines.chalk} ink={inks.chalk} />
+      <Pieces points={lines.crayon} ink={inks.crayon} />
+      <Pieces points={lines.hidden} ink={inks.pencil} />
+      <Cables lines={lines} inks={inks} selected={selected} faceId={face.id} onSelect={onSelect} />
+      {hasNames &&
+        items.map((item) => (
+          <NameOn key={item.id} name={item.placement.name} ink={inks.pencil} place={frontOf(item)} />
+        ))}
+    </>
+  );
+});
+
+/** Thin lines; what of them is behind something is broken and pale. */
+function Pieces({ points, ink }: { readonly points: readonly number[]; readonly ink: string }) {
+  const seen = useMemo(() => piecesGeometry(points), [points]);
+  const behind = useMemo(() => new LineSegments(seen).computeLineDistances().geometry, [seen]);
+  useEffect(() => () => seen.dispose(), [seen]);
+  if (points.length === 0) return null;
+  return (
+    <>
+      <lineSegments geometry={seen}>
+        <lineBasicMaterial color={ink} />
+      </lineSegments>
+      <lineSegments geometry={behind}>
+        <lineDashedMaterial
+          color={ink}
+          dashSize={BROKEN_MM}
+          gapSize={BROKEN_MM}
+          transparent
+          opacity={HIDDEN_OPACITY}
+          depthFunc={GreaterDepth}
+          depthWrite={false}
+        />
+      </lineSegments>
+    </>
   );
 }
 
-/** The outline and what is in the way on the face, as pencil lines. */
-function edgesGeometry(face: SiteFace): BufferGeometry {
-  const points: number[] = [];
-  const ring = (corners: readonly (readonly [number, number])[]) => {
-    corners.forEach(([x, y], index) => {
-      const [nextX, nextY] = corners[(index + 1) % corners.length] ?? [x, y];
-      points.push(x, y, 0, nextX, nextY, 0);
-    });
+/** Cables in firm pencil over the face they are clipped to. */
+function Cables(props: {
+  readonly lines: FaceLines;
+  readonly inks: Inks;
+  readonly selected: string | null;
+  readonly faceId: string;
+  readonly onSelect: Props['onSelect'];
+}) {
+  const { lines, inks, selected, faceId, onSelect } = props;
+  const { cables, runs } = lines;
+  const { size } = useThree();
+  const line = useMemo(() => {
+    const geometry = new LineSegmentsGeometry().setPositions([...cables]);
+    geometry.setColors(
+      runs.flatMap((run) => {
+        const { r, g, b } = new Color(selected === `run ${run}` ? inks.kraft : inks.pencil);
+        return [r, g, b, r, g, b];
+      }),
+    );
+    return new LineSegments2(geometry, new LineMaterial({ linewidth: CABLE_PX, vertexColors: true }));
+  }, [cables, runs, inks, selected]);
+  useEffect(() => {
+    line.material.resolution.set(size.width, size.height);
+    return () => {
+      line.geometry.dispose();
+      line.material.dispose();
+    };
+  }, [line, size]);
+  if (runs.length === 0) return null;
+  return (
+    <primitive
+      object={line}
+      onClick={(event: ThreeEvent<MouseEvent>) => {
+        event.stopPropagation();
+        const run = runs[event.faceIndex ?? -1];
+        if (run !== undefined) onSelect({ kind: 'run', id: run }, faceId);
+      }}
+    />
+  );
+}
+
+type NamePlace = {
+  readonly middle: readonly [number, number, number];
+  readonly widthMm: number;
+  readonly heightMm: number;
+};
+
+function frontOf({ body, type }: Hung): NamePlace {
+  return {
+    middle: [
+      (body.minX + body.maxX) / 2,
+      (body.minY + body.maxY) / 2,
+      type.standoffMm + type.depthMm + NAME_OUT_MM,
+    ],
+    widthMm: type.widthMm * NAME_PART,
+    heightMm: type.heightMm * NAME_PART,
   };
-  ring(face.outline);
-  for (const part of face.inTheWay.flatMap(({ parts }) => parts)) ring(cornersOfPart(part));
-  const geometry = new BufferGeometry();
-  geometry.setAttribute('position', new Float32BufferAttribute(points, 3));
-  return geometry;
+}
+
+/** A name on the front of what it names, as large as fits, and no larger than a hand would write it. */
+function NameOn({
+  name,
+  ink,
+  place,
+}: {
+  readonly name: string;
+  readonly ink: string;
+  readonly place: NamePlace;
+}) {
+  const { middle, widthMm, heightMm } = place;
+  const picture = useMemo(() => namePicture(name, ink, widthMm / heightMm), [name, ink, widthMm, heightMm]);
+  useEffect(() => () => picture?.texture.dispose(), [picture]);
+  if (picture === null) return null;
+  const high = Math.min(heightMm, widthMm / picture.aspect, MOST_NAME_MM);
+  return (
+    <mesh position={[...middle]}>
+      <planeGeometry args={[high * picture.aspect, high]} />
+      <meshBasicMaterial map={picture.texture} transparent depthWrite={false} />
+    </mesh>
+  );
 }
 
 function matrixOf({ origin, right, up, toViewer }: Frame): Matrix4 {
@@ -212,6 +374,8 @@ function readInks(theme: 'day' | 'night'): Inks {
   const ink = (name: string) => style.getPropertyValue(name).trim();
   return {
     pencil: ink('--ink-pencil'),
+    chalk: ink('--ink-chalk'),
+    crayon: ink('--ink-crayon'),
     paper: ink('--ground-paper'),
     tape: ink('--ground-kraft'),
     kraft: ink('--ink-kraft'),

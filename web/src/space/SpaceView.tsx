@@ -1,6 +1,8 @@
 import { Canvas, type RootState } from '@react-three/fiber';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
+import type { Ref } from '@zarnel/core/checks';
+import type { Evaluation, Leg } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import { ADVICE, fileStem } from '@zarnel/core/words';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
@@ -10,9 +12,16 @@ import { FoldedSite } from './FoldedSite.tsx';
 import { useFolding } from './use-folding.ts';
 
 const { actions } = viewSlice;
+const NOTHING_LAID: ReadonlyMap<string, readonly Leg[]> = new Map<string, readonly Leg[]>();
 
 /** The sheet folded up into the site: turn it, press things, fold it flat again. What is seen here also prints. */
-export function SpaceView({ plan }: { readonly plan: Plan }) {
+export function SpaceView({
+  plan,
+  evaluation,
+}: {
+  readonly plan: Plan;
+  readonly evaluation: Evaluation | null;
+}) {
   const dispatch = useAppDispatch();
   const { selection, sheetRoot } = useAppSelector((state) => state.view);
   const { ratio, isMoving, foldTo, setRatio } = useFolding();
@@ -34,6 +43,14 @@ export function SpaceView({ plan }: { readonly plan: Plan }) {
     return () => window.removeEventListener('beforeprint', onPrint);
   }, [takePicture]);
 
+  const onSelect = useCallback(
+    (ref: Ref, faceId: string) => {
+      dispatch(actions.selected(ref));
+      dispatch(actions.faceTaken(faceId));
+    },
+    [dispatch],
+  );
+
   return (
     <div className="relative h-full w-full bg-bench print:bg-white" data-testid="space">
       {lacksGl ? (
@@ -45,6 +62,8 @@ export function SpaceView({ plan }: { readonly plan: Plan }) {
         <div className="no-print h-full w-full">
           <Canvas
             frameloop="demand"
+            // The inks as they are on the page.
+            flat
             gl={{ preserveDrawingBuffer: true, antialias: true }}
             camera={{ fov: 35, near: 0.01, far: 2000 }}
             fallback={<p>This browser cannot draw in three dimensions.</p>}
@@ -58,11 +77,9 @@ export function SpaceView({ plan }: { readonly plan: Plan }) {
               plan={plan}
               sheetRoot={sheetRoot}
               ratio={ratio}
+              laid={evaluation?.laid ?? NOTHING_LAID}
               selection={selection}
-              onSelect={(ref, faceId) => {
-                dispatch(actions.selected(ref));
-                dispatch(actions.faceTaken(faceId));
-              }}
+              onSelect={onSelect}
             />
           </Canvas>
         </div>

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 
-const FOLD_MS = 1400;
+const FOLD_MS = 240;
 
 /** Starts flat and folds up; later to any part. Someone who wants no motion gets the end at once. */
 export function useFolding() {

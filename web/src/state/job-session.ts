@@ -8,6 +8,7 @@ import { planSlice, type LoadFault } from './plan-slice.ts';
 import { readNewestRevision, readPlan, sendPlan, sendPrinted, sendRestore, serverApi } from './server-api.ts';
 import { store } from './store.ts';
 import { browserSteps, type PlanPlace } from './undo-steps.ts';
+import { faceToStart } from '@zarnel/core/figures';
 import { viewSlice } from './view-slice.ts';
 
 const SETTLE_MS = 500;
@@ -42,7 +43,9 @@ export function checkAgain(): void {
 /** Runs the checks on the plan as it would be, while something is dragged; null for the plan as it is again. */
 export function tryOut(trial: Plan | null): void {
   const { plan } = store.getState().plan;
-  if (plan !== null) checks.ask(trial ?? plan);
+  if (plan === null) return;
+  store.dispatch(actions.tried(trial));
+  checks.ask(trial ?? plan);
 }
 
 /** Opens a job: its newest plan, and on top of it what this browser had not sent yet. */
@@ -76,6 +79,7 @@ async function takeUp(jobId: string, before: Autosaver): Promise<boolean> {
   if (plan === null) return false;
   saver = before;
   store.dispatch(actions.opened({ jobId, plan, steps }));
+  store.dispatch(viewSlice.actions.faceTaken(faceToStart(plan)));
   before.tellAgain();
   checks.ask(plan);
   return true;
@@ -116,6 +120,7 @@ async function startSession(
   left.delete(jobId);
   saver = own;
   store.dispatch(actions.opened({ jobId, plan, steps }));
+  store.dispatch(viewSlice.actions.faceTaken(faceToStart(plan)));
   own.tellAgain();
   checks.ask(plan);
 }

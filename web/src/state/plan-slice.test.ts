@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { evaluatePlan } from '@zarnel/core/figures';
 import { honeyHouse } from '@zarnel/core/files';
 import { applyEdit, applyPlanPatches, type AppliedEdit, type Plan } from '@zarnel/core/plan';
-import { currentEvaluation, planSlice } from './plan-slice.ts';
+import { currentEvaluation, isTold, planSlice } from './plan-slice.ts';
 
 const { actions, reducer } = planSlice;
 
@@ -64,6 +64,23 @@ describe('planSlice', () => {
     expect(currentEvaluation(state)).toBe(evaluation);
     state = reducer(state, actions.undone(applyPlanPatches(edit.plan, edit.inverse)));
     expect(currentEvaluation(state)).toBeNull();
+  });
+
+  test('while something is dragged, only what is told of where it is just now is told of it', () => {
+    const plan = honeyHouse();
+    const evaluation = evaluatePlan(plan);
+    let state = reducer(undefined, actions.opened({ jobId: 'j', plan }));
+    state = reducer(state, actions.evaluated({ plan, evaluation }));
+    expect(isTold(state)).toBe(true);
+    const trial = renamed(plan, 'Being moved').plan;
+    state = reducer(state, actions.tried(trial));
+    expect(isTold(state)).toBe(false);
+    state = reducer(state, actions.evaluated({ plan: trial, evaluation }));
+    expect(isTold(state)).toBe(true);
+    expect(currentEvaluation(state)).toBeNull();
+    // Let go without a move: it is the plan as it was that counts.
+    state = reducer(state, actions.tried(null));
+    expect(isTold(state)).toBe(false);
   });
 
   test('starts clean for another job', () => {

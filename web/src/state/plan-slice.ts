@@ -17,6 +17,8 @@ export type PlanState = {
   readonly evaluation: Evaluation | null;
   /** The plan that it is of. */
   readonly evaluationOf: Plan | null;
+  /** The plan as it would be if what is dragged were let go now; null while nothing is. */
+  readonly tried: Plan | null;
   /** Why the checks of the plan as it is could not be run; null while they can. */
   readonly evaluationFault: string | null;
   /** Why the last edit was not made. */
@@ -32,6 +34,7 @@ const closed: PlanState = {
   save: { kind: 'saved' },
   evaluation: null,
   evaluationOf: null,
+  tried: null,
   evaluationFault: null,
   refusal: null,
   loadFault: null,
@@ -61,6 +64,7 @@ export const planSlice = createSlice({
       plan,
       undo: withStep(plain(state).undo, { patches, inverse }),
       redo: [],
+      tried: null,
       refusal: null,
     }),
     undone: (state, { payload }: PayloadAction<Plan>): PlanState => {
@@ -89,6 +93,10 @@ export const planSlice = createSlice({
       ...plain(state),
       save: payload,
     }),
+    tried: (state, { payload }: PayloadAction<Plan | null>): PlanState => ({
+      ...plain(state),
+      tried: payload,
+    }),
     evaluated: (
       state,
       { payload }: PayloadAction<{ readonly plan: Plan; readonly evaluation: Evaluation }>,
@@ -108,4 +116,9 @@ export const planSlice = createSlice({
 /** What was worked out from the plan as it is now; null while that is under way, or could not be. */
 export function currentEvaluation({ plan, evaluation, evaluationOf }: PlanState): Evaluation | null {
   return plan !== null && evaluationOf === plan ? evaluation : null;
+}
+
+/** Whether what is told is of what the sheet shows: while something is dragged, of where it is just now. */
+export function isTold({ plan, tried, evaluationOf }: PlanState): boolean {
+  return plan !== null && evaluationOf === (tried ?? plan);
 }

@@ -11,6 +11,8 @@ type Props = {
   readonly findings: readonly Finding[];
   readonly plan: Plan;
   readonly step: StepId;
+  /** They are of a plan that is no more: greyed, unless the next answer comes at once. */
+  readonly isStale: boolean;
   readonly reader: Reader;
 };
 
@@ -24,11 +26,15 @@ const MOST_DRAWN = 30;
 const USUAL_PX = 150;
 
 /** Findings grouped by what they are about. */
-export function FindingList({ findings, plan, step, reader }: Props) {
+export function FindingList({ findings, plan, step, isStale, reader }: Props) {
   const telling = useTelling(reader);
   const rows = useMemo(() => rowsOf(findings, plan, telling), [findings, plan, telling]);
   return (
-    <section aria-label="Findings">
+    <section
+      aria-label="Findings"
+      aria-busy={isStale}
+      className={isStale ? 'opacity-35 transition-opacity delay-150 duration-75' : undefined}
+    >
       {findings.length > MOST_DRAWN ? (
         <LongList rows={rows} plan={plan} step={step} reader={reader} />
       ) : (
