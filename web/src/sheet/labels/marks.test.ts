@@ -1,17 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { Finding, Severity } from '@zarnel/core/checks';
-import { evaluatePlan } from '@zarnel/core/figures';
-import { honeyHouse } from '@zarnel/core/files';
-import { gravest, marksAt, placeMarks } from './marks.ts';
+import type { Severity } from '@zarnel/core/checks';
+import { gravest, marksAt, placeMarks, type Found } from './marks.ts';
 
-const FINDINGS = evaluatePlan(honeyHouse()).findings;
-const [SAMPLE] = FINDINGS;
-
-function finding(id: string, severity: Severity, xMm: number, yMm: number): Finding {
-  if (SAMPLE === undefined) throw new Error('The demo has findings.');
-  return { ...SAMPLE, id, severity, at: { face: 'wall', xMm, yMm } };
-}
+const finding = (id: string, severity: Severity, xMm: number, yMm: number): Found => ({
+  id,
+  severity,
+  at: { face: 'wall', xMm, yMm },
+});
 
 describe('marks of what is found', () => {
   test('those at one place are one mark, of the gravest', () => {

@@ -5,7 +5,10 @@ import { placeLabels, type Block, type Placed, type Spot, type Wanted } from './
 
 // The marks of what is found: those that would cover each other are one, with a count, beside what they mark.
 
-export type Mark = { readonly at: PointPx; readonly findings: readonly Finding[] };
+/** What a mark needs of what is found. */
+export type Found = Pick<Finding, 'id' | 'severity' | 'at'>;
+
+export type Mark = { readonly at: PointPx; readonly findings: readonly Found[] };
 
 /** Marks nearer than this are one. */
 const APART_PX = 26;
@@ -25,13 +28,13 @@ const WAYS: readonly PointPx[] = [
   [0, 1],
 ];
 
-export function gravest(findings: readonly Finding[]): Severity {
+export function gravest(findings: readonly Found[]): Severity {
   return SEVERITIES.find((each) => findings.some(({ severity }) => severity === each)) ?? 'note';
 }
 
 /** The marks of a face that is near: one where several are at a place. */
-export function marksAt(findings: readonly Finding[], project: Project): Mark[] {
-  const marks: { at: PointPx; findings: Finding[] }[] = [];
+export function marksAt(findings: readonly Found[], project: Project): Mark[] {
+  const marks: { at: PointPx; findings: Found[] }[] = [];
   const inOrder = SEVERITIES.flatMap((each) => findings.filter(({ severity }) => severity === each));
   for (const finding of inOrder) {
     if (finding.at === null) continue;
