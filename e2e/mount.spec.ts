@@ -194,6 +194,16 @@ test('can be worked by keyboard alone', async ({ page, request }) => {
   await expect(page.getByRole('dialog')).toContainText('Nudge what is selected');
 });
 
+test('a fix that clears its finding leaves the focus at the next thing to do', async ({ page, request }) => {
+  await openJob(page, await importDemo(request, 'Focus'));
+  await bench(page)
+    .getByRole('button', { name: /^Move Inverter A/u })
+    .focus();
+  await page.keyboard.press('Enter');
+  await expect(bench(page).locator('[data-check="clearance.beside"]')).toHaveCount(0);
+  await expect(bench(page).locator('[data-check="clearance.working-space"] :focus')).toHaveCount(1);
+});
+
 test('selects several pieces, brings them in line, spaces them, swaps and moves them as one', async ({
   page,
   request,

@@ -67,7 +67,7 @@ export function Bench({ step, plan, evaluation, current }: Props) {
         <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
           {step === 'site' ? 'Back to the whole site' : 'Back to all findings'}
         </Button>
-        <FindingList findings={own} plan={plan} step={step} isStale={!isDone} reader={reader} />
+        <FindingList findings={own} plan={plan} step={step} isStale={!isDone} isPart reader={reader} />
         {panel}
       </>
     );
@@ -89,6 +89,7 @@ export function Bench({ step, plan, evaluation, current }: Props) {
       {step === 'route' && <RouteBench plan={plan} current={current} reader={reader} />}
       {step === 'mount' && (
         <>
+          <h2 className="sr-only">Of the whole job</h2>
           <ClearanceTable plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
           <div className="mt-3">
             <ArrangePanel plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />

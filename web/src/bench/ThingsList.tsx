@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import type { Ref } from '@zarnel/core/checks';
 import type { Plan } from '@zarnel/core/plan';
+import { derivedOf } from '../state/derived.ts';
 import { useAppDispatch } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 
-/** The sheet as a list: all that can be pressed there can be reached here by keyboard. */
+/** The sheet as a list, face by face: all that can be pressed there can be reached here by keyboard. */
 export function ThingsList({ plan }: { readonly plan: Plan }) {
   const [isOpen, setOpen] = useState(false);
-  const count = plan.placements.length + plan.penetrations.length + plan.runs.length;
-  if (count === 0) return null;
+  const count = plan.faces.length + plan.placements.length + plan.penetrations.length + plan.runs.length;
   return (
     <details
       className="mt-4 border-t border-faint pt-3"
@@ -24,32 +24,64 @@ export function ThingsList({ plan }: { readonly plan: Plan }) {
 }
 
 function Things({ plan }: { readonly plan: Plan }) {
-  const dispatch = useAppDispatch();
-  const things: readonly { readonly ref: Ref; readonly name: string; readonly face: string | null }[] = [
-    ...plan.placements.map(({ id, name, face }) => ({ ref: { kind: 'placement', id } as const, name, face })),
-    ...plan.penetrations.map(({ id, name, face }) => ({
-      ref: { kind: 'penetration', id } as const,
-      name,
-      face,
-    })),
-    ...plan.runs.map(({ id, name }) => ({ ref: { kind: 'run', id } as const, name, face: null })),
-  ];
+  const { prepared } = derivedOf(plan);
   return (
     <ul>
-      {things.map(({ ref, name, face }) => (
-        <li key={`${ref.kind}${ref.id}`}>
-          <button
-            type="button"
-            className="min-h-9 w-full px-2 text-left hover:bg-tape/40"
-            onClick={() => {
-              dispatch(viewSlice.actions.selected(ref));
-              if (face !== null) dispatch(viewSlice.actions.faceTaken(face));
-            }}
-          >
-            {name}
-          </button>
+      {plan.faces.map(({ id, name, obstacles }) => (
+        <li key={id}>
+          <Thing thing={{ kind: 'face', id }} face={id} name={name} about={null} />
+          <ul className="ml-4 border-l border-faint">
+            {(prepared.onFace.get(id) ?? []).map((each) => (
+              <li key={each.id}>
+                <Thing
+                  thing={{ kind: 'placement', id: each.id }}
+                  face={id}
+                  name={each.placement.name}
+                  about={null}
+                />
+              </li>
+            ))}
+            {prepared.penetrationsOnFace.get(id).map((each) => (
+              <li key={each.id}>
+                <Thing thing={{ kind: 'penetration', id: each.id }} face={id} name={each.name} about="hole" />
+              </li>
+            ))}
+            {obstacles.map((each) => (
+              <li key={each.id}>
+                <Thing thing={{ kind: 'face', id }} face={id} name={each.name} about="in the way" />
+              </li>
+            ))}
+          </ul>
+        </li>
+      ))}
+      {plan.runs.map(({ id, name }) => (
+        <li key={id}>
+          <Thing thing={{ kind: 'run', id }} face={null} name={name} about="cable run" />
         </li>
       ))}
     </ul>
+  );
+}
+
+function Thing(props: {
+  readonly thing: Ref;
+  readonly face: string | null;
+  readonly name: string;
+  readonly about: string | null;
+}) {
+  const { thing, face, name, about } = props;
+  const dispatch = useAppDispatch();
+  return (
+    <button
+      type="button"
+      className="min-h-9 w-full px-2 text-left hover:bg-tape/40"
+      onClick={() => {
+        dispatch(viewSlice.actions.selected(thing));
+        if (face !== null) dispatch(viewSlice.actions.faceTaken(face));
+      }}
+    >
+      {name}
+      {about !== null && <span className="text-sm text-kraft"> · {about}</span>}
+    </button>
   );
 }

@@ -64,14 +64,16 @@ function Column({ id, reader }: { readonly id: string; readonly reader: Reader }
   if (data === undefined) return <p>Reading …</p>;
   const { type } = data;
   return (
-    <dl className="min-w-56 flex-1">
+    <div className="min-w-56 flex-1">
       <h3 className="border-b border-pencil pb-1 font-semibold">{type.name}</h3>
-      {LINES.map(({ name, text }) => (
-        <div key={name} className="border-b border-faint py-1">
-          <dt className="text-sm text-kraft">{name}</dt>
-          <dd>{text(type, reader)}</dd>
-        </div>
-      ))}
-    </dl>
+      <dl>
+        {LINES.map(({ name, text }) => (
+          <div key={name} className="border-b border-faint py-1">
+            <dt className="text-sm text-kraft">{name}</dt>
+            <dd>{text(type, reader)}</dd>
+          </div>
+        ))}
+      </dl>
+    </div>
   );
 }

@@ -124,7 +124,10 @@ function GearEditor({ gearId, base, summary, said, onSay }: EditorProps) {
           <Preferences />
         </div>
       </header>
-      <GearWorkbench type={draft} faults={faults} reader={reader} onChange={change} />
+      <main className="flex min-h-0 flex-1 flex-col">
+        <h2 className="sr-only">What it is</h2>
+        <GearWorkbench type={draft} faults={faults} reader={reader} onChange={change} />
+      </main>
     </div>
   );
 }

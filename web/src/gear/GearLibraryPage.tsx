@@ -19,6 +19,8 @@ const PAGE = 25;
 /** More side by side than this cannot be read. */
 const MOST_COMPARED = 4;
 const ALL = 'all';
+/** On a narrow screen these stand under the name. */
+const WIDE = 'hidden md:table-cell';
 
 /** The library: samples that ship with Zarnel, and the user’s own types. */
 export function GearLibraryPage() {
@@ -52,90 +54,106 @@ export function GearLibraryPage() {
         </Link>
         <Preferences />
       </header>
-      <div className="mb-3 flex flex-wrap items-end gap-3">
-        <Link
-          to="/gear/new"
-          className="inline-flex min-h-9 items-center border border-pencil bg-pencil px-3 py-1 text-paper hover:bg-chalk"
-        >
-          New gear type
-        </Link>
-        <Button onClick={() => setImporting(true)}>Import</Button>
-        <ExportButtons ids={picked} />
-        <Button onClick={() => setArchived(!archived)} aria-pressed={archived}>
-          {archived ? 'Show those in use' : 'Show archived'}
-        </Button>
-      </div>
-      <div className="mb-3 flex flex-wrap items-center gap-4">
-        <SearchField
-          value={search}
-          onChange={(words) => {
-            setSearch(words);
-            setPage(0);
-          }}
-        />
-        <div className="-mb-2">
-          <Select
-            label="Kind"
-            value={kind}
-            options={[{ value: ALL, label: 'All kinds' }, ...optionsOf(GEAR_KIND_WORDS)]}
-            onChange={(value) => {
-              setKind(value as GearKind | typeof ALL);
+      <main>
+        <div className="mb-3 flex flex-wrap items-end gap-3">
+          <Link
+            to="/gear/new"
+            className="inline-flex min-h-9 items-center border border-pencil bg-pencil px-3 py-1 text-paper hover:bg-chalk"
+          >
+            New gear type
+          </Link>
+          <Button onClick={() => setImporting(true)}>Import</Button>
+          <ExportButtons ids={picked} />
+          <Button onClick={() => setArchived(!archived)} aria-pressed={archived}>
+            {archived ? 'Show those in use' : 'Show archived'}
+          </Button>
+        </div>
+        <div className="mb-3 flex flex-wrap items-center gap-4">
+          <SearchField
+            value={search}
+            onChange={(words) => {
+              setSearch(words);
               setPage(0);
             }}
           />
-        </div>
-        <span className="text-kraft">
-          <span className="figure">{total}</span> {total === 1 ? 'type' : 'types'}
-        </span>
-      </div>
-      {isError && (
-        <p role="alert" className="mb-3 flex items-center gap-3 text-crayon">
-          The library cannot be reached. Jobs keep their own copies of the gear they use.
-          <Button onClick={() => void refetch()}>Try again</Button>
-        </p>
-      )}
-      {isLoading && <p>Reading the library …</p>}
-      {data !== undefined && data.unreadable.length > 0 && (
-        <div role="alert" className="mb-3 border border-crayon p-2">
-          <p>The library keeps these, and this version cannot read them; nothing of them is lost:</p>
-          <ul>
-            {data.unreadable.map(({ id, name, why }) => (
-              <li key={id}>
-                {name} <span className="text-sm text-kraft">({why})</span>
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
-      {data !== undefined && data.gear.length === 0 && data.unreadable.length === 0 && (
-        <p>Nothing of that name or kind. Make a new type, or import a gear file.</p>
-      )}
-      <table className="w-full">
-        <thead>
-          <tr className="border-b border-pencil text-left">
-            <th className="py-1 pr-2 font-semibold">Compare</th>
-            <th className="py-1 font-semibold">Name</th>
-            <th className="py-1 font-semibold">Kind</th>
-            <th className="py-1 text-right font-semibold">Width × height × depth</th>
-            <th className="py-1 text-right font-semibold">Mass</th>
-            <th className="py-1 pl-4 font-semibold">Version</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {data?.gear.map((gear) => (
-            <Row
-              key={gear.id}
-              gear={gear}
-              reader={reader}
-              isPicked={picked.includes(gear.id)}
-              onPick={pick}
+          <div className="-mb-2">
+            <Select
+              label="Kind"
+              value={kind}
+              options={[{ value: ALL, label: 'All kinds' }, ...optionsOf(GEAR_KIND_WORDS)]}
+              onChange={(value) => {
+                setKind(value as GearKind | typeof ALL);
+                setPage(0);
+              }}
             />
-          ))}
-        </tbody>
-      </table>
-      <Pager page={page} pageCount={pageCount} onPage={setPage} />
-      {picked.length > 1 && <CompareTable ids={picked} reader={reader} onClear={() => setPicked([])} />}
+          </div>
+          <span className="text-kraft">
+            <span className="figure">{total}</span> {total === 1 ? 'type' : 'types'}
+          </span>
+        </div>
+        {isError && (
+          <p role="alert" className="mb-3 flex items-center gap-3 text-crayon">
+            The library cannot be reached. Jobs keep their own copies of the gear they use.
+            <Button onClick={() => void refetch()}>Try again</Button>
+          </p>
+        )}
+        {isLoading && <p>Reading the library …</p>}
+        {data !== undefined && data.unreadable.length > 0 && (
+          <div role="alert" className="mb-3 border border-crayon p-2">
+            <p>The library keeps these, and this version cannot read them; nothing of them is lost:</p>
+            <ul>
+              {data.unreadable.map(({ id, name, why }) => (
+                <li key={id}>
+                  {name} <span className="text-sm text-kraft">({why})</span>
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
+        {data !== undefined && data.gear.length === 0 && data.unreadable.length === 0 && (
+          <p>Nothing of that name or kind. Make a new type, or import a gear file.</p>
+        )}
+        <table className="w-full">
+          <thead>
+            <tr className="border-b border-pencil text-left">
+              <th scope="col" className="py-1 pr-2 font-semibold">
+                Compare
+              </th>
+              <th scope="col" className="py-1 font-semibold">
+                Name
+              </th>
+              <th scope="col" className={`${WIDE} py-1 font-semibold`}>
+                Kind
+              </th>
+              <th scope="col" className={`${WIDE} py-1 text-right font-semibold`}>
+                Width × height × depth
+              </th>
+              <th scope="col" className={`${WIDE} py-1 text-right font-semibold`}>
+                Mass
+              </th>
+              <th scope="col" className={`${WIDE} py-1 pl-4 font-semibold`}>
+                Version
+              </th>
+              <th scope="col">
+                <span className="sr-only">Archive</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {data?.gear.map((gear) => (
+              <Row
+                key={gear.id}
+                gear={gear}
+                reader={reader}
+                isPicked={picked.includes(gear.id)}
+                onPick={pick}
+              />
+            ))}
+          </tbody>
+        </table>
+        <Pager page={page} pageCount={pageCount} onPage={setPage} />
+        {picked.length > 1 && <CompareTable ids={picked} reader={reader} onClear={() => setPicked([])} />}
+      </main>
       <ImportGearDialog isOpen={isImporting} onClose={() => setImporting(false)} />
     </div>
   );
@@ -149,6 +167,8 @@ function Row(props: {
 }) {
   const { gear, reader, isPicked, onPick } = props;
   const [archive] = useArchiveGearMutation();
+  const size = [gear.widthMm, gear.heightMm, gear.depthMm].map((mm) => formatLength(mm, reader)).join(' × ');
+  const mass = formatQuantity({ value: gear.massKg, unit: 'kg' }, reader);
   return (
     <tr className={`border-b border-faint ${isPicked ? 'bg-tape/40' : ''}`} data-gear-type={gear.name}>
       <td className="py-1 pr-2">
@@ -164,13 +184,14 @@ function Row(props: {
         <Link to={`/gear/${gear.id}`} className="underline decoration-faint underline-offset-4">
           {gear.name}
         </Link>
+        <span className="block text-sm text-kraft md:hidden">
+          {GEAR_KIND_WORDS[gear.kind]}, {size}, {mass}
+        </span>
       </td>
-      <td className="py-1">{GEAR_KIND_WORDS[gear.kind]}</td>
-      <td className="figure py-1 text-right">
-        {[gear.widthMm, gear.heightMm, gear.depthMm].map((mm) => formatLength(mm, reader)).join(' × ')}
-      </td>
-      <td className="figure py-1 text-right">{formatQuantity({ value: gear.massKg, unit: 'kg' }, reader)}</td>
-      <td className="py-1 pl-4 text-sm text-kraft">
+      <td className={`${WIDE} py-1`}>{GEAR_KIND_WORDS[gear.kind]}</td>
+      <td className={`${WIDE} figure py-1 text-right`}>{size}</td>
+      <td className={`${WIDE} figure py-1 text-right`}>{mass}</td>
+      <td className={`${WIDE} py-1 pl-4 text-sm text-kraft`}>
         {gear.isSample ? 'Sample' : 'Yours'}, <span className="figure">{gear.version}</span>
       </td>
       <td className="py-1 text-right">

@@ -23,11 +23,11 @@ export function JobLine({
               <NavLink
                 to={`/jobs/${jobId}/${id}`}
                 className={({ isActive }) =>
-                  `flex min-h-11 items-center gap-2 border-l border-kraft px-3 pt-2 pb-1 ${isActive ? 'bg-paper font-semibold text-pencil' : 'hover:bg-paper/50'}`
+                  `flex min-h-11 flex-wrap items-center gap-x-2 border-l border-kraft px-1.5 pt-2 pb-1 max-sm:leading-tight sm:flex-nowrap sm:px-3 ${isActive ? 'bg-paper font-semibold text-pencil' : 'hover:bg-paper/50'}`
                 }
               >
                 <span className="figure text-sm">{place}</span>
-                <span>{name}</span>
+                <span className="max-sm:order-last max-sm:w-full max-sm:text-sm">{name}</span>
                 {count > 0 && (
                   <span
                     className="ml-auto flex items-center gap-1 font-normal text-crayon"

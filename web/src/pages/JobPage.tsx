@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useState } from 'react';
+import { Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { writePlan } from '@zarnel/core/plan';
 import { fileStem } from '@zarnel/core/words';
@@ -14,6 +14,7 @@ import { Boundary } from '../ui/Boundary.tsx';
 import { Button } from '../ui/Button.tsx';
 import { downloadText } from '../ui/download.ts';
 import { lazily } from '../ui/lazily.ts';
+import { useKeptFocus } from '../ui/use-kept-focus.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { HistoryDialog } from './HistoryDialog.tsx';
@@ -22,9 +23,11 @@ import { KeysDialog } from './KeysDialog.tsx';
 import { Preferences } from './Preferences.tsx';
 import { Revisions } from './Revisions.tsx';
 import { SaveBadge } from './SaveBadge.tsx';
+import { useJobActions } from './use-job-actions.ts';
 
 // What only some steps show comes with them.
 const DrillSheets = lazily(async () => (await import('../bench/pack/DrillSheets.tsx')).DrillSheets);
+const FindAction = lazily(async () => (await import('./FindAction.tsx')).FindAction);
 const SealSheets = lazily(async () => (await import('../bench/pack/SealSheets.tsx')).SealSheets);
 const JobGearEditor = lazily(async () => (await import('../gear/JobGearEditor.tsx')).JobGearEditor);
 
@@ -49,7 +52,26 @@ export function JobPage() {
   const { plan, save, evaluation, refusal, loadFault, undo: done, redo: undone } = state;
   const current = currentEvaluation(state);
   const { reader, isBenchFolded, isFoldedUp, isOneLine, gearInHand } = useAppSelector((state) => state.view);
-  const [dialog, setDialog] = useState<'keys' | 'history' | null>(null);
+  const [dialog, setDialog] = useState<'keys' | 'history' | 'find' | null>(null);
+  const [benchElement, setBench] = useState<HTMLElement | null>(null);
+  useKeptFocus(benchElement);
+  const latest = useRef(plan);
+  useEffect(() => {
+    latest.current = plan;
+  });
+  const exportJob = useCallback(() => {
+    const { current: open } = latest;
+    if (open !== null)
+      downloadText(`${fileStem(open.name)}.zarnel.json`, 'application/json', writePlan(open));
+  }, []);
+  const actions = useJobActions({
+    jobId,
+    plan,
+    onExport: exportJob,
+    onRevisions: useCallback(() => setDialog('history'), []),
+    onKeys: useCallback(() => setDialog('keys'), []),
+    onFind: useCallback(() => setDialog('find'), []),
+  });
 
   useEffect(() => {
     void openJob(jobId);
@@ -70,6 +92,12 @@ export function JobPage() {
       redo();
     },
     '?': () => setDialog('keys'),
+    '/': (event) => {
+      event.preventDefault();
+      setDialog('find');
+    },
+    b: () => dispatch(viewSlice.actions.benchFolded()),
+    B: () => dispatch(viewSlice.actions.benchFolded()),
     ...Object.fromEntries(
       STEPS.map(({ id, place }) => [String(place), () => void navigate(`/jobs/${jobId}/${id}`)]),
     ),
@@ -98,8 +126,6 @@ export function JobPage() {
   }
   if (plan === null) return <main className="p-8">Opening …</main>;
   const gearType = plan.gearTypes.find(({ id }) => id === gearInHand);
-  const exportJob = () =>
-    downloadText(`${fileStem(plan.name)}.zarnel.json`, 'application/json', writePlan(plan));
   const exits = (
     <>
       <Button onClick={exportJob}>Export the job</Button>
@@ -110,31 +136,40 @@ export function JobPage() {
   );
   return (
     <div className="flex h-full flex-col">
-      <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-pencil bg-paper px-4 py-1.5">
-        <Link to="/jobs" className="font-semibold underline decoration-faint underline-offset-4">
+      <header className="no-print flex items-center gap-x-2 border-b border-pencil bg-paper px-2 py-1.5 sm:gap-x-4 sm:px-4">
+        <Link to="/jobs" className="shrink-0 font-semibold underline decoration-faint underline-offset-4">
           All jobs
         </Link>
-        <h1 className="text-lg font-semibold">{plan.name}</h1>
+        <h1 className="min-w-0 truncate text-lg font-semibold" title={plan.name}>
+          {plan.name}
+        </h1>
         <SaveBadge state={save} />
         {save.kind === 'conflict' && (
           <ConflictDialog jobId={jobId} mine={plan} current={save.current} kept={save.kept} />
         )}
-        <div className="ml-auto flex flex-wrap items-center gap-1">
+        <div className="ml-auto flex shrink-0 items-center gap-1">
           <Button look="quiet" onClick={undo} disabled={done.length === 0}>
             Undo
           </Button>
           <Button look="quiet" onClick={redo} disabled={undone.length === 0}>
             Redo
           </Button>
-          <Button look="quiet" onClick={() => setDialog('history')}>
-            Revisions
-          </Button>
-          <Button look="quiet" onClick={exportJob}>
-            Export
-          </Button>
-          <Preferences />
-          <Button look="quiet" onClick={() => setDialog('keys')} aria-label="Keys">
-            ?
+          {/* On a narrow screen these are in the list that the last button opens. */}
+          <span className="hidden items-center gap-1 lg:flex">
+            <Button look="quiet" onClick={() => setDialog('history')}>
+              Revisions
+            </Button>
+            <Button look="quiet" onClick={exportJob}>
+              Export
+            </Button>
+            <Preferences />
+            <Button look="quiet" onClick={() => setDialog('keys')} aria-label="Keys">
+              ?
+            </Button>
+          </span>
+          <Button look="quiet" onClick={() => setDialog('find')}>
+            <span className="lg:hidden">More</span>
+            <span className="hidden lg:inline">Find</span>
           </Button>
         </div>
       </header>
@@ -193,17 +228,20 @@ export function JobPage() {
         </main>
         <button
           type="button"
-          className="no-print hidden w-6 border-l border-pencil bg-bench lg:block"
+          className="no-print min-h-9 w-full border-t border-pencil bg-bench text-sm lg:w-6 lg:border-t-0 lg:border-l"
           onClick={() => dispatch(viewSlice.actions.benchFolded())}
           aria-expanded={!isBenchFolded}
-          aria-label={isBenchFolded ? 'Open the bench' : 'Fold the bench away'}
         >
-          {isBenchFolded ? '‹' : '›'}
+          <span className="lg:sr-only">{isBenchFolded ? 'Open the bench' : 'Fold the bench away'}</span>
+          <span aria-hidden className="hidden lg:inline">
+            {isBenchFolded ? '‹' : '›'}
+          </span>
         </button>
         {!isBenchFolded && (
           <aside
+            ref={setBench}
             aria-label="Bench"
-            className="no-print h-[45vh] w-full shrink-0 overflow-auto border-t border-pencil bg-bench p-4 lg:h-auto lg:w-[340px] lg:border-t-0 lg:border-l lg:border-faint"
+            className="no-print h-[30dvh] w-full shrink-0 overflow-auto border-t border-pencil bg-bench p-4 lg:h-auto lg:w-[340px] lg:border-t-0 lg:border-l lg:border-faint"
           >
             <Boundary key={step} name="The bench" exits={exits}>
               <Suspense fallback={null}>
@@ -213,7 +251,12 @@ export function JobPage() {
           </aside>
         )}
       </div>
-      <KeysDialog isOpen={dialog === 'keys'} onClose={() => setDialog(null)} />
+      <KeysDialog actions={actions} isOpen={dialog === 'keys'} onClose={() => setDialog(null)} />
+      {dialog === 'find' && (
+        <Suspense fallback={null}>
+          <FindAction actions={actions} isOpen onClose={() => setDialog(null)} />
+        </Suspense>
+      )}
       <HistoryDialog jobId={jobId} isOpen={dialog === 'history'} onClose={() => setDialog(null)} />
     </div>
   );

@@ -51,53 +51,55 @@ export function JobsPage() {
           <Preferences />
         </div>
       </header>
-      <div className="mb-4 flex flex-wrap gap-2">
-        <Button look="strong" onClick={() => setMaking(true)}>
-          New job
-        </Button>
-        <ImportButton onImported={(id) => void navigate(`/jobs/${id}/mount`)} />
-        <Button
-          onClick={() => {
-            setShowsArchived(!showsArchived);
-            setPage(0);
-          }}
-          aria-pressed={showsArchived}
-        >
-          {showsArchived ? 'Show open jobs' : 'Show archived jobs'}
-        </Button>
-        <div className="flex flex-wrap items-center gap-x-4 gap-y-2 sm:ml-auto">
-          <SearchField
-            value={search}
-            onChange={(words) => {
-              setSearch(words);
+      <main>
+        <div className="mb-4 flex flex-wrap gap-2">
+          <Button look="strong" onClick={() => setMaking(true)}>
+            New job
+          </Button>
+          <ImportButton onImported={(id) => void navigate(`/jobs/${id}/mount`)} />
+          <Button
+            onClick={() => {
+              setShowsArchived(!showsArchived);
               setPage(0);
             }}
-          />
-          <span className="figure text-kraft">{countText(total, 'job', 'jobs')}</span>
+            aria-pressed={showsArchived}
+          >
+            {showsArchived ? 'Show open jobs' : 'Show archived jobs'}
+          </Button>
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-2 sm:ml-auto">
+            <SearchField
+              value={search}
+              onChange={(words) => {
+                setSearch(words);
+                setPage(0);
+              }}
+            />
+            <span className="figure text-kraft">{countText(total, 'job', 'jobs')}</span>
+          </div>
         </div>
-      </div>
-      {isError && (
-        <p role="alert" className="mb-3 flex items-center gap-3 text-crayon">
-          The server cannot be reached. Your jobs are safe there; edits not sent yet wait in this browser.
-          <Button onClick={() => void refetch()}>Try again</Button>
-        </p>
-      )}
-      {isLoading && <p>Reading the jobs …</p>}
-      {data !== undefined && data.jobs.length === 0 && (
-        <p>
-          {search.trim() !== ''
-            ? 'No job has that in its name.'
-            : showsArchived
-              ? 'No job is archived.'
-              : 'No jobs yet: make a new one, or import a .zarnel.json file.'}
-        </p>
-      )}
-      <ul>
-        {data?.jobs.map((job) => (
-          <JobRow key={job.id} job={job} onRename={() => setRenaming(job)} />
-        ))}
-      </ul>
-      <Pager page={page} pageCount={pageCount} onPage={setPage} />
+        {isError && (
+          <p role="alert" className="mb-3 flex items-center gap-3 text-crayon">
+            The server cannot be reached. Your jobs are safe there; edits not sent yet wait in this browser.
+            <Button onClick={() => void refetch()}>Try again</Button>
+          </p>
+        )}
+        {isLoading && <p>Reading the jobs …</p>}
+        {data !== undefined && data.jobs.length === 0 && (
+          <p>
+            {search.trim() !== ''
+              ? 'No job has that in its name.'
+              : showsArchived
+                ? 'No job is archived.'
+                : 'No jobs yet: make a new one, or import a .zarnel.json file.'}
+          </p>
+        )}
+        <ul>
+          {data?.jobs.map((job) => (
+            <JobRow key={job.id} job={job} onRename={() => setRenaming(job)} />
+          ))}
+        </ul>
+        <Pager page={page} pageCount={pageCount} onPage={setPage} />
+      </main>
       {/* Once opened it stays, with what was typed in it. */}
       {making !== null && (
         <Suspense fallback={null}>

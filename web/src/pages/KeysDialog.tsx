@@ -1,24 +1,29 @@
 import { Modal } from '../ui/Modal.tsx';
+import { GESTURES, type JobAction } from './job-actions.ts';
 
-const KEYS = [
-  ['1 2 3 5 6', 'Go to a step'],
-  ['Arrows', 'Nudge what is selected by one mark'],
-  ['Shift and arrows', 'Nudge by 1″ or 10 mm'],
-  ['Shift and press', 'Select gear together with what is selected, or let go of it'],
-  ['Alt while dragging', 'Neither stick nor round'],
-  ['Escape', 'Stop a drag as if it never was; let go of the selection'],
-  ['0', 'See the whole sheet'],
-  ['F', 'Fit the face in hand'],
-  ['Ctrl-Z, Ctrl-Shift-Z', 'Undo, redo'],
-  ['?', 'This list'],
-] as const;
+type Props = {
+  readonly actions: readonly JobAction[];
+  readonly isOpen: boolean;
+  readonly onClose: () => void;
+};
 
-export function KeysDialog({ isOpen, onClose }: { readonly isOpen: boolean; readonly onClose: () => void }) {
+/** The actions that have a key, and what keys and presses do on the sheet. */
+export function KeysDialog({ actions, isOpen, onClose }: Props) {
+  const rows: (readonly [string, string])[] = [
+    ...actions.flatMap(({ keys, name }) => (keys === null ? [] : [[keys, name] as const])),
+    ...GESTURES,
+  ];
   return (
     <Modal title="Keys" isOpen={isOpen} onClose={onClose}>
       <table className="w-full">
+        <thead className="sr-only">
+          <tr>
+            <th scope="col">Key</th>
+            <th scope="col">What it does</th>
+          </tr>
+        </thead>
         <tbody>
-          {KEYS.map(([keys, does]) => (
+          {rows.map(([keys, does]) => (
             <tr key={keys} className="border-b border-faint">
               <th scope="row" className="figure py-1 pr-4 text-left">
                 {keys}

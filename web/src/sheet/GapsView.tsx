@@ -1,7 +1,7 @@
 import { isTooClose, type GapBeside, type Hung } from '@zarnel/core/figures';
 import { formatAgainst, formatLength, type Reader } from '@zarnel/core/words';
-import { linesBox } from './labels/text-size.ts';
-import type { BoxPx } from './labels/place-labels.ts';
+import { LINE_RATIO, linesBox } from './labels/text-size.ts';
+import { placeLabels, type BoxPx } from './labels/place-labels.ts';
 import type { Project } from './project.ts';
 import type { PointPx } from './viewport.ts';
 
@@ -13,10 +13,21 @@ export type GapText = {
   readonly isTooClose: boolean;
   readonly measured: string;
   readonly required: string | null;
+  /** How far from its line the two stand, px down. */
+  readonly stands: readonly [number, number];
 };
 
-/** A figure's width and its place above and below its line, px. */
-const FIGURE = { px: 14, letterRatio: 0.62, above: 15, below: 18 };
+const FIGURE = { px: 14, letterRatio: 0.62, linePx: 18 };
+/** Where the figure and what is needed try to stand, px from the line: about it, above it, below it, further away. */
+const STANDS: readonly (readonly [number, number])[] = [
+  [-15, 18],
+  [-33, -15],
+  [18, 36],
+  [-69, -51],
+  [54, 72],
+  [-105, -87],
+  [90, 108],
+];
 
 /** The live gaps to the neighbours that matter, in the reader's units. */
 export function gapTexts(
@@ -25,9 +36,9 @@ export function gapTexts(
   project: Project,
   reader: Reader,
 ): readonly GapText[] {
-  return gaps
+  const lines = gaps
     .filter(({ measuredMm }) => measuredMm > 0)
-    .map((gap) => {
+    .map((gap): Omit<GapText, 'stands'> => {
       const { neighbour, side, measuredMm, required } = gap;
       const y =
         (Math.max(item.body.minY, neighbour.body.minY) + Math.min(item.body.maxY, neighbour.body.maxY)) / 2;
@@ -46,22 +57,39 @@ export function gapTexts(
         required: figures.required === null ? null : `needs ${figures.required}`,
       };
     });
+  const placed = placeLabels(
+    lines.map((line, index) => ({
+      key: line.id,
+      rank: index,
+      owner: null,
+      spots: STANDS.map((stands, cost) => ({ box: boxAt(line, stands), cost, drawn: stands })),
+    })),
+    [],
+  );
+  return lines.map((line) => ({
+    ...line,
+    stands: placed.find(({ key }) => key === line.id)?.drawn ?? STANDS[0] ?? [0, 0],
+  }));
 }
 
 /** What the figures of live gaps cover. */
 export function gapBoxes(texts: readonly GapText[]): BoxPx[] {
-  return texts.flatMap((text) => {
-    const [x, y] = middleOf(text);
-    const box = (line: string, dy: number) =>
-      linesBox([x, y + dy], line.length * FIGURE.px * FIGURE.letterRatio, FIGURE.px);
-    return [
-      box(text.measured, -FIGURE.above),
-      ...(text.required === null ? [] : [box(text.required, FIGURE.below)]),
-    ];
-  });
+  return texts.map((text) => boxAt(text, text.stands));
 }
 
-function middleOf({ from, to }: GapText): PointPx {
+function boxAt(text: Omit<GapText, 'stands'>, [measuredAt, requiredAt]: readonly [number, number]): BoxPx {
+  const [x, y] = middleOf(text);
+  const letters = Math.max(text.measured.length, text.required?.length ?? 0);
+  const lowest = text.required === null ? measuredAt : requiredAt;
+  const high = lowest - measuredAt + FIGURE.linePx;
+  return linesBox(
+    [x, y + (measuredAt + lowest) / 2],
+    letters * FIGURE.px * FIGURE.letterRatio,
+    high / LINE_RATIO,
+  );
+}
+
+function middleOf({ from, to }: Pick<GapText, 'from' | 'to'>): PointPx {
   return [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
 }
 
@@ -70,7 +98,7 @@ export function GapsView({ texts }: { readonly texts: readonly GapText[] }) {
   return (
     <g pointerEvents="none" data-testid="live-gaps">
       {texts.map((text) => {
-        const { id, from, to, measured, required } = text;
+        const { id, from, to, measured, required, stands } = text;
         const ink = text.isTooClose ? 'var(--ink-crayon)' : 'var(--ink-chalk)';
         const [x, y] = middleOf(text);
         return (
@@ -79,7 +107,7 @@ export function GapsView({ texts }: { readonly texts: readonly GapText[] }) {
             <path d={`M${from[0]} ${from[1] - 6} v12 M${to[0]} ${to[1] - 6} v12`} strokeWidth={2} />
             <text
               x={x}
-              y={y - 10}
+              y={y + stands[0] + 5}
               textAnchor="middle"
               fontSize={FIGURE.px}
               fontWeight={600}
@@ -92,7 +120,7 @@ export function GapsView({ texts }: { readonly texts: readonly GapText[] }) {
             {required !== null && (
               <text
                 x={x}
-                y={y + 22}
+                y={y + stands[1] + 4}
                 textAnchor="middle"
                 fontSize={12}
                 fill={ink}

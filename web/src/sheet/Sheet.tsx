@@ -25,6 +25,8 @@ import { gapBoxes, gapTexts, GapsView } from './GapsView.tsx';
 import { GhostsView } from './GhostsView.tsx';
 import { KeySheet } from './KeySheet.tsx';
 import { projector } from './project.ts';
+import { FingerList } from './FingerList.tsx';
+import { pressables, unsureUnder, type Pressable } from './near-finger.ts';
 import { SheetFrame, type Pointed } from './SheetFrame.tsx';
 import { FacesLayer, GearLayer, NipplesLayer, PenetrationsLayer, RunsLayer } from './SheetLayers.tsx';
 import { LabelsLayer } from './labels/LabelsLayer.tsx';
@@ -44,11 +46,15 @@ const NO_SNAPS = { across: [], up: [] };
 /** So near to a lock of a run the lock itself is taken hold of. */
 const HOLD_PX = 16;
 const LEAST_FOR_STRIP_PX = 600;
+/** A finger that moved less than this stood still. */
+const STILL_PX = 10;
 /** How much of a turn of the wheel is how much of a zoom. */
 const WHEEL_RATIO = 0.0015;
 const NOTHING: readonly never[] = [];
 const NOTHING_LAID: ReadonlyMap<string, never> = new Map<string, never>();
 const { actions } = viewSlice;
+
+type Unsure = { readonly at: PointPx; readonly things: readonly Pressable[] };
 
 type Props = {
   readonly plan: Plan;
@@ -62,7 +68,7 @@ type Props = {
 /** The faces folded flat, with all that is on them. Things are dragged here; figures come from the core. */
 export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   const dispatch = useAppDispatch();
-  const { selection, also, faceInHand, reader, sheetRoot, showsFraming } = useAppSelector(
+  const { selection, also, faceInHand, reader, sheetRoot, look, showsFraming } = useAppSelector(
     (state) => state.view,
   );
   const { prepared } = derivedOf(plan);
@@ -74,6 +80,9 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   // The face that fills the sheet; null shows the whole of it. The site is looked at whole, a wall is worked at.
   const [filling, setFilling] = useState<string | null>(isSite ? null : (face?.id ?? null));
   const svgRef = useRef<SVGSVGElement>(null);
+  // Where a finger went down on things it cannot tell apart; then the list of them beside it.
+  const unsure = useRef<Unsure | null>(null);
+  const [asked, setAsked] = useState<Unsure | null>(null);
 
   const width = Math.max(1, (size?.width ?? 1) - POLE_PX.up);
   // Seen from above as well while gear is hung; on a low screen the wall needs the room itself.
@@ -147,17 +156,27 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   // A face set upright in the middle is looked at from the start again.
   useEffect(() => gesture({ kind: 'looked', viewport: null }), [sheetRoot]);
 
-  // What is taken elsewhere, in the bench or by a finding, comes into sight.
-  const inSight = useRef({ project, width, height, places, prepared });
+  // Only what is asked for from now on: a sheet that opens shows its face.
+  const seenTurn = useRef(look.turn);
   useEffect(() => {
-    inSight.current = { project, width, height, places, prepared };
+    if (look.turn !== seenTurn.current) lookAt(look.face);
+    seenTurn.current = look.turn;
+  }, [look, lookAt]);
+
+  // What is taken elsewhere, in the bench or by a finding, comes into sight.
+  const inSight = useRef({ project, width, height, places, prepared, seen });
+  useEffect(() => {
+    inSight.current = { project, width, height, places, prepared, seen };
   });
   useEffect(() => {
     const now = inSight.current;
     const target = placeOf(selection, now.prepared) ?? middleOfFace(faceInHand, now.prepared);
     if (target === null || !now.places.has(target.faceId) || now.width <= 1) return;
     const [x, y] = now.project(target.faceId, target.atMm);
-    if (x < 0 || y < 0 || x > now.width || y > now.height) lookAt(target.faceId);
+    const isOut = x < 0 || y < 0 || x > now.width || y > now.height;
+    // From far a thing is only a part of its face’s shape.
+    const isLost = selection !== null && selection.kind !== 'face' && now.seen.get(target.faceId) === 'far';
+    if (isOut || isLost) lookAt(target.faceId);
   }, [selection, faceInHand, lookAt]);
 
   const pressThing = (
@@ -255,6 +274,18 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     [dispatch],
   );
 
+  /** A finger on several things, some of them small: it slides the sheet, or is asked what it means. */
+  const onPointerDownCapture = (event: PointerEvent<SVGSVGElement>) => {
+    setAsked(null);
+    unsure.current = null;
+    if (event.pointerType !== 'touch' || !event.isPrimary) return;
+    const at = pointIn(event.currentTarget, event);
+    const things = unsureUnder(at, pressables(shownPrepared, seen, project), selection);
+    if (things.length === 0) return;
+    unsure.current = { at, things };
+    event.stopPropagation();
+    onPointerDown(event);
+  };
   const onPointerDown = (event: PointerEvent<SVGSVGElement>) => {
     const at = pointIn(event.currentTarget, event);
     gesture({ kind: 'touched', pointer: event.pointerId, at });
@@ -270,6 +301,11 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   const onPointerUp = (event: PointerEvent<SVGSVGElement>) => {
     if (drag?.kind === 'move' && drag.now !== null) makeEdits(editsOfDrag(drag, drag.now.atMm));
     gesture({ kind: 'lifted', pointer: event.pointerId });
+    const asking = unsure.current;
+    unsure.current = null;
+    if (asking === null) return;
+    const [x, y] = pointIn(event.currentTarget, event);
+    if (Math.hypot(x - asking.at[0], y - asking.at[1]) < STILL_PX) setAsked(asking);
   };
 
   useKeys({
@@ -313,19 +349,19 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
 
   return (
     <div className="flex h-full min-h-0 w-full flex-col bg-bench">
-      <div className="no-print flex min-h-11 flex-wrap items-center gap-x-2 border-b border-faint px-2">
+      <div className="no-print flex min-h-11 items-center gap-x-1 border-b border-faint px-2">
         {face !== undefined && (
-          <p className="mr-auto text-sm">
+          <p className="mr-auto hidden text-sm sm:block">
             Datum of <span className="font-semibold">{face.name}</span>
           </p>
         )}
-        <Button look="quiet" onClick={fitFace}>
+        <Button look="quiet" onClick={fitFace} className="min-w-0 shrink truncate max-sm:mr-auto">
           {face?.name ?? 'Face'}
         </Button>
-        <Button look="quiet" onClick={fit}>
+        <Button look="quiet" onClick={fit} className="shrink-0">
           Whole sheet
         </Button>
-        <Button look="quiet" onClick={() => dispatch(actions.foldedUp(true))}>
+        <Button look="quiet" onClick={() => dispatch(actions.foldedUp(true))} className="shrink-0">
           Fold it up
         </Button>
       </div>
@@ -339,6 +375,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
           className="absolute top-0 touch-none"
           viewBox={`0 0 ${width} ${height}`}
           style={{ left: POLE_PX.up, width, height, cursor: drag?.kind === 'pan' ? 'grabbing' : 'default' }}
+          onPointerDownCapture={onPointerDownCapture}
           onPointerDown={onPointerDown}
           onPointerMove={onPointerMove}
           onPointerUp={onPointerUp}
@@ -405,6 +442,23 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
             />
           )}
         </svg>
+        {asked !== null && (
+          <div className="absolute top-0 bottom-0" style={{ left: POLE_PX.up, width }}>
+            <div className="absolute inset-0" onPointerDown={() => setAsked(null)} />
+            <FingerList
+              at={asked.at}
+              things={asked.things}
+              widthPx={width}
+              heightPx={height}
+              onClose={() => setAsked(null)}
+              onTake={({ ref, faceId }) => {
+                setAsked(null);
+                dispatch(actions.selected(ref));
+                dispatch(actions.faceTaken(faceId));
+              }}
+            />
+          </div>
+        )}
         {face !== undefined && places.has(face.id) && poles !== null && (
           <SheetFrame
             prepared={shownPrepared}

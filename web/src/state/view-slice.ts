@@ -29,6 +29,8 @@ export type ViewState = {
   readonly showsFraming: boolean;
   /** The face that stands upright in the middle of the sheet; null takes the plan's root. */
   readonly sheetRoot: string | null;
+  /** What the sheet was asked to look at, a face or the whole of it (null), and how many times it was asked. */
+  readonly look: { readonly face: string | null; readonly turn: number };
   /** The sheet folded up into a picture of the site. */
   readonly isFoldedUp: boolean;
   /** The one-line diagram in place of the sheet. */
@@ -58,6 +60,7 @@ const initial: ViewState = {
   materialInHand: null,
   showsFraming: true,
   sheetRoot: null,
+  look: { face: null, turn: 0 },
   isFoldedUp: false,
   isOneLine: false,
   ghosts: [],
@@ -110,6 +113,10 @@ export const viewSlice = createSlice({
       };
     },
     faceTaken: (state, { payload }: PayloadAction<string>) => ({ ...state, faceInHand: payload }),
+    lookedAt: (state, { payload }: PayloadAction<string | null>) => ({
+      ...state,
+      look: { face: payload, turn: state.look.turn + 1 },
+    }),
     jobLeft: (state) => ({
       ...state,
       selection: null,

@@ -13,6 +13,8 @@ type Props = {
   readonly step: StepId;
   /** They are of a plan that is no more: greyed, unless the next answer comes at once. */
   readonly isStale: boolean;
+  /** Under the heading of what is selected, they are a part of it. */
+  readonly isPart?: boolean;
   readonly reader: Reader;
 };
 
@@ -26,7 +28,7 @@ const MOST_DRAWN = 30;
 const USUAL_PX = 150;
 
 /** Findings grouped by what they are about. */
-export function FindingList({ findings, plan, step, isStale, reader }: Props) {
+export function FindingList({ findings, plan, step, isStale, isPart = false, reader }: Props) {
   const telling = useTelling(reader);
   const rows = useMemo(() => rowsOf(findings, plan, telling), [findings, plan, telling]);
   return (
@@ -36,12 +38,12 @@ export function FindingList({ findings, plan, step, isStale, reader }: Props) {
       className={isStale ? 'opacity-35 transition-opacity delay-150 duration-75' : undefined}
     >
       {findings.length > MOST_DRAWN ? (
-        <LongList rows={rows} plan={plan} step={step} reader={reader} />
+        <LongList rows={rows} plan={plan} step={step} isPart={isPart} reader={reader} />
       ) : (
         <ul>
           {rows.map((row) => (
             <li key={row.key}>
-              <RowView row={row} plan={plan} step={step} reader={reader} />
+              <RowView row={row} plan={plan} step={step} isPart={isPart} reader={reader} />
             </li>
           ))}
         </ul>
@@ -50,10 +52,10 @@ export function FindingList({ findings, plan, step, isStale, reader }: Props) {
   );
 }
 
-type Shown = Pick<Props, 'plan' | 'step' | 'reader'>;
+type Shown = Pick<Props, 'plan' | 'step' | 'reader'> & { readonly isPart: boolean };
 
 /** Draws what is in sight of the bench, which it scrolls with. */
-function LongList({ rows, plan, step, reader }: { readonly rows: readonly Row[] } & Shown) {
+function LongList({ rows, plan, step, isPart, reader }: { readonly rows: readonly Row[] } & Shown) {
   const listRef = useRef<HTMLUListElement>(null);
   const virtualizer = useVirtualizer({
     count: rows.length,
@@ -77,7 +79,7 @@ function LongList({ rows, plan, step, reader }: { readonly rows: readonly Row[] 
             className="absolute top-0 left-0 flow-root w-full"
             style={{ transform: `translateY(${start - virtualizer.options.scrollMargin}px)` }}
           >
-            <RowView row={row} plan={plan} step={step} reader={reader} />
+            <RowView row={row} plan={plan} step={step} isPart={isPart} reader={reader} />
           </li>
         );
       })}
@@ -85,8 +87,9 @@ function LongList({ rows, plan, step, reader }: { readonly rows: readonly Row[] 
   );
 }
 
-function RowView({ row, plan, step, reader }: { readonly row: Row } & Shown) {
-  if ('heading' in row) return <h3 className="pt-2 pb-1 font-semibold">{row.heading}</h3>;
+function RowView({ row, plan, step, isPart, reader }: { readonly row: Row } & Shown) {
+  const Heading = isPart ? 'p' : 'h2';
+  if ('heading' in row) return <Heading className="pt-2 pb-1 font-semibold">{row.heading}</Heading>;
   return <FindingCard finding={row.finding} plan={plan} step={step} reader={reader} />;
 }
 

@@ -46,6 +46,7 @@ export function SiteBench({ plan, reader }: Props) {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
+      <h2 className="sr-only">{TABS.find(({ value }) => value === siteTab)?.label}</h2>
       <Tabs.Content value="faces">
         <FaceList plan={plan} reader={reader} />
       </Tabs.Content>

@@ -18,7 +18,7 @@ import type { Detail } from '../visible-faces.ts';
 import { gravest, marksAt, placeMarks, type Mark } from './marks.ts';
 import { faceName, gearName, obstacleName, type Name } from './names.ts';
 import { placeLabels, type Block, type BoxPx, type Placed, type Wanted } from './place-labels.ts';
-import { FOOT_RATIO, textWidthPx } from './text-size.ts';
+import { FOOT_RATIO, LINE_RATIO, textWidthPx } from './text-size.ts';
 
 type Props = {
   readonly prepared: Prepared;
@@ -37,7 +37,6 @@ type Props = {
 };
 
 const HOLE_PX = 13;
-const LINE_RATIO = 1.2;
 
 /** The names and the marks of the sheet, each where it covers no other; over all that is drawn. */
 export function LabelsLayer(props: Props) {

@@ -3,7 +3,7 @@ import type { Obstacle } from '@zarnel/core/plan';
 import type { Project } from '../project.ts';
 import type { PointPx } from '../viewport.ts';
 import type { BoxPx, Spot, Wanted } from './place-labels.ts';
-import { linesBox, type Font, type Measure } from './text-size.ts';
+import { LINE_RATIO, linesBox, type Font, type Measure } from './text-size.ts';
 
 // The spots that names try. A name stands in what it names where it fits there, else beside it.
 
@@ -23,7 +23,6 @@ const BESIDE_PX = 4;
 const PLAIN: Font = { px: 13, isBold: false };
 const BOLD: Font = { px: 13, isBold: true };
 const SMALL: Font = { px: 11, isBold: false };
-const LINE_RATIO = 1.2;
 /** Things this much higher than wide may have their name along them. */
 const TALL_RATIO = 2.5;
 /** A word that is cut keeps at least so many letters. */

@@ -6,7 +6,8 @@ export type Font = { readonly px: number; readonly isBold: boolean };
 /** How wide a text is, px. */
 export type Measure = (text: string, font: Font) => number;
 
-const LINE_RATIO = 1.2;
+/** A line’s height as a part of the font’s size. */
+export const LINE_RATIO = 1.2;
 /** How far the foot of a line's letters is below its middle, as a part of the font's size. */
 export const FOOT_RATIO = 0.35;
 
