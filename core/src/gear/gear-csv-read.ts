@@ -30,6 +30,7 @@ export function readGearCsv(text: string): Result<GearOffer, string> {
     return fail(`The file has ${isCut ? 'far ' : ''}more than ${MOST_ROWS} rows, the most that are read.`);
   const broken = new Set(shapeFaults.map(({ row }) => row));
   const [first = ''] = columns;
+  const named = columns.findLastIndex(isText) + 1;
   const faults: GearRowFault[] = shapeFaults.map((fault) => ({ ...fault, column: first }));
   for (const column of columns.filter((each) => each !== '' && !GEAR_CSV_COLUMNS.includes(each)))
     faults.push({ row: 1, column, message: 'This column is not known and was passed over.' });
@@ -40,14 +41,19 @@ export function readGearCsv(text: string): Result<GearOffer, string> {
       faults.push({ row, column: first, message });
       return [];
     }
+    if (cells.length < named) {
+      const message = `The row has ${cells.length} cells, the header row ${named}: its end may have been cut off. Empty cells are written too.`;
+      faults.push({ row, column: first, message });
+      return [];
+    }
     const read = new RowReader(Object.fromEntries(columns.map((column, at) => [column, cells[at]])));
     const entry = read.gearType();
     faults.push(...read.faults.map(({ column, message }) => ({ row, column, message })));
     return read.faults.length > 0 ? [] : [{ row, entry }];
   });
   const offer = offerOf(entries);
-  const named = offer.faults.map((fault) => ({ ...fault, column: columnOf(fault.column) }));
-  return ok({ gear: offer.gear, faults: [...faults, ...named].sort((a, b) => a.row - b.row) });
+  const inColumns = offer.faults.map((fault) => ({ ...fault, column: columnOf(fault.column) }));
+  return ok({ gear: offer.gear, faults: [...faults, ...inColumns].sort((a, b) => a.row - b.row) });
 }
 
 /** Reads the cells of one row; collects what is wrong, by column. */

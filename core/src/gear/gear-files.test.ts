@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { parse } from 'papaparse';
+import { parse, unparse } from 'papaparse';
 import { readFileSync } from 'node:fs';
 import { findGearFaults } from '../plan/gear-faults.ts';
 import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
@@ -294,6 +294,17 @@ describe('gear as CSV', () => {
       [5, 'The row has'],
       [7, 'A quote in '],
     ]);
+  });
+
+  test('a row that ends before its header does was cut off, wherever that was', () => {
+    const [header = [], row = []] = parse<string[]>(writeGearCsv(SAMPLE_GEAR.slice(0, 1))).data;
+    for (const kept of [6, 10, 20, header.length - 1]) {
+      const cut = unparse([header, row.slice(0, kept)]);
+      const read = readGearCsv(cut);
+      if (!read.ok) throw new Error(read.fault);
+      expect([kept, read.value.gear.length]).toEqual([kept, 0]);
+      expect(read.value.faults[0]?.message).toMatch(/cut off|quote/u);
+    }
   });
 
   test('of ten thousand rows names the bad ones by row and column, and offers all the others', () => {

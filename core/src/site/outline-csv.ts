@@ -10,7 +10,8 @@ const MOST_CHARS = 1_000_000;
 
 /**
  * Reads corners from CSV: two columns, x and y, as lengths people write; a header row is optional. A bare number
- * takes `bareUnit`. Rows that cannot be read are named with their column, and the others are still given. A decimal
+ * takes `bareUnit`. Rows that cannot be read are named with their column, and then no corner is given: an outline that
+ * lacks one is another shape. A decimal
  * comma is read where semicolons or tabs part the columns; where commas do, rows of more than two cells could be cut in
  * two ways, and then no row is taken.
  */
@@ -59,7 +60,7 @@ export function readCsvOutline(
   if (beyond !== undefined) {
     faults.push({ row: beyond.row, column: 'x', message: `Rows beyond ${MOST_ROWS} were left out.` });
   }
-  return { points, faults };
+  return { points: faults.length > 0 ? [] : points, faults };
 }
 
 /** More rows than this are named for one reason. */

@@ -167,12 +167,12 @@ describe('readCsvOutline', () => {
     expect(readCsvOutline('0;0\n', 'mm').points).toEqual([[0, 0]]);
   });
 
-  test('names row and column of ten thousand rows’ few bad cells and gives the rest', () => {
+  test('names row and column of ten thousand rows’ few bad cells, and takes no outline that lacks a corner', () => {
     const rows = Array.from({ length: 10_000 }, (_, index) => `${index},${index % 7}`);
     rows[41] = 'wide,3';
     rows[776] = '12,';
     const { points, faults } = readCsvOutline(rows.join('\n'), 'mm');
-    expect(points).toHaveLength(9_998);
+    expect(points).toEqual([]);
     expect(faults.map(({ row, column }) => [row, column])).toEqual([[42, 'x'], [777, 'y']]); // prettier-ignore
   });
 
@@ -197,7 +197,7 @@ describe('readCsvOutline', () => {
 
   test('counts empty rows too, and says where a quote was left open', () => {
     const { points, faults } = readCsvOutline('x,y\n\n0,0\n\nwide,3\n5,5\n"6,6\n7,7', 'mm');
-    expect(points).toEqual([[0, 0], [5, 5]]); // prettier-ignore
+    expect(points).toEqual([]);
     expect(faults.map(({ row, column }) => [row, column])).toEqual([[7, 'x'], [5, 'x']]); // prettier-ignore
   });
 });

@@ -110,10 +110,12 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
             onChange={(value) => setUnit(value as Unit)}
           />
           {offer.faults.length > 0 && (
-            <details className="mb-2 text-crayon">
-              <summary>
-                <span className="figure">{offer.faults.length}</span> cells were not understood and left out
-              </summary>
+            <div role="alert" className="mb-2 text-crayon">
+              <p>
+                <span className="figure">{offer.faults.length}</span>{' '}
+                {offer.faults.length === 1 ? 'cell was' : 'cells were'} not understood. An outline that lacks
+                a corner is another shape: put this right in the file, and pick it again.
+              </p>
               <ul>
                 {offer.faults.slice(0, 50).map(({ row, column, message }) => (
                   <li key={`${row}${column}`}>
@@ -121,7 +123,7 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
                   </li>
                 ))}
               </ul>
-            </details>
+            </div>
           )}
           {offer.leftOut.length > 0 && (
             <p className="mb-2 text-sm text-kraft">
@@ -159,7 +161,7 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
               );
             })}
           </ul>
-          {offer.outlines.length === 0 && <p>There are no corners to take.</p>}
+          {offer.outlines.length === 0 && offer.faults.length === 0 && <p>There are no corners to take.</p>}
         </div>
       )}
     </Modal>
