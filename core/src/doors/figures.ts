@@ -13,6 +13,7 @@ export {
   swapEdits,
 } from '../placing/group-moves.ts';
 export { type ClearanceLine, clearanceMatrix } from '../clearance/matrix.ts';
+export { landingEdits } from '../placing/landing.ts';
 export { faceToStart } from '../placing/start-face.ts';
 export { frontRoomOf, planStrip, swingPath } from '../placing/plan-strip.ts';
 export {
@@ -90,6 +91,7 @@ export {
   boundsOf as boxOfPoints,
   doBoxesOverlap,
   isBoxInside,
+  isBoxWithin,
   sizeOfBox,
 } from '../geometry/polygon.ts';
 export { resizeEdit } from '../site/resize.ts';

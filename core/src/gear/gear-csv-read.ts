@@ -8,6 +8,8 @@ import { offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
 import { columnOf, ENTRY, FIELD, GEAR_CSV_COLUMNS, RATINGS, SOLAR } from './gear-csv-columns.ts';
 
 const MOST_ROWS = 20_000;
+/** As far as the header row is looked for. */
+const LOOK_CHARS = 20_000;
 
 /**
  * Reads gear types from CSV with a header row. Lengths are as people write them, bare numbers in mm. A bad row is
@@ -19,7 +21,7 @@ export function readGearCsv(text: string): Result<GearOffer, string> {
     return fail(
       `The file has more than ${MOST_CSV_CHARS / 1e6} million characters, the most a table may have.`,
     );
-  const { rows, faults: shapeFaults, isCut } = readCsvRows(text);
+  const { rows, faults: shapeFaults, isCut } = readCsvRows(text, separatorOf(text));
   const [header, ...lines] = rows;
   const columns = (header?.cells ?? []).map((name) => name.toLowerCase());
   const missing = ['name', 'kind', 'width', 'height', 'depth', 'mass_kg'].filter(
@@ -54,6 +56,16 @@ export function readGearCsv(text: string): Result<GearOffer, string> {
   const offer = offerOf(entries);
   const inColumns = offer.faults.map((fault) => ({ ...fault, column: columnOf(fault.column) }));
   return ok({ gear: offer.gear, faults: [...faults, ...inColumns].sort((a, b) => a.row - b.row) });
+}
+
+/** What parts the columns, by the header row: rows that were cut off say little of it. */
+function separatorOf(text: string): string | undefined {
+  const [header = ''] = text
+    .slice(0, LOOK_CHARS)
+    .trimStart()
+    .split(/[\r\n]/u, 1);
+  const names = (sign: string) => header.split(sign).map((name) => name.replaceAll(/["\uFEFF]/gu, '').trim());
+  return [',', ';', '\t'].find((sign) => names(sign).some((name) => name.toLowerCase() === 'name'));
 }
 
 /** Reads the cells of one row; collects what is wrong, by column. */

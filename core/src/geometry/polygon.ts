@@ -43,14 +43,7 @@ const findRectangle = byIdentity((points: readonly PointMm[]): BoxMm | null => {
 /** Whether the whole box lies inside the outline, touching allowed. */
 export function isBoxInside(box: BoxMm, points: readonly PointMm[]): boolean {
   const rectangle = findRectangle(points);
-  if (rectangle !== null) {
-    return (
-      box.minX >= rectangle.minX - TOUCH_MM &&
-      box.minY >= rectangle.minY - TOUCH_MM &&
-      box.maxX <= rectangle.maxX + TOUCH_MM &&
-      box.maxY <= rectangle.maxY + TOUCH_MM
-    );
-  }
+  if (rectangle !== null) return isBoxWithin(box, rectangle);
   // Less a touch all round, so that a box flush with a slanting edge cuts nothing.
   const { minX, minY, maxX, maxY } = growBox(box, -TOUCH_MM);
   const corners: PointMm[] = [
@@ -64,6 +57,16 @@ export function isBoxInside(box: BoxMm, points: readonly PointMm[]): boolean {
   const cuts = edgesOf(points).some(([a, b]) => boxEdges.some(([c, d]) => doSegmentsCross(a, b, c, d)));
   const notch = points.some(([x, y]) => x > minX && x < maxX && y > minY && y < maxY);
   return !cuts && !notch;
+}
+
+/** Whether the whole of a box lies in another, touching allowed. */
+export function isBoxWithin(inner: BoxMm, outer: BoxMm): boolean {
+  return (
+    inner.minX >= outer.minX - TOUCH_MM &&
+    inner.minY >= outer.minY - TOUCH_MM &&
+    inner.maxX <= outer.maxX + TOUCH_MM &&
+    inner.maxY <= outer.maxY + TOUCH_MM
+  );
 }
 
 /** The gap between two boxes along the wall; negative where they overlap in it, 0 where they touch. */

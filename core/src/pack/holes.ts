@@ -1,3 +1,4 @@
+import type { Frame } from '../geometry/frame.ts';
 import { gearName, faceName, penetrationName, runName } from '../plan/names.ts';
 import { told, type Told, type ToldValue } from '../quantity/told.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
@@ -140,8 +141,8 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
   return {
     id: face.id,
     surface: faceName(face.id),
-    viewedFrom: face.face.side === 'inside' ? 'inside, facing it' : 'outside, facing it',
-    datum: 'the level line through the lower left corner as you face it',
+    viewedFrom: viewedFrom(face, prepared.site.frames.get(face.id) ?? null),
+    datum: 'the level line through the lower left corner as you look at it',
     datumCorner: 'lower-left',
     xName: 'Right of datum',
     yName: 'Up from datum',
@@ -350,6 +351,16 @@ function wirewaySheet(prepared: Prepared, wireway: Hung, { ending, side, from }:
     ),
     cautions: ['hole-saw', 'debris', 'lifting'],
   };
+}
+
+/** Flatter than this (20°) nobody stands facing it: it is looked down on or up at. */
+const FLAT = Math.cos((20 * Math.PI) / 180);
+
+/** From where a face is seen as it is drawn. */
+function viewedFrom({ face }: SiteFace, frame: Frame | null): string {
+  const up = frame?.toViewer[2] ?? 0;
+  if (up > FLAT) return `${face.side}, above it, looking down`;
+  return up < -FLAT ? `${face.side}, below it, looking up` : `${face.side}, facing it`;
 }
 
 const VIEW_WORDS = {

@@ -63,6 +63,29 @@ describe('drillSheets', () => {
     expect(top?.tool).toBe(under?.tool);
   });
 
+  test('say from where a face is seen: nobody faces a floor or a ceiling', () => {
+    const flat = plan({
+      rootFace: 'wall',
+      faces: [
+        wall('wall', rectangle(4000, 2500)),
+        wall('low', rectangle(4000, 3000)),
+        wall('high', rectangle(4000, 3000)),
+      ],
+      folds: [
+        { id: 'a', a: { face: 'wall', edge: 0 }, b: { face: 'low', edge: 2 }, towardViewerDeg: 90 },
+        { id: 'b', a: { face: 'wall', edge: 2 }, b: { face: 'high', edge: 0 }, towardViewerDeg: 90 },
+      ],
+      gearTypes: [gear('box', { bracketHoles: [{ id: 'h', xMm: 0, yMm: 0, pilotMm: 5, torqueNm: null }] })],
+      placements: ['wall', 'low', 'high'].map((face) => hang(`on-${face}`, 'box', face, 2000, 1500)),
+    });
+    const seen = drillSheets(prepare(flat)).map(({ id, viewedFrom }) => [id, viewedFrom]);
+    expect(Object.fromEntries(seen)).toEqual({
+      wall: 'inside, facing it',
+      low: 'inside, above it, looking down',
+      high: 'inside, below it, looking up',
+    });
+  });
+
   test('put bracket holes on the hook line', () => {
     const holes = sheet('plant-wall').holes.filter(({ id }) => id.startsWith('inverter-a/'));
     expect(holes.map(({ xMm, yMm }) => [inchFromMm(xMm), inchFromMm(yMm)]).flat()).toEqual(

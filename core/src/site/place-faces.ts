@@ -100,7 +100,8 @@ export function placeFaces(
     if (stands !== null && !frames.has(id)) grow(id, standFrame(stands), { kind: 'stand' });
   }
   for (const id of faces.keys()) {
-    if (!frames.has(id))
+    // Where it does not fit what it is folded to, that is said.
+    if (!frames.has(id) && !problems.some(({ code, face }) => code === 'fold-length' && face === id))
       problems.push({ code: 'not-placed', face: id, fold: null, differenceMm: 0, angleDeg: 0 });
   }
   return { frames, placedBy, problems };

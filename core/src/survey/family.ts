@@ -1,5 +1,6 @@
 import { STEP_OF_REF, type Family } from '../check/family.ts';
 import { contradictionsCheck } from './contradictions-check.ts';
+import { sidesCheck } from './sides-check.ts';
 import { simulatedCheck } from './simulated-check.ts';
 import { siteCheck } from './site-check.ts';
 
@@ -11,5 +12,5 @@ export const SURVEY: Family = {
   // What the plan contradicts itself in is cleared where the thing it is about is put up.
   stepOf: STEP_OF_REF,
   decidesPlaces: false,
-  checks: [contradictionsCheck, simulatedCheck, siteCheck],
+  checks: [contradictionsCheck, sidesCheck, simulatedCheck, siteCheck],
 };

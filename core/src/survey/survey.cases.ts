@@ -24,6 +24,23 @@ export const SURVEY_CASES: Readonly<Record<string, CheckCases>> = {
       ],
     ],
   },
+  'survey.sides': {
+    valid: [
+      [],
+      // Both outside: a wall under an overhang, say.
+      [
+        { kind: 'set-face', face: 'north-wall', side: 'outside' },
+        { kind: 'set-face', face: 'plant-wall', side: 'outside' },
+        { kind: 'set-face', face: 'plant-floor', side: 'outside' },
+        { kind: 'set-face', face: 'roof-underside', side: 'outside' },
+        { kind: 'set-face', face: 'north-underside', side: 'outside' },
+      ],
+    ],
+    invalid: [
+      [{ kind: 'set-face', face: 'north-wall', side: 'outside' }],
+      [{ kind: 'set-face', face: 'roof-underside', side: 'outside' }],
+    ],
+  },
   'survey.site': {
     valid: [[]],
     invalid: [[{ kind: 'set-outline', face: 'north-wall', pointsMm: rectangle(3000, 2000) }]],

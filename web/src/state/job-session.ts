@@ -4,6 +4,7 @@ import { evaluator } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
 import { Autosaver, type SaveState } from './autosaver.ts';
 import { browserDrafts, type Draft } from './drafts.ts';
+import { withLanding } from './landed.ts';
 import { planSlice, type LoadFault } from './plan-slice.ts';
 import { readNewestRevision, readPlan, sendPlan, sendPrinted, sendRestore, serverApi } from './server-api.ts';
 import { store } from './store.ts';
@@ -206,7 +207,7 @@ export function makeEdits(edits: readonly PlanEdit[]): boolean {
 export function tryEdits(edits: readonly PlanEdit[]): string | null {
   const { plan } = store.getState().plan;
   if (plan === null) return 'No job is open.';
-  const applied = applyEdits(plan, edits);
+  const applied = applyEdits(plan, withLanding(plan, edits));
   if (!applied.ok) return refusalText(applied.fault.message, applied.fault.plan);
   store.dispatch(actions.edited(applied.value));
   planChanged(applied.value.plan);

@@ -3,6 +3,7 @@ import type { Finding } from '@zarnel/core/checks';
 import {
   boxOfPoints,
   doBoxesOverlap,
+  isBoxWithin,
   mirrored,
   obstacleBounds,
   type Hung,
@@ -137,7 +138,7 @@ function labelsOf(props: Props): { marks: Placed<Mark>[]; names: Placed<Name>[] 
   const taken = marks.map(({ box }): Block => ({ box, kind: 'fast', owner: null }));
   const inView = names.map((name) => ({
     ...name,
-    spots: name.spots.filter(({ box }) => isWithin(box, screen)),
+    spots: name.spots.filter(({ box }) => isBoxWithin(box, screen)),
   }));
   return { marks, names: placeLabels(inView, [...blocks, ...taken]) };
 }
@@ -225,13 +226,4 @@ function obstacleStretches(obstacle: Obstacle): (readonly PointMm[])[] {
       [maxX, maxY],
     ],
   ];
-}
-
-function isWithin(inner: BoxPx, outer: BoxPx): boolean {
-  return (
-    inner.minX >= outer.minX &&
-    inner.maxX <= outer.maxX &&
-    inner.minY >= outer.minY &&
-    inner.maxY <= outer.maxY
-  );
 }

@@ -1,0 +1,50 @@
+import { describe, expect, test } from '@jest/globals';
+import { prepare } from '../check/prepared.ts';
+import { applyEdits } from '../plan/edits/apply-edit.ts';
+import { gear, hang, plan, wall } from '../test/plans.ts';
+import { landingEdits } from './landing.ts';
+
+const box = gear('box', { widthMm: 200, heightMm: 200, dropMm: 200 });
+const board = gear('board', { kind: 'board', widthMm: 800, heightMm: 600, dropMm: 600 });
+const small = gear('small', { kind: 'board', widthMm: 400, heightMm: 400, dropMm: 400 });
+
+function landed(xMm: number, yMm: number, on?: string): string | null | 'as it was' {
+  const made = plan({
+    rootFace: 'wall',
+    faces: [wall('wall', [[0, 0], [4000, 0], [4000, 2500], [0, 2500]])], // prettier-ignore
+    gearTypes: [box, board, small],
+    placements: [
+      hang('panel', 'board', 'wall', 1000, 1500),
+      hang('front', 'small', 'wall', 1000, 1400),
+      { ...hang('a', 'box', 'wall', xMm, yMm), ...(on === undefined ? {} : { on }) },
+    ],
+  });
+  const edits = landingEdits(prepare(made), ['a']);
+  const [edit] = edits;
+  if (edit === undefined) return 'as it was';
+  // It can be made, and lands nowhere else when it is asked again.
+  const applied = applyEdits(made, edits);
+  if (!applied.ok) throw new Error('It lands where it may not.');
+  expect(landingEdits(prepare(applied.value.plan), ['a'])).toEqual([]);
+  return edit.kind === 'mount-on' ? edit.board : 'as it was';
+}
+
+describe('where gear lands', () => {
+  test('over a board it is fixed to the board; of two, to the one in front', () => {
+    expect(landed(700, 1300)).toBe('panel');
+    expect(landed(1000, 1300)).toBe('front');
+    expect(landed(1000, 1300, 'panel')).toBe('as it was');
+  });
+
+  test('off its board it is fixed to the face; over its edge it stays what it was', () => {
+    expect(landed(2500, 1300, 'panel')).toBeNull();
+    expect(landed(600, 1300, 'panel')).toBe('as it was');
+    expect(landed(600, 1300)).toBe('as it was');
+    expect(landed(2500, 1300)).toBe('as it was');
+  });
+
+  test('flush with the board’s edges it is on it', () => {
+    expect(landed(700, 1500)).toBe('panel');
+    expect(landed(1300, 1100)).toBe('panel');
+  });
+});
