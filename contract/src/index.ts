@@ -145,6 +145,7 @@ export const gearVersionsSchema = z.strictObject({
   versions: z.array(z.strictObject({ id: z.uuid(), version: z.number().int().min(1) })),
 });
 export const patchGearSchema = z.strictObject({ archived: z.boolean() });
+export const patchManyGearSchema = gearIdsSchema.extend({ archived: z.boolean() });
 
 /** Who took a reading or made a revision, at most. */
 export const MOST_PERSON_CHARACTERS = 80;

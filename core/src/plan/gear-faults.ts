@@ -1,5 +1,8 @@
 import { findGearContradictions } from './contradictions.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
+import { METRIC_READER, type Quantity } from '../quantity/format.ts';
+import { told, toldText, type Told } from '../quantity/told.ts';
+import { tellingOf } from './names.ts';
 import { pathText, type GearFault } from './fault.ts';
 import type { GearType, Knockout } from './gear-type.ts';
 
@@ -17,7 +20,7 @@ export function findGearFaults(type: GearType): GearFault[] {
 /** What no plan may hold, however old: its figures would have no meaning. */
 export function findUnbuildable(type: GearType): GearFault[] {
   const faults: GearFault[] = [];
-  const fault = (path: readonly PropertyKey[], message: string) =>
+  const fault = (path: readonly PropertyKey[], message: Told | string) =>
     faults.push({ path: pathText(path), message });
 
   if (type.dropMm > type.heightMm * 2 + TOUCH_MM) {
@@ -35,13 +38,21 @@ export function findUnbuildable(type: GearType): GearFault[] {
     if (knockout.alongMm > edgeMm + TOUCH_MM) {
       fault(
         ['knockouts', index, 'alongMm'],
-        `The knockout “${knockout.id}” lies ${round(knockout.alongMm)} mm along its edge, which is ${round(edgeMm)} mm long.`,
+        told('The knockout “{name}” lies {at} along its edge, which is {long} long.', {
+          name: knockout.id,
+          at: mm(knockout.alongMm),
+          long: mm(edgeMm),
+        }),
       );
     }
     if (knockout.fromBackMm > type.depthMm + TOUCH_MM) {
       fault(
         ['knockouts', index, 'fromBackMm'],
-        `The knockout “${knockout.id}” lies ${round(knockout.fromBackMm)} mm from the back of a body ${round(type.depthMm)} mm deep.`,
+        told('The knockout “{name}” lies {at} from the back of a body {deep} deep.', {
+          name: knockout.id,
+          at: mm(knockout.fromBackMm),
+          deep: mm(type.depthMm),
+        }),
       );
     }
   });
@@ -55,14 +66,14 @@ export function findUnbuildable(type: GearType): GearFault[] {
   });
   (type.seamsMm ?? []).forEach((alongMm, index) => {
     if (alongMm > type.widthMm + TOUCH_MM) {
-      const message = `The seam lies ${round(alongMm)} mm along a body ${round(type.widthMm)} mm long.`;
-      fault(['seamsMm', index], message);
+      const figures = { at: mm(alongMm), long: mm(type.widthMm) };
+      fault(['seamsMm', index], told('The seam lies {at} along a body {long} long.', figures));
     }
   });
   (type.board?.railsUpMm ?? []).forEach((upMm, index) => {
     if (upMm > type.heightMm + TOUCH_MM) {
-      const message = `The rail lies ${round(upMm)} mm up a board ${round(type.heightMm)} mm high.`;
-      fault(['board', 'railsUpMm', index], message);
+      const figures = { at: mm(upMm), high: mm(type.heightMm) };
+      fault(['board', 'railsUpMm', index], told('The rail lies {at} up a board {high} high.', figures));
     }
   });
   const { flush } = type;
@@ -82,7 +93,10 @@ export function findUnbuildable(type: GearType): GearFault[] {
     fault(['ratings', 'minVoltageV'], 'The operating window starts above the highest voltage.');
   }
   if (type.heat.lossW > 0 && type.heat.sheds === 'none') {
-    fault(['heat', 'sheds'], `It loses ${round(type.heat.lossW)} W: name the side that sheds it.`);
+    fault(
+      ['heat', 'sheds'],
+      told('It loses {loss}: name the side that sheds it.', { loss: { value: type.heat.lossW, unit: 'W' } }),
+    );
   }
   const { solarModule: module } = type;
   if (module !== null && module.vmpV >= module.vocV) {
@@ -97,7 +111,7 @@ export function findUnbuildable(type: GearType): GearFault[] {
 
 function findPartFaults({ parts, kind, massKg, widthMm, heightMm }: GearType): GearFault[] {
   const faults: GearFault[] = [];
-  const fault = (path: readonly PropertyKey[], message: string) =>
+  const fault = (path: readonly PropertyKey[], message: Told | string) =>
     faults.push({ path: pathText(path), message });
   if (kind === 'gang-inverter' && parts.length < 2) {
     fault(['parts'], 'A gang has at least two parts: its power modules and its control module.');
@@ -106,7 +120,10 @@ function findPartFaults({ parts, kind, massKg, widthMm, heightMm }: GearType): G
   if (parts.length > 0 && Math.abs(sumKg - massKg) > MASS_ROUNDING_KG) {
     fault(
       ['massKg'],
-      `The parts weigh ${round(sumKg)} kg together, the whole is given as ${round(massKg)} kg.`,
+      told('The parts weigh {parts} together, the whole is given as {whole}.', {
+        parts: { value: sumKg, unit: 'kg' },
+        whole: { value: massKg, unit: 'kg' },
+      }),
     );
   }
   const orders = parts.map(({ order }) => order).sort((a, b) => a - b);
@@ -141,6 +158,11 @@ export function edgeLengthMm(
   return edge === 'top' || edge === 'bottom' ? type.widthMm : type.heightMm;
 }
 
-function round(value: number): string {
-  return String(Math.round(value * 10) / 10);
+function mm(value: number): Quantity {
+  return { value, unit: 'mm' };
+}
+
+/** What is wrong, for a file or another program: in millimetres and kilograms. */
+export function gearFaultText({ message }: GearFault): string {
+  return toldText(message, tellingOf(METRIC_READER));
 }

@@ -2,8 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import { INCH_READER, METRIC_READER } from '../quantity/format.ts';
 import { toldText } from '../quantity/told.ts';
 import { applyEdit, type PlanEdit } from './edits/apply-edit.ts';
+import { findGearFaults } from './gear-faults.ts';
+import { newGearType } from '../gear/new-gear.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
-import { fieldWords } from './issue-words.ts';
+import { fieldWords, placeWords } from './issue-words.ts';
 import { tellingOf } from './names.ts';
 
 function refusal(edit: unknown, reader = INCH_READER): string {
@@ -12,6 +14,23 @@ function refusal(edit: unknown, reader = INCH_READER): string {
   if (applied.ok) throw new Error('It was taken.');
   return toldText(applied.fault.message, tellingOf(reader, plan));
 }
+
+test('a place in a type is told as people count: from one', () => {
+  expect(placeWords('knockouts[1].alongMm')).toBe('Knockouts 2, along');
+  expect(placeWords('massKg')).toBe('Mass');
+  expect(placeWords('flush.panelMm.leastMm')).toBe('Flush, panel, least');
+});
+
+test('what does not fit in a type is told in the reader’s units', () => {
+  const type = newGearType('box', 'Box', 'other', {
+    knockouts: [{ id: 'low', edge: 'bottom', alongMm: 25.4 * 20, fromBackMm: 20, tradeSize: '1/2' }],
+    widthMm: 25.4 * 12,
+  });
+  const [fault] = findGearFaults(type);
+  const tell = (reader: typeof INCH_READER) => toldText(fault?.message ?? '', tellingOf(reader));
+  expect(tell(INCH_READER)).toBe('The knockout “low” lies 20″ along its edge, which is 12″ long.');
+  expect(tell(METRIC_READER)).toContain('508 mm along its edge, which is 304.8 mm long');
+});
 
 describe('refusals', () => {
   test('name the field and its limit in the reader’s units', () => {

@@ -39,6 +39,19 @@ export function fieldWords(name: string): { readonly words: string; readonly uni
   return { words: words === '' ? name : words, unit: ending?.[1] ?? null };
 }
 
+/** Where in a type a field is, as people say it: `knockouts[1].alongMm` is “Knockouts 2, along”. */
+export function placeWords(path: string): string {
+  const words = path
+    .replaceAll(/\[(\d+)\]/gu, (_, index: string) => ` ${Number(index) + 1}`)
+    .split('.')
+    .map((part) => {
+      const [name = '', ...count] = part.split(' ');
+      return [fieldWords(name).words, ...count].join(' ');
+    })
+    .join(', ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
 /** What zod says by itself, where a schema has no words of its own. */
 const ITS_OWN = /^(?:Invalid|Too (?:big|small)|Expected|Unrecognized|Required)/u;
 

@@ -1,6 +1,6 @@
 import type { Face } from './face.ts';
 import type { PlanFault } from './fault.ts';
-import { findUnbuildable } from './gear-faults.ts';
+import { findUnbuildable, gearFaultText } from './gear-faults.ts';
 import { findOutlineFault, outlineFaultText } from './outline.ts';
 import { listsOf } from './lists.ts';
 import type { Plan } from './plan.ts';
@@ -37,7 +37,9 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     faults.push(...findFaceFaults(face, `faces[${index}]`, cornerCount(faces, face)));
   });
   plan.gearTypes.forEach((type, index) => {
-    for (const { path, message } of findUnbuildable(type)) {
+    for (const fault of findUnbuildable(type)) {
+      const { path } = fault;
+      const message = gearFaultText(fault);
       faults.push({ code: 'invalid', path: `gearTypes[${index}].${path}`, message });
     }
   });

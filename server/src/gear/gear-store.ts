@@ -3,6 +3,7 @@ import { In, IsNull, Not, type DataSource, type EntityManager, type FindOptionsW
 import { gearSummarySchema, type GearDetail, type GearList, type GearSummary } from '@zarnel/contract';
 import {
   GEAR_FORMAT_VERSION,
+  gearFaultText,
   gearTypeSchema,
   openGear,
   type GearFault,
@@ -95,6 +96,14 @@ export class GearStore {
   async setArchived(id: string, archived: boolean): Promise<GearDetail | null> {
     await this.source.getRepository(GearEntity).update({ id }, { archivedAt: archived ? this.now() : null });
     return this.find(id);
+  }
+
+  /** The same of many at once, an import say. Of those that are not there nothing is said. */
+  async setManyArchived(ids: readonly string[], archived: boolean): Promise<void> {
+    if (ids.length === 0) return;
+    await this.source
+      .getRepository(GearEntity)
+      .update({ id: In([...ids]) }, { archivedAt: archived ? this.now() : null });
   }
 
   /** Loads the samples that ship with this version; one that changed becomes a new version of itself. */
@@ -193,7 +202,7 @@ export class GearStore {
 /** A kept type that this version cannot read. It stays as it is. */
 export class UnreadableGear extends Error {
   constructor(readonly faults: readonly GearFault[]) {
-    super(faults.map(({ path, message }) => `${path}: ${message}`).join(' '));
+    super(faults.map((fault) => `${fault.path}: ${gearFaultText(fault)}`).join(' '));
   }
 }
 

@@ -1,7 +1,20 @@
 import Router from '@koa/router';
 import type { Context } from 'koa';
-import { gearIdsSchema, importGearSchema, patchGearSchema, type GearDetail } from '@zarnel/contract';
-import { findGearFaults, GEAR_KINDS, gearTypeSchema, type GearKind, type GearType } from '@zarnel/core/plan';
+import {
+  gearIdsSchema,
+  importGearSchema,
+  patchGearSchema,
+  patchManyGearSchema,
+  type GearDetail,
+} from '@zarnel/contract';
+import {
+  findGearFaults,
+  gearFaultText,
+  GEAR_KINDS,
+  gearTypeSchema,
+  type GearKind,
+  type GearType,
+} from '@zarnel/core/plan';
 import type { GearStore } from '../gear/gear-store.ts';
 import { found, idOf } from './found.ts';
 import { parseBody, parseIfMatch, parseNumber, parseSearch } from './parse.ts';
@@ -41,6 +54,12 @@ export function gearRoutes(store: GearStore): Router {
     ctx.body = { versions: await store.versions(parseBody(ctx, gearIdsSchema).ids) };
   });
 
+  router.patch('/', async (ctx) => {
+    const { ids, archived } = parseBody(ctx, patchManyGearSchema);
+    await store.setManyArchived(ids, archived);
+    ctx.status = 204;
+  });
+
   router.get('/:id', async (ctx) => {
     const number = ctx.query.version;
     const version = number === undefined ? undefined : parseNumber(number, 'version', 0, 1, 999_999_999);
@@ -76,7 +95,7 @@ export function gearRoutes(store: GearStore): Router {
 function sound(type: GearType, prefix: string): GearType {
   const faults = findGearFaults(type);
   if (faults.length === 0) return type;
-  const errors = faults.map(({ path, message }) => ({ path: prefix + path, message }));
+  const errors = faults.map((fault) => ({ path: prefix + fault.path, message: gearFaultText(fault) }));
   throw new ProblemError(422, errors.map(({ path, message }) => `${path}: ${message}`).join(' '), { errors });
 }
 

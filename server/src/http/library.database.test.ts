@@ -167,6 +167,22 @@ describe('the gear library', () => {
     expect((await call('GET', '/api/gear?limit=999')).status).toBe(400);
   });
 
+  test('takes an import out of the list as one, and brings it back as one', async () => {
+    const types = ['Batch A', 'Batch B', 'Batch C'].map((name) =>
+      newGearType(name.toLowerCase().replace(' ', '-'), name, 'other'),
+    );
+    const made = gearListSchema.parse((await call('POST', '/api/gear/import', { gear: types })).json);
+    const ids = made.gear.map(({ id }) => id);
+    const count = async () =>
+      gearListSchema.parse((await call('GET', '/api/gear?search=Batch%20')).json).gear.length;
+    expect(await count()).toBe(3);
+    expect((await call('PATCH', '/api/gear', { ids, archived: true })).status).toBe(204);
+    expect(await count()).toBe(0);
+    await call('PATCH', '/api/gear', { ids: ids.slice(0, 2), archived: false });
+    expect(await count()).toBe(2);
+    expect((await call('PATCH', '/api/gear', { ids: ['x'], archived: true })).status).toBe(422);
+  });
+
   test('archives and brings back, and does not know what is not there', async () => {
     const { summary } = await made(newGearType('old', 'Old thing', 'other'));
     await call('PATCH', `/api/gear/${summary.id}`, { archived: true });

@@ -1,3 +1,4 @@
+import { gearFaultText } from '@zarnel/core/plan';
 import type { Context, Middleware, Next } from 'koa';
 import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
@@ -78,7 +79,7 @@ export function diskFull(): ProblemError {
 function problemOf(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   if (error instanceof UnreadableGear) {
-    const errors = error.faults.map(({ path, message }) => ({ path, message }));
+    const errors = error.faults.map((fault) => ({ path: fault.path, message: gearFaultText(fault) }));
     return new ProblemError(
       422,
       `The library keeps this type, and this version cannot read it: ${error.message}`,

@@ -1,5 +1,6 @@
 import type { GearFault, GearType } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
+import { toldText, type Reader } from '@zarnel/core/words';
+import { useTelling } from '../bench/use-telling.ts';
 import { GEAR_KIND_WORDS, optionsOf } from '../bench/words.ts';
 import { Section } from '../ui/Section.tsx';
 import { Select } from '../ui/Select.tsx';
@@ -38,7 +39,11 @@ const RATINGS = [
 /** A gear type, field by field. Everything counts as it is typed; what does not fit says so at its field. */
 export function GearForm({ type, faults, reader, onChange }: Props) {
   const set = (changed: Partial<GearType>) => onChange({ ...type, ...changed });
-  const at = (path: string) => faults.find((fault) => fault.path === path)?.message;
+  const telling = useTelling(reader);
+  const at = (path: string) => {
+    const fault = faults.find((each) => each.path === path);
+    return fault === undefined ? undefined : toldText(fault.message, telling);
+  };
   const length = (
     key: 'widthMm' | 'heightMm' | 'depthMm' | 'standoffMm' | 'dropMm' | 'sidePlayMm',
     label: string,

@@ -1,5 +1,6 @@
-import type { GearFault, GearType } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
+import { placeWords, type GearFault, type GearType } from '@zarnel/core/plan';
+import { toldText, type Reader } from '@zarnel/core/words';
+import { useTelling } from '../bench/use-telling.ts';
 import { GearDrawing } from './GearDrawing.tsx';
 import { GearForm } from './GearForm.tsx';
 
@@ -12,6 +13,7 @@ type Props = {
 
 /** The drawing and the form beside each other; on a narrow screen one above the other. */
 export function GearWorkbench({ type, faults, reader, onChange }: Props) {
+  const telling = useTelling(reader);
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
       <div className="min-h-72 flex-1">
@@ -27,10 +29,10 @@ export function GearWorkbench({ type, faults, reader, onChange }: Props) {
         {faults.length > 0 && (
           <section aria-label="To put right" className="mt-3 border-t border-crayon pt-2">
             <ul>
-              {faults.map(({ path, message }) => (
-                <li key={path + message} className="text-crayon">
-                  <code className="figure mr-2">{path}</code>
-                  {message}
+              {faults.map(({ path, message }, index) => (
+                <li key={index} className="text-crayon">
+                  <span className="mr-2 font-semibold">{placeWords(path)}</span>
+                  {toldText(message, telling)}
                 </li>
               ))}
             </ul>

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { MOST_GEAR_AT_ONCE } from '@zarnel/contract';
 import type { GearOffer } from '@zarnel/core/files';
-import { refusalText, useImportGearMutation } from '../state/gear-api.ts';
+import { refusalText, useArchiveManyGearMutation, useImportGearMutation } from '../state/gear-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';
 import { Fault } from '../ui/Fault.tsx';
@@ -19,14 +19,19 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
   const [refused, setRefused] = useState<string | null>(null);
   const [isReading, setReading] = useState(false);
   const [taken, setTaken] = useState(0);
+  const [takenIds, setTakenIds] = useState<readonly string[]>([]);
+  const [isTakenBack, setTakenBack] = useState(false);
   const [reading] = useState(browserFileReading);
   useEffect(() => () => reading.stop(), [reading]);
   const [importGear, { isLoading }] = useImportGearMutation();
+  const [archiveMany, archiving] = useArchiveManyGearMutation();
 
   const read = async (text: string, file: string) => {
     setOffer(null);
     setRefused(null);
     setTaken(0);
+    setTakenIds([]);
+    setTakenBack(false);
     setReading(true);
     const result = await reading
       .ask(async (files) => files.gear(text, /\.json$/iu.test(file) ? 'json' : 'csv'))
@@ -49,7 +54,20 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
       }
       count += portion.length;
       setTaken(count);
+      const ids = answer.data.gear.map(({ id }) => id);
+      setTakenIds((before) => [...before, ...ids]);
     }
+  };
+  /** All of this import out of the library again, or back into it. */
+  const setOut = async (archived: boolean) => {
+    for (let at = 0; at < takenIds.length; at += MOST_GEAR_AT_ONCE) {
+      const answer = await archiveMany({ ids: takenIds.slice(at, at + MOST_GEAR_AT_ONCE), archived });
+      if (answer.error !== undefined) {
+        setRefused(refusalText(answer.error));
+        return;
+      }
+    }
+    setTakenBack(archived);
   };
   const isDone = offer !== null && taken === offer.gear.length && taken > 0;
   return (
@@ -101,9 +119,15 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
             </ul>
           )}
           {isDone ? (
-            <p className="text-solder" role="status">
-              <span className="figure">{taken}</span> types are in the library now.
-            </p>
+            <div className="flex flex-wrap items-center gap-3">
+              <p className={isTakenBack ? undefined : 'text-solder'} role="status">
+                <span className="figure">{taken}</span> types are{' '}
+                {isTakenBack ? 'archived again.' : 'in the library now.'}
+              </p>
+              <Button disabled={archiving.isLoading} onClick={() => void setOut(!isTakenBack)}>
+                {isTakenBack ? 'Bring them back' : 'Take them all out again'}
+              </Button>
+            </div>
           ) : (
             <Button
               look="strong"

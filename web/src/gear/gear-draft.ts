@@ -1,10 +1,17 @@
-import { findGearFaults, gearTypeSchema, pathText, type GearFault, type GearType } from '@zarnel/core/plan';
+import {
+  findGearFaults,
+  gearTypeSchema,
+  issueTold,
+  pathText,
+  type GearFault,
+  type GearType,
+} from '@zarnel/core/plan';
 
 /** Everything that is wrong with a gear type that is being typed, by field. Empty when it can be kept. */
 export function draftFaults(type: GearType): GearFault[] {
   const parsed = gearTypeSchema.safeParse(type);
   if (!parsed.success) {
-    return parsed.error.issues.map(({ path, message }) => ({ path: pathText(path), message }));
+    return parsed.error.issues.map((issue) => ({ path: pathText(issue.path), message: issueTold(issue) }));
   }
   return findGearFaults(parsed.data);
 }

@@ -62,6 +62,11 @@ const gearApi = serverApi.enhanceEndpoints({ addTagTypes: ['gear'] }).injectEndp
       transformResponse: (raw) => gearDetailSchema.parse(raw),
       invalidatesTags: ['gear'],
     }),
+    archiveManyGear: build.mutation<null, { readonly ids: readonly string[]; readonly archived: boolean }>({
+      query: (body) => ({ url: 'gear', method: 'PATCH', body }),
+      transformResponse: () => null,
+      invalidatesTags: ['gear'],
+    }),
     importGear: build.mutation<GearList, readonly GearType[]>({
       query: (gear) => ({ url: 'gear/import', method: 'POST', body: { gear } }),
       transformResponse: (raw) => gearListSchema.parse(raw),
@@ -78,6 +83,7 @@ export const {
   useCreateGearMutation,
   useSaveGearMutation,
   useArchiveGearMutation,
+  useArchiveManyGearMutation,
   useImportGearMutation,
 } = gearApi;
 

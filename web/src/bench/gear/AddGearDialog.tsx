@@ -1,6 +1,8 @@
 import { useDeferredValue, useState } from 'react';
 import type { GearSummary } from '@zarnel/contract';
 import { gearIdOf } from '@zarnel/core/files';
+import { formatLength } from '@zarnel/core/words';
+import { useAppSelector } from '../../state/store.ts';
 import { freshId, type GearKind, type Plan } from '@zarnel/core/plan';
 import { useGearListQuery, useLazyGearDetailQuery } from '../../state/gear-api.ts';
 import { makeEdits } from '../../state/job-session.ts';
@@ -17,6 +19,7 @@ const MOST_SHOWN = 40;
 
 /** Takes a copy of a library type into the job. The copy stays as it is until someone brings it up to date. */
 export function AddGearDialog({ plan, isOpen, onClose }: Props) {
+  const reader = useAppSelector((state) => state.view.reader);
   const [search, setSearch] = useState('');
   const [kind, setKind] = useState<GearKind | typeof ALL>(ALL);
   const settled = useDeferredValue(search);
@@ -55,12 +58,24 @@ export function AddGearDialog({ plan, isOpen, onClose }: Props) {
           return (
             <li key={gear.id} className="flex items-center gap-2 border-b border-faint py-1">
               <span className="flex-1">
-                {gear.name} <span className="text-sm text-kraft">{GEAR_KIND_WORDS[gear.kind]}</span>
+                {gear.name}
+                <span className="block text-sm text-kraft">
+                  {GEAR_KIND_WORDS[gear.kind]},{' '}
+                  <span className="figure">
+                    {[gear.widthMm, gear.heightMm, gear.depthMm]
+                      .map((mm) => formatLength(mm, reader))
+                      .join(' × ')}
+                  </span>
+                </span>
               </span>
-              {own !== undefined && <span className="text-sm text-solder">in this job</span>}
-              <Button onClick={() => void take(gear)} aria-label={`Take ${gear.name}`}>
-                Take
-              </Button>
+              {/* A second one of its own is a copy, made in the job. */}
+              {own === undefined ? (
+                <Button onClick={() => void take(gear)} aria-label={`Take ${gear.name}`}>
+                  Take
+                </Button>
+              ) : (
+                <span className="min-h-9 py-1 text-sm text-solder">in this job</span>
+              )}
             </li>
           );
         })}
