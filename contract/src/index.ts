@@ -90,6 +90,8 @@ export type JobsQuery = {
   readonly archived: boolean;
   readonly offset: number;
   readonly limit: number;
+  /** The one changed last comes first where it is left out. */
+  readonly sort?: 'changed' | 'name';
 };
 
 /** RFC 9457 problem document; `errors` name the fields, `current` and `kept` the revisions of a refused save. */

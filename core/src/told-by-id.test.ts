@@ -106,6 +106,7 @@ describe('what is computed', () => {
     for (const plan of all) {
       const byId: Telling = {
         reader: INCH_READER,
+        dialect: plan.codeBasis,
         nameOf: ({ named, id, on }: Named) => {
           asked.add(named);
           return `<${named} ${id} ${on ?? ''}>`;

@@ -13,6 +13,7 @@ export {
   swapEdits,
 } from '../placing/group-moves.ts';
 export { type ClearanceLine, clearanceMatrix } from '../clearance/matrix.ts';
+export { type JobPicture, jobPicture } from '../placing/job-picture.ts';
 export { landingEdits } from '../placing/landing.ts';
 export { faceToStart } from '../placing/start-face.ts';
 export { frontRoomOf, planStrip, swingPath } from '../placing/plan-strip.ts';

@@ -8,6 +8,7 @@ export { type SheetInWords, sheetInWords } from '../pack/sheet-words.ts';
 export { faceName, gearName, runName, subjectName, tellingOf } from '../plan/names.ts';
 export { cutText, nameWith } from '../plan/name-with.ts';
 export { fileStem } from '../plan/slug.ts';
+export { inDialect, type Dialect } from '../quantity/dialect.ts';
 export { MM_PER_INCH } from '../quantity/convert.ts';
 export {
   INCH_READER,

@@ -40,8 +40,10 @@ export function subjectName({ kind, id }: Ref): Named {
 
 /** Tells a reader of things of a plan. What is not in the first of the plans any more is called as in the next. */
 export function tellingOf(reader: Reader, ...plans: readonly Plan[]): Telling {
+  const [newest] = plans;
   return {
     reader,
+    ...(newest === undefined ? {} : { dialect: newest.codeBasis }),
     nameOf: (thing) => {
       for (const plan of plans) {
         const name = findName(plan, thing);

@@ -1,3 +1,4 @@
+import { inDialect, type Dialect } from './dialect.ts';
 import { formatQuantity, formatRequired, type Reader } from './format.ts';
 import type { Quantity } from './units.ts';
 
@@ -22,7 +23,12 @@ export type ToldData = Readonly<Record<string, ToldValue>>;
 export type Told = { readonly text: string; readonly data: ToldData };
 
 /** Who is told, and what things are called. */
-export type Telling = { readonly reader: Reader; readonly nameOf: (thing: Named) => string };
+export type Telling = {
+  readonly reader: Reader;
+  readonly nameOf: (thing: Named) => string;
+  /** Whose words things are told in; left out where nobody knows. */
+  readonly dialect?: Dialect;
+};
 
 /** A text with what it is filled with. The text is written once, beside what it speaks of; names and figures are not in it. */
 export function told(text: string, data: ToldData = {}): Told {
@@ -69,9 +75,10 @@ export function toldText(
   telling: Telling,
   figures: Readonly<Record<string, string>> = {},
 ): string {
-  if (typeof what === 'string') return what;
+  const own = (text: string) => inDialect(text, telling.dialect ?? null);
+  if (typeof what === 'string') return own(what);
   const { text, data } = what;
-  return text.replace(
+  return own(text).replace(
     /\{(\w+)([=#])?(?::([^|{}]*)\|([^{}]*))?\}/gu,
     (_, name: string, how?: string, one?: string, many?: string) => {
       const value = figures[name] ?? data[name];

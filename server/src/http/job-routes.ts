@@ -21,9 +21,10 @@ export function jobRoutes(store: JobStore): Router {
 
   router.get('/', async (ctx) => {
     const archived = ctx.query.archived === 'true';
+    const sort = ctx.query.sort === 'name' ? 'name' : 'changed';
     const offset = parseNumber(ctx.query.offset, 'offset', 0, 0, 1_000_000);
     const limit = parseNumber(ctx.query.limit, 'limit', 100, 1, 500);
-    ctx.body = await store.list({ search: parseSearch(ctx.query.search), archived, offset, limit });
+    ctx.body = await store.list({ search: parseSearch(ctx.query.search), archived, sort, offset, limit });
   });
 
   router.post('/', async (ctx) => {

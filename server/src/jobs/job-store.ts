@@ -33,13 +33,13 @@ export class JobStore {
     this.kept = new RevisionStore(now);
   }
 
-  async list({ search, archived, offset, limit }: JobsQuery): Promise<JobList> {
+  async list({ search, archived, sort, offset, limit }: JobsQuery): Promise<JobList> {
     const [rows, total] = await this.source.getRepository(JobEntity).findAndCount({
       where: {
         archivedAt: archived ? Not(IsNull()) : IsNull(),
         ...(search === '' ? {} : { name: likeText(search) }),
       },
-      order: { updatedAt: 'DESC', id: 'ASC' },
+      order: sort === 'name' ? { name: 'ASC', id: 'ASC' } : { updatedAt: 'DESC', id: 'ASC' },
       skip: offset,
       take: limit,
     });

@@ -1,3 +1,4 @@
+import { inDialect, type Dialect } from '@zarnel/core/words';
 import type { FixingKind } from '@zarnel/core/figures';
 import type {
   Plan,
@@ -159,8 +160,14 @@ export const HEAT_WORDS: Readonly<Record<GearType['heat']['sheds'], string>> = {
 };
 
 /** Words as the options of a choice, in their order. */
-export function optionsOf<Value extends string>(words: Readonly<Record<Value, string>>) {
-  return (Object.entries(words) as [Value, string][]).map(([value, label]) => ({ value, label }));
+export function optionsOf<Value extends string>(
+  words: Readonly<Record<Value, string>>,
+  dialect: Dialect | null = null,
+) {
+  return (Object.entries(words) as [Value, string][]).map(([value, label]) => ({
+    value,
+    label: inDialect(label, dialect),
+  }));
 }
 
 export const CHEMISTRY_WORDS: Readonly<Record<NonNullable<GearType['battery']>['chemistry'], string>> = {

@@ -18,6 +18,7 @@ import { Preferences } from './Preferences.tsx';
 import { agoText } from './ago.ts';
 import { RenameDialog } from './RenameDialog.tsx';
 
+const JobGlance = lazily(async () => (await import('./JobGlance.tsx')).JobGlance);
 const NewJobDialog = lazily(async () => (await import('./NewJobDialog.tsx')).NewJobDialog);
 
 const PAGE = 50;
@@ -27,10 +28,12 @@ export function JobsPage() {
   const navigate = useNavigate();
   const [showsArchived, setShowsArchived] = useState(false);
   const [search, setSearch] = useState('');
+  const [byName, setByName] = useState(false);
   const [page, setPage] = useState(0);
   const { data, isError, isLoading, refetch } = useJobsQuery({
     search: useDeferredValue(search).trim(),
     archived: showsArchived,
+    sort: byName ? 'name' : 'changed',
     offset: page * PAGE,
     limit: PAGE,
   });
@@ -74,6 +77,15 @@ export function JobsPage() {
                 setPage(0);
               }}
             />
+            <Button
+              aria-pressed={byName}
+              onClick={() => {
+                setByName(!byName);
+                setPage(0);
+              }}
+            >
+              {byName ? 'Newest first' : 'By name'}
+            </Button>
             <span className="figure text-kraft">{countText(total, 'job', 'jobs')}</span>
           </div>
         </div>
@@ -120,9 +132,12 @@ function JobRow({ job, onRename }: { readonly job: JobSummary; readonly onRename
   const [patchJob] = usePatchJobMutation();
   return (
     <li className="flex flex-wrap items-center gap-3 border-b border-faint py-2" data-job={job.name}>
+      <Suspense fallback={null}>
+        <JobGlance jobId={job.id} name={job.name} revision={job.revision} />
+      </Suspense>
       <Link
         to={`/jobs/${job.id}/mount`}
-        className="min-w-64 flex-1 text-lg underline decoration-faint underline-offset-4"
+        className="min-w-48 flex-1 text-lg underline decoration-faint underline-offset-4"
       >
         {job.name}
       </Link>

@@ -1,3 +1,5 @@
+import { inDialect } from '@zarnel/core/words';
+import { useTelling } from '../use-telling.ts';
 import { useState } from 'react';
 import { heaviestLiftKg, sizeText } from '@zarnel/core/figures';
 import { firstGearType, freshId, type GearType, type Plan } from '@zarnel/core/plan';
@@ -125,7 +127,7 @@ function Facts({ type, reader }: { readonly type: GearType; readonly reader: Rea
     type;
   const kg = (value: number) => formatQuantity({ value, unit: 'kg' }, reader);
   const rows: readonly (readonly [string, string])[] = [
-    ['Kind', GEAR_KIND_WORDS[type.kind]],
+    ['Kind', inDialect(GEAR_KIND_WORDS[type.kind], useTelling(reader).dialect ?? null)],
     ['Size', [widthMm, heightMm, depthMm].map((mm) => formatLength(mm, reader)).join(' × ')],
     ['Hook line to bottom', formatExactLength(dropMm, reader)],
     ['Side play', `± ${formatLength(sidePlayMm, reader)}`],

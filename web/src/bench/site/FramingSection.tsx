@@ -1,3 +1,4 @@
+import { useTelling } from '../use-telling.ts';
 import type { SiteFace } from '@zarnel/core/figures';
 import { freshIdIn, usualStuds, type Framing, type Plan } from '@zarnel/core/plan';
 import { formatExactLength, type Reader, roundFor } from '@zarnel/core/words';
@@ -74,6 +75,7 @@ function FramingFields({
   const set = (changed: Partial<Framing>) =>
     tryEdits([{ kind: 'set-framing', face: face.id, framing: { ...framing, ...changed } }]);
   const { at, extent } = framing;
+  const telling = useTelling(reader);
   const own = face.members.filter(({ framingId }) => framingId === framing.id);
   return (
     <div className="mt-2">
@@ -81,7 +83,7 @@ function FramingFields({
       <Select
         label="They are"
         value={framing.role}
-        options={optionsOf(ROLE_WORDS)}
+        options={optionsOf(ROLE_WORDS, telling.dialect)}
         onChange={(role) => set({ role: role as Framing['role'] })}
       />
       <Select
@@ -108,7 +110,7 @@ function FramingFields({
       <Select
         label="Made of"
         value={framing.stuff}
-        options={optionsOf(STUFF_WORDS)}
+        options={optionsOf(STUFF_WORDS, telling.dialect)}
         onChange={(stuff) => set({ stuff: stuff as Framing['stuff'] })}
       />
       <NameField
