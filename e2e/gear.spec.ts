@@ -20,7 +20,7 @@ test('makes a gear type, drawn as it is typed; keeps it, changes it, and a job s
   await form.getByRole('button', { name: 'Add a knockout' }).click();
   await form.getByLabel('Along the edge').fill('40');
   await expect(form.getByRole('alert').first()).toContainText(
-    'lies 1016 mm along its edge, which is 419.1 mm long',
+    'lies 40″ along its edge, which is 16 1⁄2″ long',
   );
   await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
   await form.getByLabel('Along the edge').fill('4');

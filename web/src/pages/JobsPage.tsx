@@ -11,14 +11,14 @@ import {
 } from '../state/server-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { lazily } from '../ui/lazily.ts';
-import { Modal } from '../ui/Modal.tsx';
 import { Pager } from '../ui/Pager.tsx';
 import { SearchField } from '../ui/SearchField.tsx';
 import { Preferences } from './Preferences.tsx';
 import { agoText } from './ago.ts';
-import { RenameDialog } from './RenameDialog.tsx';
 
 const JobGlance = lazily(async () => (await import('./JobGlance.tsx')).JobGlance);
+const RefusedFile = lazily(async () => (await import('./RefusedFile.tsx')).RefusedFile);
+const RenameDialog = lazily(async () => (await import('./RenameDialog.tsx')).RenameDialog);
 const NewJobDialog = lazily(async () => (await import('./NewJobDialog.tsx')).NewJobDialog);
 
 const PAGE = 50;
@@ -122,7 +122,11 @@ export function JobsPage() {
           />
         </Suspense>
       )}
-      {renaming !== null && <RenameDialog job={renaming} onClose={() => setRenaming(null)} />}
+      {renaming !== null && (
+        <Suspense fallback={null}>
+          <RenameDialog job={renaming} onClose={() => setRenaming(null)} />
+        </Suspense>
+      )}
     </div>
   );
 }
@@ -211,21 +215,11 @@ function ImportButton({ onImported }: { readonly onImported: (id: string) => voi
           if (file !== undefined) void take(file);
         }}
       />
-      <Modal
-        title={`${refused?.file ?? 'The file'} was not imported`}
-        about="Nothing was changed. This is what is wrong:"
-        isOpen={refused !== null}
-        onClose={() => setRefused(null)}
-      >
-        <ul>
-          {refused?.faults.map(({ path, message }) => (
-            <li key={path + message} className="border-b border-faint py-1">
-              {path !== '' && <code className="figure mr-2 text-crayon">{path}</code>}
-              {message}
-            </li>
-          ))}
-        </ul>
-      </Modal>
+      {refused !== null && (
+        <Suspense fallback={null}>
+          <RefusedFile {...refused} onClose={() => setRefused(null)} />
+        </Suspense>
+      )}
     </>
   );
 }
