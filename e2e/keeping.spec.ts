@@ -7,6 +7,24 @@ test('the demo is there from the start', async ({ page }) => {
   await page.goto('/');
   await page.getByLabel('Search').fill('Hollowmere');
   await expect(page.getByRole('link', { name: 'Hollowmere honey house', exact: true })).toBeVisible();
+  // At a glance: its sheet, and what is left to clear.
+  const row = page.locator('[data-job="Hollowmere honey house"]');
+  await expect(row.getByRole('img', { name: 'The sheet of Hollowmere honey house' })).toBeVisible();
+  await expect(row.getByTestId('left-to-clear')).toContainText('3 to clear');
+  await page.getByLabel('Search').fill('');
+  await page.getByRole('button', { name: 'By name' }).click();
+  const names = async () =>
+    await page
+      .locator('[data-job]')
+      .evaluateAll((rows) => rows.map((each) => each.getAttribute('data-job') ?? ''));
+  await expect
+    .poll(async () => {
+      const shown = await names();
+      return shown.every(
+        (name, index) => index === 0 || (shown[index - 1] ?? '').localeCompare(name, 'en') <= 0,
+      );
+    })
+    .toBe(true);
 });
 
 test('finds everything again after a reload', async ({ page, request }) => {

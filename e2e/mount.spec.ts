@@ -282,3 +282,57 @@ test('shows the lines that hold a dragged piece, the wall from above, and hangs 
   // Inverter B is centred at 57 1/2 in: 18 1/2 in wide, 8 in apart.
   expect((added?.xMm ?? NaN) / INCH).toBeCloseTo(57.5 + 18.5 + 8, 6);
 });
+
+test('opens at the wall in hand, filled; what is taken elsewhere comes into sight, and the key sheet leads about', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Filled');
+  await openJob(page, id, 'mount', { asOpened: true });
+  const sheet = await page.getByTestId('sheet').boundingBox();
+  const wide = async () => (await gear(page, 'wireway').boundingBox())?.width ?? 0;
+  // The wall is 168 in wide and its wireway 120: filled, the wireway has more than half of the sheet.
+  expect(await wide()).toBeGreaterThan((sheet?.width ?? 0) / 2);
+  await page.keyboard.press('0');
+  await expect.poll(wide).toBeLessThan((sheet?.width ?? 0) / 4);
+  await page.keyboard.press('f');
+  await expect.poll(wide).toBeGreaterThan((sheet?.width ?? 0) / 2);
+  // A box on the roof is out of sight until it is taken in hand.
+  await page.keyboard.press('/');
+  await page.getByRole('dialog').getByRole('combobox').fill('array junction');
+  await page.getByRole('option', { name: 'Array junction box' }).click();
+  await expect(gear(page, 'array-box')).toBeInViewport();
+  const key = await page.getByTestId('key-sheet').boundingBox();
+  await page.mouse.click((key?.x ?? 0) + 40, (key?.y ?? 0) + 28);
+  await expect(gear(page, 'inverter-a')).toBeVisible();
+});
+
+test('names and marks cover neither one another nor a hole, near and far', async ({ page, request }) => {
+  await openJob(page, await importDemo(request, 'Labels'));
+  const overlaps = () =>
+    page.getByTestId('labels').evaluate((layer) => {
+      const boxes = [...layer.children].map((each) => ({
+        text: each.textContent,
+        box: each.getBoundingClientRect(),
+      }));
+      // Letters of neighbouring lines may share a pixel or two of their boxes.
+      const room = 3;
+      return boxes.flatMap((one, index) =>
+        boxes.slice(index + 1).flatMap((other) => {
+          const across = Math.min(one.box.right, other.box.right) - Math.max(one.box.left, other.box.left);
+          const down = Math.min(one.box.bottom, other.box.bottom) - Math.max(one.box.top, other.box.top);
+          return across > room && down > room ? [`${one.text} / ${other.text}`] : [];
+        }),
+      );
+    });
+  expect(await page.getByTestId('labels').locator('text').count()).toBeGreaterThan(8);
+  expect(await overlaps()).toEqual([]);
+  await page.keyboard.press('f');
+  expect(await overlaps()).toEqual([]);
+  const box = await page.getByTestId('sheet').boundingBox();
+  await page.mouse.move((box?.x ?? 0) + 400, (box?.y ?? 0) + 200);
+  for (const turn of [-500, -400, 1500, 900]) {
+    await page.mouse.wheel(0, turn);
+    expect(await overlaps()).toEqual([]);
+  }
+});

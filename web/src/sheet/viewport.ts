@@ -5,7 +5,8 @@ import type { PointMm } from '@zarnel/core/plan';
 export type Viewport = { readonly scale: number; readonly left: number; readonly top: number };
 export type PointPx = readonly [number, number];
 
-const MIN_SCALE = 0.005;
+/** A sheet of a kilometre fits on a screen. */
+const MIN_SCALE = 0.0005;
 const MAX_SCALE = 20;
 
 export function screenFromSheet({ scale, left, top }: Viewport, [x, y]: PointMm): PointPx {
