@@ -54,7 +54,10 @@ export function AddGearDialog({ plan, isOpen, onClose }: Props) {
       )}
       <ul>
         {data?.gear.map((gear) => {
-          const own = plan.gearTypes.find(({ origin }) => origin?.library === gear.id);
+          // A job that began with it has it by its name, without having taken it from here.
+          const own = plan.gearTypes.find(
+            ({ origin, name }) => origin?.library === gear.id || name === gear.name,
+          );
           return (
             <li key={gear.id} className="flex items-center gap-2 border-b border-faint py-1">
               <span className="flex-1">

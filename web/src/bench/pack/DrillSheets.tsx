@@ -11,11 +11,11 @@ import {
   sheetInWords,
   type SheetInWords,
 } from '@zarnel/core/words';
-import type { PointMm } from '@zarnel/core/plan';
 import { useTelling } from '../use-telling.ts';
 import { printed, savedRevision } from '../../state/job-session.ts';
 import { useAppSelector } from '../../state/store.ts';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
+import { SheetPicture } from './SheetPicture.tsx';
 
 type HoleInWords = SheetInWords['holes'][number];
 
@@ -231,115 +231,5 @@ function MarkText({ lengthMm, reader }: { readonly lengthMm: number; readonly re
         </span>
       )}
     </>
-  );
-}
-
-/** Framing faint and broken, gear in pencil, what stands there in full, what is hidden behind in crayon and broken. */
-const MARK_LOOK = {
-  member: {
-    fill: 'var(--line-faint)',
-    fillOpacity: 0.25,
-    stroke: 'var(--line-faint)',
-    strokeDasharray: '5 4',
-  },
-  gear: { fill: 'none', stroke: 'var(--ink-pencil)', strokeWidth: 1 },
-  obstacle: { fill: 'var(--line-faint)', fillOpacity: 0.5, stroke: 'var(--ink-pencil)', strokeWidth: 1 },
-  hidden: { fill: 'none', stroke: 'var(--ink-crayon)', strokeWidth: 1.5, strokeDasharray: '6 4' },
-} as const;
-
-function middleOf(
-  corners: readonly PointMm[],
-  x: (mm: number) => number,
-  y: (mm: number) => number,
-): { readonly x: number; readonly y: number } {
-  const mean = (at: 0 | 1) => corners.reduce((sum, corner) => sum + corner[at], 0) / corners.length;
-  return { x: x(mean(0)), y: y(mean(1)) + 4 };
-}
-
-const PICTURE_WIDTH = 800;
-const PICTURE_HEIGHT = 440;
-
-/** The surface to scale, holes numbered as in the table. Not for measuring from. */
-function SheetPicture({ sheet, reader }: { readonly sheet: SheetInWords; readonly reader: Reader }) {
-  const scale = Math.min((PICTURE_WIDTH - 40) / sheet.widthMm, (PICTURE_HEIGHT - 60) / sheet.heightMm);
-  const height = sheet.heightMm * scale + 60;
-  const x = (mm: number) => 20 + mm * scale;
-  const isDown = sheet.datumCorner === 'upper-left';
-  const y = (mm: number) => (isDown ? 30 + mm * scale : height - 30 - mm * scale);
-  const labelY = isDown ? y(0) - 12 : y(0) + 20;
-  const outline = sheet.outline.map(([px, py]) => `${x(px)},${y(py)}`).join(' ');
-  return (
-    <svg
-      viewBox={`0 0 ${PICTURE_WIDTH} ${height}`}
-      className="w-full"
-      role="img"
-      aria-label="Picture of the surface, not for measuring from"
-    >
-      <clipPath id={`drill-${sheet.id}`}>
-        <polygon points={outline} />
-      </clipPath>
-      <g clipPath={`url(#drill-${sheet.id})`}>
-        {sheet.marks.map(({ kind, name, corners }, index) => {
-          const points = corners.map(([px, py]) => `${x(px)},${y(py)}`).join(' ');
-          return (
-            <g key={index}>
-              <polygon points={points} {...MARK_LOOK[kind]} />
-              {name !== null && (
-                <text
-                  {...middleOf(corners, x, y)}
-                  fontSize="11"
-                  textAnchor="middle"
-                  fill="var(--ink-kraft)"
-                  className="halo"
-                >
-                  {name}
-                </text>
-              )}
-            </g>
-          );
-        })}
-      </g>
-      <polygon points={outline} fill="none" stroke="var(--ink-pencil)" strokeWidth="1.5" />
-      <path
-        d={`M${x(0) - 10} ${y(0)} h26 M${x(0)} ${y(0) + (isDown ? -10 : 10)} v${isDown ? 26 : -26}`}
-        stroke="var(--ink-chalk)"
-        strokeWidth="2.5"
-      />
-      <text x={x(0) + 4} y={labelY} fontSize="13" fill="var(--ink-chalk)">
-        datum
-      </text>
-      <text
-        x={x(sheet.widthMm)}
-        y={labelY}
-        fontSize="13"
-        textAnchor="end"
-        className="figure"
-        fill="var(--ink-chalk)"
-      >
-        {formatLength(sheet.widthMm, reader)}
-      </text>
-      {sheet.holes.map((hole, index) => (
-        <g key={hole.id}>
-          <circle
-            cx={x(hole.xMm)}
-            cy={y(hole.yMm)}
-            r={Math.max(3, (hole.diameterMm / 2) * scale)}
-            fill="none"
-            stroke="var(--ink-pencil)"
-            strokeWidth="1.5"
-          />
-          <text
-            x={x(hole.xMm) + 6}
-            y={y(hole.yMm) - 6}
-            fontSize="13"
-            fontWeight="600"
-            fill="var(--ink-pencil)"
-            className="figure halo"
-          >
-            {index + 1}
-          </text>
-        </g>
-      ))}
-    </svg>
   );
 }
