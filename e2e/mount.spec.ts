@@ -302,6 +302,12 @@ test('opens at the wall in hand, filled; what is taken elsewhere comes into sigh
   await page.getByRole('dialog').getByRole('combobox').fill('array junction');
   await page.getByRole('option', { name: 'Array junction box' }).click();
   await expect(gear(page, 'array-box')).toBeInViewport();
+  // What is pressed on the sheet itself moves nothing under the hand.
+  const at = async () => (await gear(page, 'array-box').boundingBox())?.x ?? 0;
+  const before = await at();
+  await page.locator('[data-face="roof-top"]').click({ position: { x: 60, y: 60 } });
+  await page.waitForTimeout(200);
+  expect(await at()).toBeCloseTo(before, 0);
   const key = await page.getByTestId('key-sheet').boundingBox();
   await page.mouse.click((key?.x ?? 0) + 40, (key?.y ?? 0) + 28);
   await expect(gear(page, 'inverter-a')).toBeVisible();

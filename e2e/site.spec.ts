@@ -473,3 +473,26 @@ test('puts the folded site on paper as it stands on the screen', async ({ page, 
   await expect(page.getByText('a licensed electrician have the last word')).toBeVisible();
   await expect(page.getByRole('complementary', { name: 'Bench' })).toBeHidden();
 });
+
+test('a new job starts from the outline that a drawing has', async ({ page, request }) => {
+  await page.goto('/jobs');
+  await page.getByRole('button', { name: 'New job' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New job' });
+  await dialog.getByLabel('Name').fill('From a drawing');
+  await dialog.getByLabel('Mean daily maximum').fill('27');
+  await dialog.getByLabel('Mean daily maximum').blur();
+  await dialog.getByRole('button', { name: 'Its outline from a file' }).click();
+  const files = page.getByRole('dialog', { name: 'Read an outline from a file' });
+  await files.getByLabel('Outline file').setInputFiles({
+    name: 'gable.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('x,y\n0,0\n4m,0\n4m,2.2m\n2m,3.4m\n0,2.2m\n'),
+  });
+  await files.getByRole('button', { name: 'Take it' }).click();
+  await expect(dialog).toContainText('5 corners');
+  await dialog.getByRole('button', { name: 'Make the job' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('From a drawing');
+  const id = page.url().split('/jobs/')[1]?.split('/')[0] ?? '';
+  const [wall] = (await savedPlan(request, id)).faces;
+  expect(wall?.shape.kind === 'outline' && wall.shape.pointsMm).toEqual([[0, 0], [4000, 0], [4000, 2200], [2000, 3400], [0, 2200]]); // prettier-ignore
+});

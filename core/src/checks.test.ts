@@ -116,6 +116,10 @@ describe('the registry of checks', () => {
       for (const finding of evaluatePlan(plan).findings) {
         const meta = getCheckMeta(finding.check);
         const { fixes } = finding;
+        // No finding without a next move: a remedy, a field, or what it is about, whose panel opens.
+        const leads =
+          fixes.length + finding.subjects.length > 0 || meta.fields?.[finding.message] !== undefined;
+        expect([finding.id, leads]).toEqual([finding.id, true]);
         for (const reader of [INCH_READER, METRIC_READER]) {
           expect(sentenceOf(finding, meta, tellingOf(reader, plan))).not.toMatch(/[{}]|undefined|NaN/u);
           for (const fix of fixes) {

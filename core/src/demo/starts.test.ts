@@ -6,7 +6,8 @@ import { CHECKS } from '../checks.ts';
 import { openPlan } from '../plan/open-plan.ts';
 import { START_KINDS } from '../plan/start-kinds.ts';
 import { dot } from '../geometry/vec3.ts';
-import { startPlan, STARTS, sizeFault, usualSizes } from './starts.ts';
+import { takeOutline } from '../site/outline-take.ts';
+import { startFromOutline, startPlan, STARTS, sizeFault, usualSizes } from './starts.ts';
 
 describe('what a job starts from', () => {
   test.each(START_KINDS)('%s opens, fits together at any size, and has nothing to clear', (kind) => {
@@ -29,6 +30,26 @@ describe('what a job starts from', () => {
       }),
       { seed: 17, numRuns: 40 },
     );
+  });
+
+  test('a wall of any drawn outline opens, and has nothing to clear', () => {
+    const corner = fc.tuple(fc.integer({ min: 0, max: 9000 }), fc.integer({ min: 0, max: 4000 }));
+    let taken = 0;
+    fc.assert(
+      fc.property(fc.array(corner, { minLength: 3, maxLength: 7 }), (corners) => {
+        const outline = takeOutline(corners, 1);
+        if (!outline.ok) return;
+        taken++;
+        const plan = startFromOutline('Gable', 'iec', 27, outline.value);
+        expect(openPlan(JSON.parse(JSON.stringify(plan))).ok).toBe(true);
+        const model = prepare(plan);
+        expect(model.site.problems).toEqual([]);
+        expect(model.site.faces.get(plan.rootFace)?.outline).toEqual(outline.value);
+        expect(runChecks(model, CHECKS)).toEqual([]);
+      }),
+      { seed: 5, numRuns: 200 },
+    );
+    expect(taken).toBeGreaterThan(40);
   });
 
   test('is round in its trade, and within what is taken', () => {

@@ -1,3 +1,4 @@
+import type { PointMm } from '../geometry/point.ts';
 import type { Face, Fold } from '../plan/face.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { StartKind } from '../plan/start-kinds.ts';
@@ -305,4 +306,25 @@ export function startPlan(
     folds: [...folds],
     gear: FIRST_GEAR[codeBasis],
   });
+}
+
+/**
+ * A job with one wall of a drawn outline.
+ *
+ * @param pointsMm Counter-clockwise from the lower left, as `takeOutline` gives them.
+ */
+export function startFromOutline(
+  name: string,
+  codeBasis: Plan['codeBasis'],
+  meanMaxTempC: number,
+  pointsMm: readonly PointMm[],
+): Plan {
+  const plan = startPlan(name, codeBasis, meanMaxTempC, 'wall');
+  const outline = pointsMm.map(([x, y]): [number, number] => [x, y]);
+  const faces = plan.faces.map((face) =>
+    face.id === plan.rootFace && face.shape.kind === 'outline'
+      ? { ...face, shape: { ...face.shape, pointsMm: outline } }
+      : face,
+  );
+  return { ...plan, faces };
 }

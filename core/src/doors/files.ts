@@ -1,6 +1,6 @@
 // Open formats in and out, samples and demo jobs: for the server, the command line and workers.
 
-export { sizeFault, startPlan, STARTS, usualSizes } from '../demo/starts.ts';
+export { sizeFault, startFromOutline, startPlan, STARTS, usualSizes } from '../demo/starts.ts';
 export { DEMOS } from '../demo/demos.ts';
 export { checksPage } from '../checks-page.ts';
 export { honeyHouse } from '../demo/honey-house.ts';

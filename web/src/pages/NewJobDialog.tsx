@@ -1,20 +1,31 @@
-import { useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { createJobSchema } from '@zarnel/contract';
-import { buildSite, layOutSheet, sheetFromFace } from '@zarnel/core/figures';
-import { sizeFault, startPlan, STARTS, usualSizes } from '@zarnel/core/files';
-import { START_KINDS, type Plan, type StartKind } from '@zarnel/core/plan';
-import { formatQuantity, parseTemperature, readerOfTrade, tradeOfReader } from '@zarnel/core/words';
+import { boxOfPoints, buildSite, layOutSheet, sheetFromFace, sizeOfBox } from '@zarnel/core/figures';
+import { sizeFault, startFromOutline, startPlan, STARTS, usualSizes } from '@zarnel/core/files';
+import { START_KINDS, type Plan, type PointMm, type StartKind } from '@zarnel/core/plan';
+import {
+  formatLength,
+  formatQuantity,
+  parseTemperature,
+  readerOfTrade,
+  tradeOfReader,
+} from '@zarnel/core/words';
 import { CODE_BASIS_WORDS, optionsOf } from '../bench/words.ts';
-import { useCreateJobMutation } from '../state/server-api.ts';
+import { useCreateJobMutation, useImportJobMutation } from '../state/server-api.ts';
 import { useAppSelector } from '../state/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Fault } from '../ui/Fault.tsx';
+import { lazily } from '../ui/lazily.ts';
 import { LengthField } from '../ui/LengthField.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
 import { TextField } from '../ui/TextField.tsx';
 import { TypedField } from '../ui/TypedField.tsx';
+
+const OutlineFileDialog = lazily(
+  async () => (await import('../bench/site/OutlineFileDialog.tsx')).OutlineFileDialog,
+);
 
 type Props = {
   readonly isOpen: boolean;
@@ -37,14 +48,30 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
   const [typed, setTyped] = useState<Readonly<Record<string, number>>>({});
   const sizes = { ...usualSizes(start, codeBasis), ...typed };
   const [fault, setFault] = useState<string | null>(null);
-  const [createJob, { isLoading }] = useCreateJobMutation();
+  // The outline of a bare wall as a drawing has it; null where its sizes are typed.
+  const [outline, setOutline] = useState<readonly PointMm[] | null>(null);
+  const [isPicking, setPicking] = useState(false);
+  const [createJob, creating] = useCreateJobMutation();
+  const [importJob, importing] = useImportJobMutation();
+  const isLoading = creating.isLoading || importing.isLoading;
+  const drawn = start === 'wall' ? outline : null;
+  const plan = useMemo(
+    () =>
+      drawn === null
+        ? startPlan('Job', codeBasis, 0, start, typed)
+        : startFromOutline('Job', codeBasis, 0, drawn),
+    [drawn, codeBasis, start, typed],
+  );
   const make = async () => {
     if (name.trim() === '') return setFault('Give the job a name.');
     if (meanMaxTempC === null)
       return setFault('Say how hot it gets there in the hottest month: gaps between gear go by it.');
     const parsed = createJobSchema.safeParse({ name, codeBasis, meanMaxTempC, start, sizes: typed });
     if (!parsed.success) return setFault('That cannot be a job: look at its name and its sizes again.');
-    const answer = await createJob(parsed.data);
+    const answer =
+      drawn === null
+        ? await createJob(parsed.data)
+        : await importJob(startFromOutline(parsed.data.name, codeBasis, meanMaxTempC, drawn));
     if (answer.data !== undefined) onMade(answer.data.id);
     else setFault('The server cannot be reached just now. Nothing was made; try again shortly.');
   };
@@ -90,33 +117,70 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
             setTyped({});
           }}
         />
-        <div className="grid gap-x-6 sm:grid-cols-2">
-          {STARTS[start].sizes.map((size) => {
-            const value = sizes[size.id] ?? size.usual;
-            const take = (next: number) => {
-              const wrong = sizeFault(size, next);
-              if (wrong === null) setTyped({ ...typed, [size.id]: next });
-              return wrong;
-            };
-            return size.unit === 'mm' ? (
-              <LengthField key={size.id} label={size.label} valueMm={value} reader={reader} onCommit={take} />
-            ) : (
-              <NumberField
-                key={size.id}
-                label={size.label}
-                value={value}
-                unit="°"
-                onCommit={(next) => take(next ?? NaN)}
-              />
-            );
-          })}
-        </div>
-        <StartPicture start={start} codeBasis={codeBasis} typed={typed} />
+        {drawn === null && (
+          <div className="grid gap-x-6 sm:grid-cols-2">
+            {STARTS[start].sizes.map((size) => {
+              const value = sizes[size.id] ?? size.usual;
+              const take = (next: number) => {
+                const wrong = sizeFault(size, next);
+                if (wrong === null) setTyped({ ...typed, [size.id]: next });
+                return wrong;
+              };
+              return size.unit === 'mm' ? (
+                <LengthField
+                  key={size.id}
+                  label={size.label}
+                  valueMm={value}
+                  reader={reader}
+                  onCommit={take}
+                />
+              ) : (
+                <NumberField
+                  key={size.id}
+                  label={size.label}
+                  value={value}
+                  unit="°"
+                  onCommit={(next) => take(next ?? NaN)}
+                />
+              );
+            })}
+          </div>
+        )}
+        {start === 'wall' && (
+          <p className="flex flex-wrap items-center gap-3">
+            {drawn !== null && (
+              <span>
+                {drawn.length} corners,{' '}
+                <span className="figure">
+                  {formatLength(sizeOfBox(boxOfPoints(drawn)).widthMm, reader)} ×{' '}
+                  {formatLength(sizeOfBox(boxOfPoints(drawn)).heightMm, reader)}
+                </span>
+              </span>
+            )}
+            <Button look="quiet" onClick={() => (drawn === null ? setPicking(true) : setOutline(null))}>
+              {drawn === null ? 'Its outline from a file' : 'Type its sizes instead'}
+            </Button>
+          </p>
+        )}
+        <StartPicture start={start} plan={plan} />
         <Fault className="mb-2">{fault}</Fault>
         <Button type="submit" look="strong" disabled={isLoading}>
           Make the job
         </Button>
       </form>
+      {isPicking && (
+        <Suspense fallback={null}>
+          <OutlineFileDialog
+            isOpen
+            reader={reader}
+            onClose={() => setPicking(false)}
+            onTaken={(pointsMm) => {
+              setOutline(pointsMm);
+              return null;
+            }}
+          />
+        </Suspense>
+      )}
     </Modal>
   );
 }
@@ -124,22 +188,15 @@ export function NewJobDialog({ isOpen, onClose, onMade }: Props) {
 const PICTURE_PX = { width: 400, height: 110, margin: 8 } as const;
 
 /** The faces folded flat, to scale, as the sheet will have them. */
-function StartPicture(props: {
-  readonly start: StartKind;
-  readonly codeBasis: Plan['codeBasis'];
-  /** Sizes that somebody typed; the others are usual ones. */
-  readonly typed: Readonly<Record<string, number>>;
-}) {
-  const { start, codeBasis, typed } = props;
+function StartPicture({ start, plan }: { readonly start: StartKind; readonly plan: Plan }) {
   const faces = useMemo(() => {
-    const plan = startPlan('Job', codeBasis, 0, start, typed);
     const site = buildSite(plan);
     const places = layOutSheet(site, plan.rootFace);
     return [...site.faces.values()].flatMap(({ id, name, outline }) => {
       const place = places.get(id);
       return place === undefined ? [] : [{ id, name, points: outline.map((at) => sheetFromFace(place, at)) }];
     });
-  }, [start, codeBasis, typed]);
+  }, [plan]);
   const all = faces.flatMap(({ points }) => points);
   const [xs, ys] = [all.map(([x]) => x), all.map(([, y]) => y)];
   const [minX, maxX, minY, maxY] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];

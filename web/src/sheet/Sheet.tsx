@@ -10,7 +10,6 @@ import {
   type Evaluation,
   type Hung,
   type LegHold,
-  type Prepared,
 } from '@zarnel/core/figures';
 import { applyEdits, type Penetration, type Plan, type PointMm } from '@zarnel/core/plan';
 import { largeStepMm, stepMm } from '@zarnel/core/words';
@@ -19,7 +18,6 @@ import { makeEdits, tryOut } from '../state/job-session.ts';
 import { withLanding } from '../state/landed.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
-import { Button } from '../ui/Button.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { CornersView } from './CornersView.tsx';
 import { gapBoxes, gapTexts, GapsView } from './GapsView.tsx';
@@ -36,6 +34,8 @@ import { STRIP_PX } from './PlanStripView.tsx';
 import { POLE_PX } from './StoryPole.tsx';
 import type { DragStart } from './tools/drag-tool.ts';
 import { AT_REST, editsOfDrag, gesturesReducer, groupWithout, moveEdit } from './tools/gestures.ts';
+import { SheetBar } from './SheetBar.tsx';
+import { useInSight } from './use-in-sight.ts';
 import { useSize } from './use-size.ts';
 import { fitted, sheetFromScreen, type PointPx } from './viewport.ts';
 import { visibleFaces } from './visible-faces.ts';
@@ -125,13 +125,6 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     [shownPrepared, face],
   );
 
-  const takeFace = useCallback(
-    (id: string) => {
-      dispatch(actions.faceTaken(id));
-      if (isSite) dispatch(actions.selected({ kind: 'face', id }));
-    },
-    [dispatch, isSite],
-  );
   const lookAt = useCallback((faceId: string | null) => {
     setFilling(faceId);
     gesture({ kind: 'looked', viewport: null });
@@ -164,21 +157,20 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     seenTurn.current = look.turn;
   }, [look, lookAt]);
 
-  // What is taken elsewhere, in the bench or by a finding, comes into sight.
-  const inSight = useRef({ project, width, height, places, prepared, seen });
-  useEffect(() => {
-    inSight.current = { project, width, height, places, prepared, seen };
-  });
-  useEffect(() => {
-    const now = inSight.current;
-    const target = placeOf(selection, now.prepared) ?? middleOfFace(faceInHand, now.prepared);
-    if (target === null || !now.places.has(target.faceId) || now.width <= 1) return;
-    const [x, y] = now.project(target.faceId, target.atMm);
-    const isOut = x < 0 || y < 0 || x > now.width || y > now.height;
-    // From far a thing is only a part of its face’s shape.
-    const isLost = selection !== null && selection.kind !== 'face' && now.seen.get(target.faceId) === 'far';
-    if (isOut || isLost) lookAt(target.faceId);
-  }, [selection, faceInHand, lookAt]);
+  const byHand = useInSight(
+    selection,
+    faceInHand,
+    { prepared, places, project, seen, width, height },
+    lookAt,
+  );
+  const takeFace = useCallback(
+    (id: string) => {
+      byHand();
+      dispatch(actions.faceTaken(id));
+      if (isSite) dispatch(actions.selected({ kind: 'face', id }));
+    },
+    [byHand, dispatch, isSite],
+  );
 
   const pressThing = (
     event: PointerEvent<SVGGElement>,
@@ -192,6 +184,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     if (event.button !== 0 || svg === null || place === undefined) return;
     event.stopPropagation();
     svg.setPointerCapture(event.pointerId);
+    byHand();
     // Pressed within a group, the group stays and moves as one.
     const isOfGroup =
       ref.kind === 'placement' && (also.includes(ref.id) || (also.length > 0 && selection?.id === ref.id));
@@ -350,22 +343,12 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
 
   return (
     <div className="flex h-full min-h-0 w-full flex-col bg-bench">
-      <div className="no-print flex min-h-11 items-center gap-x-1 border-b border-faint px-2">
-        {face !== undefined && (
-          <p className="mr-auto hidden text-sm sm:block">
-            Datum of <span className="font-semibold">{face.name}</span>
-          </p>
-        )}
-        <Button look="quiet" onClick={fitFace} className="min-w-0 shrink truncate max-sm:mr-auto">
-          {face?.name ?? 'Face'}
-        </Button>
-        <Button look="quiet" onClick={fit} className="shrink-0">
-          Whole sheet
-        </Button>
-        <Button look="quiet" onClick={() => dispatch(actions.foldedUp(true))} className="shrink-0">
-          Fold it up
-        </Button>
-      </div>
+      <SheetBar
+        faceName={face?.name ?? null}
+        onFace={fitFace}
+        onWhole={fit}
+        onFoldUp={() => dispatch(actions.foldedUp(true))}
+      />
       <div
         ref={boxRef}
         className="relative min-h-0 w-full flex-1 overflow-hidden bg-bench"
@@ -489,30 +472,6 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
       </div>
     </div>
   );
-}
-
-/** Where what is selected is; null for what is no thing at a place. */
-function placeOf(
-  selection: Ref | null,
-  prepared: Prepared,
-): { readonly faceId: string; readonly atMm: PointMm } | null {
-  const item = selection?.kind === 'placement' ? prepared.hung.get(selection.id) : undefined;
-  if (item !== undefined)
-    return {
-      faceId: item.face.id,
-      atMm: [(item.body.minX + item.body.maxX) / 2, (item.body.minY + item.body.maxY) / 2],
-    };
-  const hole = selection?.kind === 'penetration' ? prepared.penetrations.get(selection.id) : undefined;
-  if (hole !== undefined) return { faceId: hole.face, atMm: [hole.xMm, hole.yMm] };
-  return selection?.kind === 'face' ? middleOfFace(selection.id, prepared) : null;
-}
-
-function middleOfFace(id: string | null, prepared: Prepared) {
-  const face = prepared.site.faces.get(id ?? '');
-  if (face === undefined) return null;
-  const { minX, maxX, minY, maxY } = face.bounds;
-  const atMm: PointMm = [(minX + maxX) / 2, (minY + maxY) / 2];
-  return { faceId: face.id, atMm };
 }
 
 /** What obstacles are filled with. */
