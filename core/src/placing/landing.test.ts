@@ -2,13 +2,14 @@ import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import { gear, hang, plan, wall } from '../test/plans.ts';
-import { landingEdits } from './landing.ts';
+import { withLanding } from './landing.ts';
 
 const box = gear('box', { widthMm: 200, heightMm: 200, dropMm: 200 });
 const board = gear('board', { kind: 'board', widthMm: 800, heightMm: 600, dropMm: 600 });
 const small = gear('small', { kind: 'board', widthMm: 400, heightMm: 400, dropMm: 400 });
 
-function landed(xMm: number, yMm: number, on?: string): string | null {
+/** What a piece is fixed to after it was moved there; `asItWas` where nobody said anything of it. */
+function landed(xMm: number, yMm: number, on?: string, from: readonly [number, number] = [3500, 2000]) {
   const made = plan({
     rootFace: 'wall',
     faces: [wall('wall', [[0, 0], [4000, 0], [4000, 2500], [0, 2500]])], // prettier-ignore
@@ -16,17 +17,18 @@ function landed(xMm: number, yMm: number, on?: string): string | null {
     placements: [
       hang('panel', 'board', 'wall', 1000, 1500),
       hang('front', 'small', 'wall', 1000, 1400),
-      { ...hang('a', 'box', 'wall', xMm, yMm), ...(on === undefined ? {} : { on }) },
+      { ...hang('a', 'box', 'wall', ...from), ...(on === undefined ? {} : { on }) },
     ],
   });
-  const edits = landingEdits(prepare(made), ['a']);
-  const [edit] = edits;
-  if (edit === undefined) return 'as it was';
-  // It can be made, and lands nowhere else when it is asked again.
+  const moved = { kind: 'move-placement', placement: 'a', xMm, yMm } as const;
+  const edits = withLanding(made, [moved], prepare);
+  expect(edits[0]).toBe(moved);
+  // They can be made, and moved nowhere it lands on nothing else.
   const applied = applyEdits(made, edits);
   if (!applied.ok) throw new Error('It lands where it may not.');
-  expect(landingEdits(prepare(applied.value.plan), ['a'])).toEqual([]);
-  return edit.kind === 'mount-on' ? edit.board : 'as it was';
+  expect(withLanding(applied.value.plan, [moved], prepare)).toEqual([moved]);
+  const [, landing] = edits;
+  return landing?.kind === 'mount-on' ? landing.board : 'as it was';
 }
 
 describe('where gear lands', () => {
@@ -34,6 +36,7 @@ describe('where gear lands', () => {
     expect(landed(700, 1300)).toBe('panel');
     expect(landed(1000, 1300)).toBe('front');
     expect(landed(1000, 1300, 'panel')).toBe('as it was');
+    expect(landed(1000, 1300, 'panel', [700, 1300])).toBe('as it was');
   });
 
   test('off its board it is fixed to the face; over its edge it stays what it was', () => {
@@ -41,6 +44,11 @@ describe('where gear lands', () => {
     expect(landed(600, 1300, 'panel')).toBe('as it was');
     expect(landed(600, 1300)).toBe('as it was');
     expect(landed(2500, 1300)).toBe('as it was');
+  });
+
+  test('before a board that a person did not fix it to, it is nudged and stays as they said', () => {
+    expect(landed(710, 1300, undefined, [700, 1300])).toBe('as it was');
+    expect(landed(710, 1300, undefined, [3500, 1300])).toBe('panel');
   });
 
   test('flush with the board’s edges it is on it', () => {

@@ -1,5 +1,5 @@
 import { Command } from 'cmdk';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Modal } from '../ui/Modal.tsx';
 import { GROUPS, type JobAction } from './job-actions.ts';
 
@@ -9,20 +9,31 @@ type Props = {
   readonly onClose: () => void;
 };
 
+/** More of a kind than this is narrowed by typing: a job may have thousands of things. */
+const MOST_SHOWN = 60;
+
+function ownOf(actions: readonly JobAction[], name: JobAction['group'], typed: string) {
+  const words = typed.trim().toLowerCase();
+  const own = actions.filter(({ group }) => group === name);
+  if (own.length <= MOST_SHOWN) return own;
+  return own.filter((each) => each.name.toLowerCase().includes(words)).slice(0, MOST_SHOWN);
+}
+
 /** Every action of the job by its name, narrowed by what is typed. On a narrow screen it is the job’s menu. */
 export function FindAction({ actions, isOpen, onClose }: Props) {
+  const [typed, setTyped] = useState('');
   const groups = useMemo(
     () =>
-      GROUPS.map((name) => [name, actions.filter(({ group }) => group === name)] as const).filter(
-        ([, own]) => own.length > 0,
-      ),
-    [actions],
+      GROUPS.map((name) => [name, ownOf(actions, name, typed)] as const).filter(([, own]) => own.length > 0),
+    [actions, typed],
   );
   return (
     <Modal title="Find an action" isOpen={isOpen} onClose={onClose}>
       <Command label="Find an action" loop>
         <Command.Input
           autoFocus
+          value={typed}
+          onValueChange={setTyped}
           placeholder="Type a part of its name"
           className="mb-2 min-h-11 w-full border border-pencil bg-paper px-3"
         />

@@ -1,4 +1,4 @@
-import { Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import { Suspense, useCallback, useEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { writePlan } from '@zarnel/core/plan';
 import { fileStem } from '@zarnel/core/words';
@@ -55,15 +55,10 @@ export function JobPage() {
   const [dialog, setDialog] = useState<'keys' | 'history' | 'find' | null>(null);
   const [benchElement, setBench] = useState<HTMLElement | null>(null);
   useKeptFocus(benchElement);
-  const latest = useRef(plan);
-  useEffect(() => {
-    latest.current = plan;
-  });
   const exportJob = useCallback(() => {
-    const { current: open } = latest;
-    if (open !== null)
-      downloadText(`${fileStem(open.name)}.zarnel.json`, 'application/json', writePlan(open));
-  }, []);
+    if (plan !== null)
+      downloadText(`${fileStem(plan.name)}.zarnel.json`, 'application/json', writePlan(plan));
+  }, [plan]);
   const actions = useJobActions({
     jobId,
     plan,

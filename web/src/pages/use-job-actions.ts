@@ -10,9 +10,6 @@ import type { JobAction } from './job-actions.ts';
 
 const { actions } = viewSlice;
 
-/** More things than this are found by name on the sheet’s own list. */
-const MOST_THINGS = 400;
-
 type Own = {
   readonly jobId: string;
   readonly plan: Plan | null;
@@ -117,7 +114,7 @@ export function useJobActions({
             ...plan.penetrations.map(({ id, name, face }) => take({ kind: 'penetration', id }, name, face)),
             ...plan.runs.map(({ id, name }) => take({ kind: 'run', id }, name, null)),
             ...plan.circuits.map(({ id, name }) => take({ kind: 'circuit', id }, name, null)),
-          ].slice(0, MOST_THINGS);
+          ];
     return [...go, ...acts, ...looks, ...things];
   }, [
     jobId,

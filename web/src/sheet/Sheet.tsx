@@ -7,15 +7,15 @@ import {
   liveGapsBeside,
   snapsFor,
   storyPoles,
+  withLanding,
   type Evaluation,
   type Hung,
   type LegHold,
 } from '@zarnel/core/figures';
 import { applyEdits, type Penetration, type Plan, type PointMm } from '@zarnel/core/plan';
 import { largeStepMm, stepMm } from '@zarnel/core/words';
-import { derivedOf, layoutOf } from '../state/derived.ts';
+import { derivedOf, layoutOf, preparedOf } from '../state/derived.ts';
 import { makeEdits, tryOut } from '../state/job-session.ts';
-import { withLanding } from '../state/landed.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { useKeys } from '../ui/use-keys.ts';
@@ -102,7 +102,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   // The plan as it would be if the drag ended now; null while nothing is being moved.
   const trial = useMemo(() => {
     if (drag?.kind !== 'move' || drag.now === null) return null;
-    const applied = applyEdits(plan, withLanding(plan, editsOfDrag(drag, drag.now.atMm)));
+    const applied = applyEdits(plan, withLanding(plan, editsOfDrag(drag, drag.now.atMm), preparedOf));
     return applied.ok ? applied.value.plan : null;
   }, [drag, plan]);
   const isTrying = trial !== null;

@@ -4,7 +4,6 @@ import {
   Color,
   FrontSide,
   GreaterDepth,
-  LineSegments,
   Matrix4,
   PerspectiveCamera,
   Shape,
@@ -256,16 +255,15 @@ const OnFace = memo(function OnFace(props: {
 
 /** Thin lines; what of them is behind something is broken and pale. */
 function Pieces({ points, ink }: { readonly points: readonly number[]; readonly ink: string }) {
-  const seen = useMemo(() => piecesGeometry(points), [points]);
-  const behind = useMemo(() => new LineSegments(seen).computeLineDistances().geometry, [seen]);
-  useEffect(() => () => seen.dispose(), [seen]);
+  const pieces = useMemo(() => piecesGeometry(points), [points]);
+  useEffect(() => () => pieces.dispose(), [pieces]);
   if (points.length === 0) return null;
   return (
     <>
-      <lineSegments geometry={seen}>
+      <lineSegments geometry={pieces}>
         <lineBasicMaterial color={ink} />
       </lineSegments>
-      <lineSegments geometry={behind}>
+      <lineSegments geometry={pieces}>
         <lineDashedMaterial
           color={ink}
           dashSize={BROKEN_MM}
@@ -290,7 +288,6 @@ function Cables(props: {
 }) {
   const { lines, inks, selected, faceId, onSelect } = props;
   const { cables, runs } = lines;
-  const { size } = useThree();
   const line = useMemo(() => {
     const geometry = new LineSegmentsGeometry().setPositions([...cables]);
     geometry.setColors(
@@ -302,12 +299,11 @@ function Cables(props: {
     return new LineSegments2(geometry, new LineMaterial({ linewidth: CABLE_PX, vertexColors: true }));
   }, [cables, runs, inks, selected]);
   useEffect(() => {
-    line.material.resolution.set(size.width, size.height);
     return () => {
       line.geometry.dispose();
       line.material.dispose();
     };
-  }, [line, size]);
+  }, [line]);
   if (runs.length === 0) return null;
   return (
     <primitive

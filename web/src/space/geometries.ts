@@ -1,4 +1,4 @@
-import { BufferGeometry, Float32BufferAttribute } from 'three';
+import { BufferGeometry, Float32BufferAttribute, LineSegments } from 'three';
 import type { Solid } from './face-lines.ts';
 
 /** Triangles of a box: two for each of its six sides. */
@@ -36,9 +36,9 @@ export function solidOfTriangle(solids: readonly Solid[], triangle: number): Sol
   return solids[Math.floor(triangle / TRIANGLES_OF_BOX)];
 }
 
-/** Line pieces, two points each. */
+/** Line pieces, two points each, with how far along each is: they may be drawn broken. */
 export function piecesGeometry(points: readonly number[]): BufferGeometry {
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new Float32BufferAttribute(points, 3));
-  return geometry;
+  return new LineSegments(geometry).computeLineDistances().geometry;
 }

@@ -44,6 +44,9 @@ export function derivedOf(plan: Plan): Derived {
   return used.derived;
 }
 
+/** The same as a function of the core asks for it. */
+export const preparedOf = (plan: Plan): Prepared => derivedOf(plan).prepared;
+
 function newlyKept(plan: Plan): Kept {
   const model = prepare(plan);
   return { model, plan, derived: { prepared: viewOf(model) } };

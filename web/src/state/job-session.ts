@@ -1,15 +1,15 @@
+import { faceToStart, withLanding } from '@zarnel/core/figures';
 import { tellingOf, toldText, type Told } from '@zarnel/core/words';
 import { applyEdits, applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core/plan';
 import { evaluator } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
 import { Autosaver, type SaveState } from './autosaver.ts';
+import { preparedOf } from './derived.ts';
 import { browserDrafts, type Draft } from './drafts.ts';
-import { withLanding } from './landed.ts';
 import { planSlice, type LoadFault } from './plan-slice.ts';
 import { readNewestRevision, readPlan, sendPlan, sendPrinted, sendRestore, serverApi } from './server-api.ts';
 import { store } from './store.ts';
-import { browserSteps, type PlanPlace } from './undo-steps.ts';
-import { faceToStart } from '@zarnel/core/figures';
+import { browserSteps, type PlanPlace, type Steps } from './undo-steps.ts';
 import { viewSlice } from './view-slice.ts';
 
 const SETTLE_MS = 500;
@@ -78,12 +78,17 @@ async function takeUp(jobId: string, before: Autosaver): Promise<boolean> {
   if (opening !== turn) return true;
   left.delete(jobId);
   if (plan === null) return false;
-  saver = before;
+  show(jobId, plan, steps, before);
+  return true;
+}
+
+/** A job that is open from now on, at the face to begin at. */
+function show(jobId: string, plan: Plan, steps: Steps | undefined, own: Autosaver): void {
+  saver = own;
   store.dispatch(actions.opened({ jobId, plan, steps }));
   store.dispatch(viewSlice.actions.faceTaken(faceToStart(plan)));
-  before.tellAgain();
+  own.tellAgain();
   checks.ask(plan);
-  return true;
 }
 
 async function startSession(
@@ -119,11 +124,7 @@ async function startSession(
   const steps = await readSteps(jobId, draft === undefined ? newestPlace : own.place);
   if (opening !== turn) return;
   left.delete(jobId);
-  saver = own;
-  store.dispatch(actions.opened({ jobId, plan, steps }));
-  store.dispatch(viewSlice.actions.faceTaken(faceToStart(plan)));
-  own.tellAgain();
-  checks.ask(plan);
+  show(jobId, plan, steps, own);
 }
 
 /** What can be undone from where a job is; nothing where the browser keeps nothing. */
@@ -207,7 +208,7 @@ export function makeEdits(edits: readonly PlanEdit[]): boolean {
 export function tryEdits(edits: readonly PlanEdit[]): string | null {
   const { plan } = store.getState().plan;
   if (plan === null) return 'No job is open.';
-  const applied = applyEdits(plan, withLanding(plan, edits));
+  const applied = applyEdits(plan, withLanding(plan, edits, preparedOf));
   if (!applied.ok) return refusalText(applied.fault.message, applied.fault.plan);
   store.dispatch(actions.edited(applied.value));
   planChanged(applied.value.plan);

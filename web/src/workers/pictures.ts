@@ -1,16 +1,28 @@
 import { wrap, type Remote } from 'comlink';
+import { Answering } from './answering.ts';
 import type { Pictures, SeenJob } from './pictures.worker.ts';
 
-const known = new Map<string, Promise<SeenJob | null>>();
-let remote: Remote<Pictures> | null = null;
+/** The largest job is checked in a few seconds; those before it in the line take theirs. */
+const ANSWER_MS = 120_000;
 
-/** A job as it is at a revision, worked out once, off the main thread. */
+const pictures = new Answering<Worker, Remote<Pictures>>(() => {
+  const worker = new Worker(new URL('./pictures.worker.ts', import.meta.url), { type: 'module' });
+  return { worker, remote: wrap<Pictures>(worker) };
+}, ANSWER_MS);
+const known = new Map<string, Promise<SeenJob | null>>();
+
+/** A job as it is at a revision, worked out once, off the main thread. Null where it cannot be just now: then it is asked again. */
 export function seenJob(jobId: string, revision: number): Promise<SeenJob | null> {
   const key = `${jobId} ${revision}`;
   const before = known.get(key);
   if (before !== undefined) return before;
-  remote ??= wrap<Pictures>(new Worker(new URL('./pictures.worker.ts', import.meta.url), { type: 'module' }));
-  const asked = remote.seen(jobId).catch(() => null);
+  const asked = pictures
+    .ask((remote) => remote.seen(jobId))
+    .catch(() => null)
+    .then((seen) => {
+      if (seen === null) known.delete(key);
+      return seen;
+    });
   known.set(key, asked);
   return asked;
 }

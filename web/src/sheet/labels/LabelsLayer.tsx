@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo } from 'react';
 import type { Finding } from '@zarnel/core/checks';
 import {
   boxOfPoints,
@@ -40,26 +40,8 @@ type Props = {
 const HOLE_PX = 13;
 
 /** The names and the marks of the sheet, each where it covers no other; over all that is drawn. */
-export function LabelsLayer(props: Props) {
-  const { prepared, seen, project, inHand, findings, liveId, routed, laid, written, widthPx, heightPx } =
-    props;
-  const { marks, names } = useMemo(
-    () =>
-      labelsOf({
-        prepared,
-        seen,
-        project,
-        inHand,
-        findings,
-        liveId,
-        routed,
-        laid,
-        written,
-        widthPx,
-        heightPx,
-      }),
-    [prepared, seen, project, inHand, findings, liveId, routed, laid, written, widthPx, heightPx],
-  );
+export const LabelsLayer = memo(function LabelsLayer(props: Props) {
+  const { marks, names } = labelsOf(props);
   return (
     <g pointerEvents="none" data-testid="labels">
       {names.map(({ key, drawn }) => (
@@ -70,7 +52,7 @@ export function LabelsLayer(props: Props) {
       ))}
     </g>
   );
-}
+});
 
 function NameView({ name: { at, lines, aside, font, isUpright } }: { readonly name: Name }) {
   const [x, y] = at;
