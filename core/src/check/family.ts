@@ -2,7 +2,7 @@ import type { Ref } from '../plan/lists.ts';
 import type { Check } from './finding.ts';
 
 /** The steps of a job at which something is done. */
-export type StepId = 'site' | 'gear' | 'mount' | 'route' | 'pack';
+export type StepId = 'site' | 'gear' | 'mount' | 'array' | 'route' | 'pack';
 
 /** A family of the trade: what it looks after, and where what it finds is cleared. */
 export type Family = {
@@ -26,4 +26,6 @@ export const STEP_OF_REF: Readonly<Record<Ref['kind'], StepId>> = {
   penetration: 'route',
   run: 'route',
   circuit: 'route',
+  field: 'array',
+  string: 'array',
 };

@@ -2,6 +2,7 @@ import { idsOfKind, type Hung, type Model } from '../model/model.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Face } from '../plan/face.ts';
 import type { GearType } from '../plan/gear-type.ts';
+import type { ModuleField, ModuleString } from '../plan/module-field.ts';
 import type { Nipple, Join } from '../plan/placement.ts';
 import type { Penetration } from '../plan/penetration.ts';
 import type { Run } from '../plan/run.ts';
@@ -49,6 +50,18 @@ export const CIRCUITS: Subjects<Circuit> = {
   kind: 'circuit',
   idsOf: ({ circuits }) => circuits.ids,
   find: ({ circuits }, id) => circuits.get(id),
+};
+
+export const FIELDS: Subjects<ModuleField> = {
+  kind: 'field',
+  idsOf: ({ moduleFields }) => moduleFields.ids,
+  find: ({ moduleFields }, id) => moduleFields.get(id),
+};
+
+export const STRINGS: Subjects<ModuleString> = {
+  kind: 'string',
+  idsOf: ({ moduleStrings }) => moduleStrings.ids,
+  find: ({ moduleStrings }, id) => moduleStrings.get(id),
 };
 
 export const NIPPLES: Subjects<Nipple> = {

@@ -6,6 +6,7 @@ import { gearName, gearTypeName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import type { WorkingInput } from '../working/working.ts';
 import { BRIGHT_SUN } from '../reference/conductors.ts';
+import { stringsAt, type SeriesFigures } from '../string/module-figures.ts';
 
 /** What a circuit carries, as a person said or as it follows from what it joins. */
 export type Carried = {
@@ -114,19 +115,31 @@ function byItsEnds(prepared: Prepared, circuit: Circuit): Carried | null {
   }
 }
 
-function ofModules({ gearTypes }: Prepared, ends: readonly CircuitEnd[]): Carried | null {
-  const end = ends.find((each) => each.at === 'modules');
-  const module = end === undefined ? null : (gearTypes.get(end.type)?.solarModule ?? null);
-  if (end === undefined || module === null) return null;
-  const { series, parallel, type } = end;
+/** Strings side by side: their currents add, and they work at the voltage of the lowest. */
+function ofModules(prepared: Prepared, ends: readonly CircuitEnd[]): Carried | null {
+  const strings = ends.map((end) => stringsAt(prepared, end)).find((each) => each !== null) ?? [];
+  const [first] = strings.filter(({ count }) => count > 0);
+  if (first === undefined) return null;
+  const sum = (of: (string: SeriesFigures) => number) => strings.reduce((all, each) => all + of(each), 0);
+  const isAlike = strings.every(({ iscA }) => iscA === first.iscA);
   return {
-    currentA: BRIGHT_SUN.factor * parallel * module.iscA,
-    operatingA: parallel * module.impA,
-    voltageV: series * module.vmpV,
-    formula: 'I = 1.25 · strings · Isc',
+    currentA: BRIGHT_SUN.factor * sum(({ iscA }) => iscA),
+    operatingA: sum(({ impA }) => impA),
+    voltageV: Math.min(...strings.map(({ vmpV }) => vmpV)),
+    formula: isAlike ? 'I = 1.25 · strings · Isc' : 'I = 1.25 · (Isc of all strings)',
     inputs: [
-      amps('Isc', told('Short-circuit current of {type}', { type: gearTypeName(type) }), module.iscA),
-      { symbol: 'strings', name: 'Strings side by side', value: { value: parallel, unit: 'count' } },
+      ...(isAlike
+        ? [
+            amps(
+              'Isc',
+              told('Short-circuit current of {type}', { type: gearTypeName(first.types[0] ?? '') }),
+              first.iscA,
+            ),
+          ]
+        : strings.map(({ iscA }, index) =>
+            amps(`Isc${index + 1}`, 'Short-circuit current of a string', iscA),
+          )),
+      { symbol: 'strings', name: 'Strings side by side', value: { value: strings.length, unit: 'count' } },
       { symbol: '1.25', name: 'For bright sun', value: { value: BRIGHT_SUN.factor, unit: 'ratio' } },
     ],
   };

@@ -16,7 +16,8 @@ import { isAbove, isBelow } from '../quantity/compare.ts';
 import { AWG_AMPACITY, BRIGHT_SUN, INSULATION_KINDS, SHARING, USUAL_DROP } from '../reference/conductors.ts';
 import type { Working } from '../working/working.ts';
 import { COLD_VOLTAGE, COLD_VOLTAGE_IEC } from '../reference/cold-voltage.ts';
-import { coldFactor, stringVoltageV } from './cold-voltage.ts';
+import { coldFactor } from '../string/cold-voltage.ts';
+import { stringsAt, type SeriesFigures } from '../string/module-figures.ts';
 import { told } from '../quantity/told.ts';
 import { published, type SourceRef } from '../reference/source.ts';
 import { isSized } from './carried.ts';
@@ -262,15 +263,16 @@ function deviceFindings(sized: SizedCircuit): Found[] {
 /** From so many strings side by side the others can feed more into a faulty one than it stands. */
 const STRINGS_FUSED_FROM = 3;
 
-function moduleFindings({ gearTypes }: Prepared, sized: SizedCircuit): Found[] {
+function moduleFindings(prepared: Prepared, sized: SizedCircuit): Found[] {
   const { circuit } = sized;
-  const end = [circuit.from, circuit.to].find((each) => each.at === 'modules');
-  const module = end?.at === 'modules' ? gearTypes.get(end.type)?.solarModule : null;
-  if (end?.at !== 'modules' || module?.maxFuseA == null || end.parallel < STRINGS_FUSED_FROM) return [];
+  const strings = stringsOf(prepared, circuit);
+  const fuses = strings.flatMap(({ maxFuseA }) => maxFuseA ?? []);
+  if (fuses.length === 0 || strings.length < STRINGS_FUSED_FROM) return [];
+  const mostFuseA = Math.min(...fuses);
   const { ratings, arrayFactor } = codeTablesOf(circuit.wire);
-  const leastA = BRIGHT_SUN.factor * arrayFactor * module.iscA;
+  const leastA = BRIGHT_SUN.factor * arrayFactor * Math.max(...strings.map(({ iscA }) => iscA));
   const fuseA = ratings.find((rating) => !isBelow(rating, leastA, 'A')) ?? leastA;
-  if (!isAbove(fuseA, module.maxFuseA, 'A')) return [];
+  if (!isAbove(fuseA, mostFuseA, 'A')) return [];
   return [
     findingOf(meta, {
       message: 'fuse-over-module',
@@ -278,25 +280,33 @@ function moduleFindings({ gearTypes }: Prepared, sized: SizedCircuit): Found[] {
       data: { circuit: circuitName(circuit.id) },
       subjects: [{ kind: 'circuit', id: circuit.id }],
       measured: { value: fuseA, unit: 'A' },
-      required: { value: module.maxFuseA, unit: 'A' },
+      required: { value: mostFuseA, unit: 'A' },
       source: published('NEC (NFPA 70)', '690.9(A) and (B)', '2023'),
       working: () => currentWorking(sized),
     }),
   ];
 }
 
+/** The strings at whichever of its ends has any. */
+function stringsOf(prepared: Prepared, { from, to }: Circuit): readonly SeriesFigures[] {
+  return stringsAt(prepared, from) ?? stringsAt(prepared, to) ?? [];
+}
+
 /** The voltage of a string against the window of the gear it ends at. */
-function windowFindings({ gearTypes, hung, plan }: Prepared, { circuit }: SizedCircuit): Found[] {
+function windowFindings(prepared: Prepared, { circuit }: SizedCircuit): Found[] {
+  const { gearTypes, hung, plan } = prepared;
   const source = plan.codeBasis === 'us' ? COLD_VOLTAGE.source : COLD_VOLTAGE_IEC;
-  const end = [circuit.from, circuit.to].find((each) => each.at === 'modules');
-  const module = end?.at === 'modules' ? gearTypes.get(end.type)?.solarModule : null;
+  const strings = stringsOf(prepared, circuit).filter(({ count }) => count > 0);
+  const [highest] = [...strings].sort((a, b) => b.coldV - a.coldV);
+  const [lowest] = [...strings].sort((a, b) => a.vmpV - b.vmpV);
+  const module = gearTypes.get(highest?.types[0] ?? '')?.solarModule;
   const other = [circuit.from, circuit.to].find((each) => each.at === 'gear');
   const item = other?.at === 'gear' ? hung.get(other.placement) : undefined;
-  if (end?.at !== 'modules' || module == null || item === undefined) return [];
+  if (highest === undefined || lowest === undefined || module == null || item === undefined) return [];
   const { maxVoltageV, minVoltageV } = item.type.ratings;
   const lowC = plan.site.conditions.designLowTempC;
-  const coldV = stringVoltageV(module, end.series, lowC);
-  const runsV = end.series * module.vmpV;
+  const { coldV } = highest;
+  const runsV = lowest.vmpV;
   const isBattery = item.type.kind === 'battery';
   const common = {
     subjects: [{ kind: 'circuit', id: circuit.id } as const, { kind: 'placement', id: item.id } as const],
@@ -311,7 +321,7 @@ function windowFindings({ gearTypes, hung, plan }: Prepared, { circuit }: SizedC
     title: told('String voltage of {circuit}', { circuit: circuitName(circuit.id) }),
     formula: 'Voc · modules · (1 + β · (T − 25));  Vmp · modules',
     inputs: [
-      { symbol: 'modules', name: 'In one string', value: { value: end.series, unit: 'count' } },
+      { symbol: 'modules', name: 'In one string', value: { value: highest.count, unit: 'count' } },
       { symbol: 'Voc', name: 'Open-circuit voltage of one', value: { value: module.vocV, unit: 'V' } },
       { symbol: 'Vmp', name: 'Of one at its best', value: { value: module.vmpV, unit: 'V' } },
       {

@@ -5,7 +5,7 @@ import { evaluatePlan } from '../evaluate.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
-import { coldFactor, stringVoltageV } from './cold-voltage.ts';
+import { coldFactor, stringVoltageV } from '../string/cold-voltage.ts';
 import { proposeWiring } from './propose.ts';
 
 /** A demo with its gear and nothing led to it. */

@@ -11,7 +11,7 @@ import { siteFromFace } from '../geometry/frame.ts';
 import { sub, type Vec3 } from '../geometry/vec3.ts';
 import { isInverter } from './carried.ts';
 import { routeOf } from '../route/route.ts';
-import { stringVoltageV } from './cold-voltage.ts';
+import { stringVoltageV } from '../string/cold-voltage.ts';
 import { AT_TERMINAL_MM, atGear, newCircuit, newRun } from './new-circuit.ts';
 
 /** Circuits that a job lacks, as edits, with what was taken for granted for each. */

@@ -1,6 +1,6 @@
 import { csvText } from '../csv-rows.ts';
 import { setsOf, type Circuit, type CircuitEnd } from '../plan/circuit.ts';
-import { gearName, gearTypeName } from '../plan/names.ts';
+import { gearName, gearTypeName, stringName } from '../plan/names.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromFeet } from '../quantity/convert.ts';
 import { formatLength, type Reader } from '../quantity/format.ts';
@@ -42,6 +42,10 @@ export function endText(end: CircuitEnd, telling: Telling): string {
         }),
         telling,
       );
+    case 'strings':
+      return end.strings.length === 0
+        ? 'no string'
+        : end.strings.map((id) => toldText(told('{string}', { string: stringName(id) }), telling)).join(' + ');
     case 'outside':
       return OUTSIDE_WORDS[end.what];
   }

@@ -59,6 +59,7 @@ type PlanParts = Pick<Plan, 'name' | 'codeBasis' | 'rootFace' | 'faces'> &
   Partial<Omit<Plan, 'site' | 'gearTypes' | 'materials'>> & {
     readonly setting?: Plan['site']['setting'];
     readonly travel?: Plan['site']['travel'];
+    readonly place?: Plan['site']['place'];
     readonly conditions: Partial<Conditions>;
     readonly gear: readonly string[];
     /** By material: what somebody approved for a fixing used in it, straight out and along it, N. */
@@ -69,6 +70,7 @@ type PlanParts = Pick<Plan, 'name' | 'codeBasis' | 'rootFace' | 'faces'> &
 export function planOf({
   setting = 'building',
   travel = null,
+  place = null,
   conditions,
   gear,
   approved,
@@ -86,9 +88,13 @@ export function planOf({
     penetrations: [],
     runs: [],
     rules: [],
+    moduleFields: [],
+    moduleStrings: [],
+    surroundings: [],
+    energy: null,
     routing: USUAL_ROUTING,
     ...more,
-    site: { setting, conditions: { ...FIRST_CONDITIONS, ...conditions }, travel, loadFactors: null },
+    site: { setting, conditions: { ...FIRST_CONDITIONS, ...conditions }, travel, loadFactors: null, place },
     materials: materials.map((id) => withApproval(getMaterial(id), approved?.[id])),
     gearTypes: gear.map(getSample),
   };

@@ -346,7 +346,7 @@ function fixingIn(
 }
 
 /** By the name of the species, where the table has it. */
-function gravityOf(species: string): number {
+export function gravityOf(species: string): number {
   const named = Object.entries(SPECIES_GRAVITY.rows).find(
     ([name]) => name.toLowerCase() === species.trim().toLowerCase(),
   );

@@ -6,6 +6,7 @@ import type { Face, Fold } from '../plan/face.ts';
 import type { ClearanceRule, GearType } from '../plan/gear-type.ts';
 import { LIST_KEYS, type ItemOf, type ListKey, type Ref } from '../plan/lists.ts';
 import type { Material } from '../plan/material.ts';
+import type { ModuleField, ModuleString, Surrounding } from '../plan/module-field.ts';
 import type { Nipple, Join, Placement, Port } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Penetration } from '../plan/penetration.ts';
@@ -34,7 +35,7 @@ export type Hung = {
 };
 
 /** What a plan has once. */
-type Head = Pick<Plan, 'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site' | 'routing' | 'rootFace'>;
+type Head = Pick<Plan, 'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site' | 'energy' | 'routing' | 'rootFace'>;
 
 /**
  * A plan with all that follows from it, worked out when it is asked for and kept until something it was worked out from
@@ -55,6 +56,9 @@ export class Model implements Keeper {
   readonly circuits = new Entities<Circuit>();
   readonly penetrations = new Entities<Penetration>();
   readonly runs = new Entities<Run>();
+  readonly moduleFields = new Entities<ModuleField>();
+  readonly moduleStrings = new Entities<ModuleString>();
+  readonly surroundings = new Entities<Surrounding>();
   readonly rules = new Entities<ClearanceRule>();
   /** The same by the plan’s own keys: a list that is missing here is a type error. */
   private readonly byKey: { readonly [Key in ListKey]: Entities<ItemOf<Key>> } = {
@@ -68,6 +72,9 @@ export class Model implements Keeper {
     circuits: this.circuits,
     penetrations: this.penetrations,
     runs: this.runs,
+    moduleFields: this.moduleFields,
+    moduleStrings: this.moduleStrings,
+    surroundings: this.surroundings,
     rules: this.rules,
   };
 
@@ -93,6 +100,13 @@ export class Model implements Keeper {
   readonly runsByPoint = this.runs.groupBy(({ via }) => [
     ...new Set(via.flatMap((each) => (each.at === 'point' ? [each.face] : []))),
   ]);
+  readonly fieldsOnFace = this.moduleFields.groupBy(({ face }) => [face]);
+  readonly stringsOfField = this.moduleStrings.groupBy(({ modules }) => [
+    ...new Set(modules.map(({ field }) => field)),
+  ]);
+  readonly circuitsOfString = this.circuits.groupBy(({ from, to }) =>
+    [from, to].flatMap((end) => (end.at === 'strings' ? end.strings : [])),
+  );
   readonly penetrationsOnFace = this.penetrations.groupBy(({ face }) => [face]);
   readonly runsOfGear = this.runs.groupBy(({ from, to }) => [...new Set([from.placement, to.placement])]);
 
@@ -166,18 +180,20 @@ const HEAD_KEYS = [
   'name',
   'codeBasis',
   'site',
+  'energy',
   'routing',
   'rootFace',
 ] as const satisfies readonly (keyof Head)[];
 
 function headOf(plan: Plan): { readonly [Key in keyof Head]: Signal<Head[Key]> } {
-  const { format, formatVersion, name, codeBasis, site, routing, rootFace } = plan;
+  const { format, formatVersion, name, codeBasis, site, energy, routing, rootFace } = plan;
   return {
     format: signal(format),
     formatVersion: signal(formatVersion),
     name: signal(name),
     codeBasis: signal(codeBasis),
     site: signal(site),
+    energy: signal(energy),
     routing: signal(routing),
     rootFace: signal(rootFace),
   };

@@ -4,7 +4,7 @@ import { circuitLine, type CircuitLine } from '../conductor/schedule.ts';
 import { setsOf, type Circuit, type CircuitEnd, type CircuitKind } from '../plan/circuit.ts';
 import type { GearKind } from '../plan/gear-type.ts';
 import type { Ref } from '../plan/lists.ts';
-import { circuitName, gearName, gearTypeName } from '../plan/names.ts';
+import { circuitName, gearName, gearTypeName, stringName } from '../plan/names.ts';
 import { countOf, told, type Told } from '../quantity/told.ts';
 
 /** What stands in the diagram: gear, a device of a circuit, modules, or what lies outside of the plan. */
@@ -119,6 +119,9 @@ function keyOf(end: CircuitEnd, circuit: string, side: string): string {
   return `${end.at} ${circuit} ${side}`;
 }
 
+/** Of an end with many strings the others are counted. */
+const MOST_STRINGS_NAMED = 3;
+
 function nodeOf(prepared: Prepared, end: CircuitEnd): Omit<OneLineNode, 'id'> {
   if (end.at === 'gear') {
     const placement = prepared.placements.get(end.placement);
@@ -140,6 +143,20 @@ function nodeOf(prepared: Prepared, end: CircuitEnd): Omit<OneLineNode, 'id'> {
         }),
       ],
       ref: null,
+    };
+  }
+  if (end.at === 'strings') {
+    return {
+      symbol: 'modules',
+      texts: end.strings.slice(0, MOST_STRINGS_NAMED).map((id, index) =>
+        index === MOST_STRINGS_NAMED - 1 && end.strings.length > MOST_STRINGS_NAMED
+          ? told('and {count} more', { count: countOf(end.strings.length - index) })
+          : told('{string}: {count} modules', {
+              string: stringName(id),
+              count: countOf(prepared.moduleStrings.get(id)?.modules.length ?? 0),
+            }),
+      ),
+      ref: end.strings[0] === undefined ? null : { kind: 'string', id: end.strings[0] },
     };
   }
   const words = { supply: 'Supply', loads: 'Loads', earth: 'Earth', data: 'Data' } as const;

@@ -38,6 +38,10 @@ export const circuitEndSchema = z.discriminatedUnion('at', [
     series: countSchema.describe('Modules in one string'),
     parallel: countSchema.describe('Strings side by side'),
   }),
+  z.strictObject({
+    at: z.literal('strings'),
+    strings: z.array(idSchema).max(MOST_COUNT).describe('Strings of the array, side by side'),
+  }),
   z.strictObject({ at: z.literal('outside'), what: z.enum(OUTSIDES) }),
 ]);
 export type CircuitEnd = z.infer<typeof circuitEndSchema>;

@@ -15,6 +15,7 @@ const FIELDS = {
   site: 'Site conditions',
   routing: 'What routes weigh',
   rootFace: 'Root face',
+  energy: 'What it uses in a day',
 } as const satisfies Record<Exclude<keyof Plan, ListKey | 'format' | 'formatVersion'>, string>;
 
 /** What differs between two versions of a plan, by id. Equal plans give an empty list. */

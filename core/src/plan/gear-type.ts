@@ -104,8 +104,41 @@ const solarModuleSchema = z.strictObject({
   iscA: z.number().positive().max(100),
   vmpV: z.number().positive().max(500),
   impA: z.number().positive().max(100),
-  vocPctPerC: z.number().min(-1).max(0).nullable().describe('Voltage per kelvin, % of Voc; null if unknown'),
+  vocPctPerC: z
+    .number()
+    .min(-1)
+    .max(0, 'must not be more than 0: a warmer module has less voltage')
+    .nullable()
+    .describe('Voltage per kelvin, % of Voc; null if unknown'),
   maxFuseA: positive(100),
+  iscPctPerC: z
+    .number()
+    .min(-0.1)
+    .max(0.3)
+    .optional()
+    .describe('Current per kelvin, % of Isc; left out if unknown'),
+  noctC: z
+    .number()
+    .min(20)
+    .max(90)
+    .optional()
+    .describe('Cell temperature in 800 W/m² and 20 °C; left out if unknown'),
+  cells: z.number().int().min(1).max(300).optional().describe('In series; left out if unknown'),
+  bypassDiodes: z
+    .number()
+    .int()
+    .min(1)
+    .max(12)
+    .optional()
+    .describe('Groups of cells that are bypassed; left out if unknown'),
+  leadMm: lengthMmSchema.max(20_000).optional().describe('Each of its two leads; left out if unknown'),
+  connector: z
+    .string()
+    .trim()
+    .min(1)
+    .max(60)
+    .optional()
+    .describe('What its leads end in; left out if unknown'),
 });
 
 export const BATTERY_CHEMISTRIES = ['vented-lead-acid', 'valve-regulated-lead-acid', 'lithium'] as const;

@@ -40,7 +40,7 @@ type ListKind<Item> = {
   /** On which face one is placed by itself, and what of it moves with that face’s datum; null where none is. */
   readonly placedOn: ((item: Item, plan: Plan) => { readonly face: string | undefined } | null) | null;
   /** Places on faces that are only a part of it. */
-  readonly marks?: (item: Item) => readonly (Placed & { readonly face: string })[];
+  readonly marks?: (item: Item) => readonly { readonly face: string; readonly place: Placed }[];
 };
 
 const GOES_TOO = { does: 'goes-too' } as const;
@@ -194,6 +194,19 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
           idsOf: (circuit) => (circuit[side].at === 'modules' ? [circuit[side].type] : []),
           whenGone: { does: 'holds', why: 'comes from modules of this type.' },
         },
+        {
+          to: 'moduleStrings',
+          path: `${side}.strings`,
+          word: 'string',
+          idsOf: (circuit) => (circuit[side].at === 'strings' ? circuit[side].strings : []),
+          whenGone: {
+            does: 'lets-go',
+            letGo: (circuit, gone) => {
+              const end = circuit[side];
+              if (end.at === 'strings') end.strings = end.strings.filter((id) => !gone.has(id));
+            },
+          },
+        },
       ]),
       {
         to: 'nipples',
@@ -241,7 +254,66 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
       viaTo('penetrations', 'penetration', (via) => (via.at === 'penetration' ? via.penetration : null)),
     ],
     placedOn: null,
-    marks: ({ via }) => via.flatMap((each) => (each.at === 'point' ? [each] : [])),
+    marks: ({ via }) =>
+      via.flatMap((each) => (each.at === 'point' ? [{ face: each.face, place: each }] : [])),
+  },
+  moduleFields: {
+    one: 'Field of modules',
+    many: 'fields of modules',
+    word: 'field of modules',
+    refersTo: [
+      { to: 'faces', path: 'face', word: 'face', idsOf: ({ face }) => [face], whenGone: GOES_TOO },
+      {
+        to: 'gearTypes',
+        path: 'type',
+        word: 'gear type',
+        idsOf: ({ type }) => [type],
+        whenGone: { does: 'holds', why: 'is of modules of this type.' },
+      },
+      {
+        to: 'gearTypes',
+        path: 'modules.type',
+        word: 'gear type',
+        idsOf: ({ modules }) => modules.flatMap(({ type }) => type ?? []),
+        whenGone: { does: 'holds', why: 'has modules of this type.' },
+      },
+    ],
+    placedOn: null,
+    marks: ({ face, modules }) => modules.map((place) => ({ face, place })),
+  },
+  moduleStrings: {
+    one: 'String',
+    many: 'strings',
+    word: 'string',
+    refersTo: [
+      {
+        to: 'moduleFields',
+        path: 'modules.field',
+        word: 'field of modules',
+        idsOf: ({ modules }) => modules.map(({ field }) => field),
+        whenGone: {
+          does: 'lets-go',
+          letGo: (string, gone) => {
+            string.modules = string.modules.filter(({ field }) => !gone.has(field));
+          },
+        },
+      },
+      {
+        to: 'gearTypes',
+        path: 'wired.inverter',
+        word: 'gear type',
+        idsOf: ({ wired }) => (wired.as === 'trunk' ? [wired.inverter] : []),
+        whenGone: { does: 'holds', why: 'has an inverter of this type at each module.' },
+      },
+    ],
+    placedOn: null,
+  },
+  surroundings: {
+    one: 'Thing round about',
+    many: 'things round about',
+    word: 'thing round about',
+    refersTo: [],
+    placedOn: null,
   },
   rules: { one: 'Rule', many: 'rules', word: 'rule', refersTo: [], placedOn: null },
 };
@@ -254,6 +326,8 @@ export const SUBJECT_LISTS = {
   penetration: 'penetrations',
   run: 'runs',
   circuit: 'circuits',
+  field: 'moduleFields',
+  string: 'moduleStrings',
 } as const satisfies Record<string, ListKey>;
 
 /** Something of a plan that is spoken of. */
@@ -315,6 +389,6 @@ export function placedOnFace(draft: Draft<Plan>, faceId: string): Placed[] {
       : (items.filter((item) => placedOn(item, draft)?.face === faceId) as unknown as Placed[])),
     ...(marks === undefined
       ? []
-      : items.flatMap((item) => marks(item).filter(({ face }) => face === faceId))),
+      : items.flatMap((item) => marks(item).flatMap(({ face, place }) => (face === faceId ? [place] : [])))),
   ]);
 }

@@ -23,6 +23,8 @@ export const gearTypeName = namedIn('gearTypes');
 export const penetrationName = namedIn('penetrations');
 export const runName = namedIn('runs');
 export const circuitName = namedIn('circuits');
+export const fieldName = namedIn('moduleFields');
+export const stringName = namedIn('moduleStrings');
 
 export function obstacleName(face: string, id: string): Named {
   return { named: ON_FACE[0], id, on: face };

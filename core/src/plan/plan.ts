@@ -1,16 +1,18 @@
 import { z } from '../zod.ts';
 import { circuitSchema } from './circuit.ts';
 import { conditionsSchema, travelSchema } from './conditions.ts';
+import { energySchema, placeSchema } from './energy.ts';
 import { faceSchema, foldSchema } from './face.ts';
 import { clearanceRuleSchema, gearTypeSchema } from './gear-type.ts';
 import { materialSchema } from './material.ts';
+import { moduleFieldSchema, moduleStringSchema, surroundingSchema } from './module-field.ts';
 import { nippleSchema, joinSchema, placementSchema } from './placement.ts';
 import { penetrationSchema } from './penetration.ts';
 import { routingSchema, runSchema } from './run.ts';
 import { idSchema, nameSchema } from './values.ts';
 
 export const PLAN_FORMAT = 'zarnel-plan';
-export const FORMAT_VERSION = 5;
+export const FORMAT_VERSION = 6;
 
 const factor = z.number().min(0, 'must not be negative').max(50);
 export const loadFactorsSchema = z.strictObject({
@@ -33,7 +35,9 @@ export const planSchema = z.strictObject({
     loadFactors: loadFactorsSchema
       .nullable()
       .describe('What its fixings are designed for, times weight; null for the usual of its setting'),
+    place: placeSchema.nullable().describe('Where it stands under the sun; null where nobody said'),
   }),
+  energy: energySchema.nullable().describe('What it uses in a day; null where nobody said'),
   routing: routingSchema.describe('What the router weighs'),
   rootFace: idSchema.describe('The face that stands upright; every other is placed from it'),
   materials: z.array(materialSchema).max(200).describe('Those its faces are made of'),
@@ -46,6 +50,9 @@ export const planSchema = z.strictObject({
   circuits: z.array(circuitSchema).max(2000),
   penetrations: z.array(penetrationSchema).max(1000),
   runs: z.array(runSchema).max(1000),
+  moduleFields: z.array(moduleFieldSchema).max(100),
+  moduleStrings: z.array(moduleStringSchema).max(1000),
+  surroundings: z.array(surroundingSchema).max(100).describe('What stands round about and throws shadows'),
   rules: z.array(clearanceRuleSchema).max(200).describe('The user’s own rules, for all gear'),
 });
 export type Plan = z.infer<typeof planSchema>;

@@ -153,6 +153,9 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
         const type = types.get(end.type);
         if (type !== undefined && type.solarModule === null)
           invalid(`${side}.type`, `“${type.name}” is no solar module.`);
+      } else if (end.at === 'strings') {
+        if (new Set(end.strings).size < end.strings.length)
+          invalid(`${side}.strings`, `“${name}” names one string twice.`);
       } else if (end.at === 'gear' && end.terminal !== null) {
         const type = types.get(placements.get(end.placement)?.type ?? '');
         if (type !== undefined && !type.terminals.some(({ id }) => id === end.terminal))
@@ -171,6 +174,43 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
         message: `“${face.name}” has no reverse for the hole to come out on.`,
       });
     }
+  });
+
+  const isModule = (id: string) => {
+    const type = types.get(id);
+    return type === undefined || type.solarModule !== null;
+  };
+  plan.moduleFields.forEach((field, index) => {
+    const path = `moduleFields[${index}]`;
+    const invalid = (at: string, message: string) =>
+      faults.push({ code: 'invalid', path: `${path}.${at}`, message });
+    for (const type of new Set([field.type, ...field.modules.flatMap((each) => each.type ?? [])])) {
+      if (!isModule(type)) invalid('type', `“${types.get(type)?.name ?? type}” is no solar module.`);
+    }
+    if (new Set(field.modules.map(({ id }) => id)).size < field.modules.length)
+      invalid('modules', `Two modules of “${field.name}” have one id.`);
+  });
+
+  const modulesOf = new Map(
+    plan.moduleFields.map(({ id, modules }) => [id, new Set(modules.map((each) => each.id))]),
+  );
+  const strung = new Map<string, string>();
+  plan.moduleStrings.forEach((string, index) => {
+    string.modules.forEach(({ field, module }, at) => {
+      const path = `moduleStrings[${index}].modules[${at}]`;
+      const known = modulesOf.get(field);
+      if (known !== undefined && !known.has(module)) dangling(`${path}.module`, 'module', module);
+      const key = `${field}/${module}`;
+      const other = strung.get(key);
+      if (other !== undefined) {
+        const message =
+          other === string.name
+            ? `“${string.name}” has one module twice.`
+            : `A module is in “${other}” and in “${string.name}”.`;
+        faults.push({ code: 'invalid', path, message });
+      }
+      strung.set(key, string.name);
+    });
   });
 
   plan.runs.forEach((run, index) => {

@@ -6,6 +6,7 @@ import { contradictionTold, findFreshContradiction } from '../contradictions.ts'
 import { findReferenceFaults } from '../references.ts';
 import type { Plan } from '../plan.ts';
 import type { EditFault } from './edit.ts';
+import * as arrayEdits from './array-edits.ts';
 import { removeCircuit, setCircuit } from './circuit-edits.ts';
 import * as faceEdits from './face-edits.ts';
 import * as gearEdits from './gear-edits.ts';
@@ -25,6 +26,7 @@ const KINDS = {
   ...placementEdits,
   ...runEdits,
   ...ruleEdits,
+  ...arrayEdits,
   setCircuit,
   removeCircuit,
 };
@@ -33,6 +35,7 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.renamePlan.schema,
   KINDS.setSite.schema,
   KINDS.setLoadFactors.schema,
+  KINDS.setPlace.schema,
   KINDS.setConditions.schema,
   KINDS.setRouting.schema,
   KINDS.inheritCondition.schema,
@@ -84,6 +87,13 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.setRules.schema,
   KINDS.setCircuit.schema,
   KINDS.removeCircuit.schema,
+  KINDS.setField.schema,
+  KINDS.removeField.schema,
+  KINDS.setString.schema,
+  KINDS.removeString.schema,
+  KINDS.setSurrounding.schema,
+  KINDS.removeSurrounding.schema,
+  KINDS.setEnergy.schema,
 ]);
 export type PlanEdit = z.infer<typeof planEditSchema>;
 
@@ -101,7 +111,7 @@ const APPLY = new Map<string, AnyApply>(
 
 /** Edits that add or re-target references, after which the whole plan’s references are checked. */
 const MAY_DANGLE =
-  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|penetration|run|join|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|field|string|penetration|run|join|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
 /** Why edits may not be made: nothing has changed. `plan` is the one it speaks of, with those of them that could be made. */
 export type RefusedEdits = EditFault & { readonly plan: Plan };

@@ -1,6 +1,7 @@
 import { z } from '../../zod.ts';
 import { CONDITION_KEYS, ownConditionsSchema, travelSchema, type ConditionKey } from '../conditions.ts';
 import { materialSchema } from '../material.ts';
+import { placeSchema } from '../energy.ts';
 import { loadFactorsSchema } from '../plan.ts';
 import { routingSchema } from '../run.ts';
 import { idSchema, nameSchema } from '../values.ts';
@@ -38,6 +39,15 @@ export const setLoadFactors = defineEdit(
   z.strictObject({ kind: z.literal('set-load-factors'), factors: loadFactorsSchema.nullable() }),
   (draft, { factors }) => {
     draft.site.loadFactors = factors;
+    return null;
+  },
+);
+
+/** Where the job stands under the sun; null where nobody says. */
+export const setPlace = defineEdit(
+  z.strictObject({ kind: z.literal('set-place'), place: placeSchema.nullable() }),
+  (draft, { place }) => {
+    draft.site.place = place;
     return null;
   },
 );

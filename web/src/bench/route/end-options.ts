@@ -14,6 +14,9 @@ export function endOptions(
   const types = new Map(plan.gearTypes.map((type) => [type.id, type]));
   const option = (end: CircuitEnd, label: string) => ({ value: keyOfEnd(end), label, end });
   return [
+    ...(plan.moduleStrings.length === 0
+      ? []
+      : [option({ at: 'strings', strings: [] }, 'Strings of the array')]),
     ...plan.gearTypes
       .filter(({ solarModule }) => solarModule !== null)
       .map(({ id, name }) => option({ at: 'modules', type: id, series: 1, parallel: 1 }, `Modules: ${name}`)),
@@ -34,6 +37,8 @@ export function keyOfEnd(end: CircuitEnd): string {
       return `gear/${end.placement}/${end.terminal ?? ''}`;
     case 'modules':
       return `modules/${end.type}`;
+    case 'strings':
+      return 'strings';
     case 'outside':
       return `outside/${end.what}`;
   }

@@ -1,0 +1,63 @@
+import { z } from '../../zod.ts';
+import { energySchema } from '../energy.ts';
+import { moduleFieldSchema, moduleStringSchema, surroundingSchema } from '../module-field.ts';
+import { defineEdit, putInto, removeFrom } from './edit.ts';
+
+/** Puts a field, or changes the one of the same id: modules that are gone are gone from their strings. */
+export const setField = defineEdit(
+  z.strictObject({ kind: z.literal('set-field'), field: moduleFieldSchema }),
+  (draft, { field }) => {
+    const at = draft.moduleFields.findIndex(({ id }) => id === field.id);
+    if (at < 0) {
+      draft.moduleFields.push(field);
+      return null;
+    }
+    draft.moduleFields[at] = field;
+    const left = new Set(field.modules.map(({ id }) => id));
+    for (const string of draft.moduleStrings) {
+      if (string.modules.some((each) => each.field === field.id && !left.has(each.module)))
+        string.modules = string.modules.filter((each) => each.field !== field.id || left.has(each.module));
+    }
+    return null;
+  },
+);
+
+export const removeField = removeFrom('remove-field', 'field', 'moduleFields');
+
+/** Puts a string, or changes the one of the same id: a module that it takes leaves the string it was in. */
+export const setString = defineEdit(
+  z.strictObject({ kind: z.literal('set-string'), string: moduleStringSchema }),
+  (draft, { string }) => {
+    const taken = new Set(string.modules.map(({ field, module }) => `${field}/${module}`));
+    for (const other of draft.moduleStrings) {
+      if (other.id === string.id) continue;
+      if (other.modules.some(({ field, module }) => taken.has(`${field}/${module}`)))
+        other.modules = other.modules.filter(({ field, module }) => !taken.has(`${field}/${module}`));
+    }
+    const at = draft.moduleStrings.findIndex(({ id }) => id === string.id);
+    if (at < 0) draft.moduleStrings.push(string);
+    else draft.moduleStrings[at] = string;
+    return null;
+  },
+);
+
+export const removeString = removeFrom('remove-string', 'string', 'moduleStrings');
+
+export const setSurrounding = putInto(
+  'set-surrounding',
+  'surrounding',
+  'surroundings',
+  surroundingSchema.refine(({ fromMm, toMm }) => toMm > fromMm, 'must have its top above its lower end'),
+  'replace',
+);
+
+export const removeSurrounding = removeFrom('remove-surrounding', 'surrounding', 'surroundings');
+
+/** What the job uses in a day; null where nobody says. */
+export const setEnergy = defineEdit(
+  z.strictObject({ kind: z.literal('set-energy'), energy: energySchema.nullable() }),
+  (draft, { energy }) => {
+    draft.energy = energy;
+    return null;
+  },
+);

@@ -1,0 +1,108 @@
+import { BYPASS_V, innerVoltageAt, type Diode } from './diode.ts';
+
+/** Groups of cells that are alike, in one string. */
+export type GroupsAlike = { readonly diode: Diode; readonly count: number };
+
+/** A string: its groups in series, each with a bypass diode; or none where `bypassed` is false. */
+export type StringToCurve = { readonly groups: readonly GroupsAlike[] };
+
+/** Current against voltage of what is wired together, from 0 V up to its open circuit. */
+export type Curve = { readonly volts: Float64Array; readonly amps: Float64Array };
+
+export type PowerPoint = { readonly voltageV: number; readonly currentA: number; readonly powerW: number };
+
+const CURRENTS = 160;
+const VOLTAGES = 320;
+
+/**
+ * The curve of strings side by side: in each string every group carries one current, what it cannot carry goes through its
+ * bypass diode; strings side by side have one voltage, and their currents add. A string in less light draws current backwards
+ * where the others lift it above its open circuit.
+ */
+export function curveOf(strings: readonly StringToCurve[], samples = VOLTAGES): Curve {
+  const tables = strings.map(tableOf);
+  const openV = Math.max(0, ...tables.map(({ volts }) => volts.at(-1) ?? 0));
+  const volts = new Float64Array(samples);
+  const amps = new Float64Array(samples);
+  for (let index = 0; index < samples; index++) volts[index] = (openV * index) / (samples - 1);
+  for (const table of tables) addCurrents(table, volts, amps);
+  return { volts, amps };
+}
+
+/** Volts that rise with the amperes that fall, from the short circuit to beyond the open one. */
+function tableOf({ groups }: StringToCurve): Curve {
+  const photo = groups.map(({ diode }) => diode.photoA);
+  const mostA = Math.max(0, ...photo);
+  // Currents crowd where curves bend: just under what each kind of group gives.
+  const currents = new Set<number>([0, -0.02 * mostA]);
+  for (const each of new Set(photo)) {
+    for (let step = 0; step <= CURRENTS; step++) {
+      const part = step / CURRENTS;
+      const at = each * (1 - (1 - part) ** 2.5);
+      currents.add(at);
+    }
+    currents.add(each * 1.0001);
+  }
+  const amps = Float64Array.from([...currents].sort((a, b) => b - a));
+  const volts = new Float64Array(amps.length);
+  for (const { diode, count } of groups) {
+    // Not beyond what lets the exponential grow out of bounds: the open circuit is where it equals the light.
+    let inner = -BYPASS_V;
+    for (let index = 0; index < amps.length; index++) {
+      const currentA = amps[index] ?? 0;
+      if (currentA > diode.photoA + BYPASS_V / diode.shuntOhm + 1e-12) {
+        volts[index] = (volts[index] ?? 0) - count * BYPASS_V;
+        continue;
+      }
+      inner = innerVoltageAt(diode, currentA, inner);
+      const voltageV = inner - currentA * diode.seriesOhm;
+      volts[index] = (volts[index] ?? 0) + count * Math.max(-BYPASS_V, voltageV);
+    }
+  }
+  return { volts, amps };
+}
+
+function addCurrents({ volts, amps }: Curve, at: Float64Array, into: Float64Array): void {
+  let index = 0;
+  for (let sample = 0; sample < at.length; sample++) {
+    const voltageV = at[sample] ?? 0;
+    while (index < volts.length - 2 && (volts[index + 1] ?? 0) < voltageV) index++;
+    const [v0 = 0, v1 = 0, i0 = 0, i1 = 0] = [volts[index], volts[index + 1], amps[index], amps[index + 1]];
+    const part = v1 === v0 ? 0 : (voltageV - v0) / (v1 - v0);
+    // Past the table’s end the curve is as steep as there.
+    into[sample] = (into[sample] ?? 0) + i0 + (i1 - i0) * Math.max(0, part);
+  }
+}
+
+/** Current at a voltage, A; 0 beyond the open circuit. */
+export function currentAt({ volts, amps }: Curve, voltageV: number): number {
+  const last = volts.length - 1;
+  const step = (volts[last] ?? 0) / last;
+  if (step <= 0 || voltageV >= (volts[last] ?? 0)) return 0;
+  const index = Math.max(0, Math.min(last - 1, Math.floor(voltageV / step)));
+  const part = voltageV / step - index;
+  return (amps[index] ?? 0) * (1 - part) + (amps[index + 1] ?? 0) * part;
+}
+
+/** Every local maximum of power, most first; none in the dark. */
+export function powerPeaks({ volts, amps }: Curve): PowerPoint[] {
+  const peaks: PowerPoint[] = [];
+  const power = (index: number) => (volts[index] ?? 0) * (amps[index] ?? 0);
+  for (let index = 1; index < volts.length - 1; index++) {
+    const [before, here, after] = [power(index - 1), power(index), power(index + 1)];
+    if (here <= 0 || here < before || here <= after) continue;
+    // A parabola through the three: the top lies within half a step.
+    const bend = before - 2 * here + after;
+    const shift = bend === 0 ? 0 : Math.max(-0.5, Math.min(0.5, (before - after) / (2 * bend)));
+    const step = (volts[index] ?? 0) - (volts[index - 1] ?? 0);
+    const voltageV = (volts[index] ?? 0) + shift * step;
+    const powerW = here - ((before - after) * shift) / 4;
+    peaks.push({ voltageV, currentA: powerW / voltageV, powerW });
+  }
+  return peaks.sort((a, b) => b.powerW - a.powerW || a.voltageV - b.voltageV);
+}
+
+/** The most power there is, W; 0 in the dark. */
+export function mostPowerW(curve: Curve): number {
+  return powerPeaks(curve)[0]?.powerW ?? 0;
+}
