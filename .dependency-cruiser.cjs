@@ -17,6 +17,8 @@ const layers = [
   'wireway',
   'placing',
   'arrange',
+  'array',
+  'string',
   'route',
   'seal',
   'protection',

@@ -1,5 +1,6 @@
 import type { Family, StepId } from './check/family.ts';
 import type { Check, CheckMeta, Finding } from './check/finding.ts';
+import { ARRAY } from './array/family.ts';
 import { CLEARANCE } from './clearance/family.ts';
 import { CONDUCTOR } from './conductor/family.ts';
 import { FIXING } from './fixing/family.ts';
@@ -7,11 +8,13 @@ import { PACK } from './pack/family.ts';
 import { PROTECTION } from './protection/family.ts';
 import { ROUTE } from './route/family.ts';
 import { SEAL } from './seal/family.ts';
+import { STRING } from './string/family.ts';
 import { SURVEY } from './survey/family.ts';
 import { WIREWAY } from './wireway/family.ts';
 
 /** The families of the trade, sorted by id. */
 export const FAMILIES: readonly Family[] = [
+  ARRAY,
   CLEARANCE,
   CONDUCTOR,
   FIXING,
@@ -19,6 +22,7 @@ export const FAMILIES: readonly Family[] = [
   PROTECTION,
   ROUTE,
   SEAL,
+  STRING,
   SURVEY,
   WIREWAY,
 ];

@@ -177,7 +177,9 @@ function standsOf(
     );
   };
   if (standsOn === 'skin') return step(50);
-  const members = face.members.filter(({ role }) => SEAM_ROLES.has(role) === (standsOn === 'seams'));
+  // A clamp takes a seam where there is one, else a tube or a tab: what framing the face has.
+  const isOnSeams = standsOn === 'seams' && face.members.some(({ role }) => SEAM_ROLES.has(role));
+  const members = face.members.filter(({ role }) => SEAM_ROLES.has(role) === isOnSeams);
   const axis = line.runs === 'across' ? 'vertical' : 'horizontal';
   const crossing = members.filter(
     (member) => member.axis === axis && line.atMm >= member.fromMm && line.atMm <= member.toMm,
@@ -210,9 +212,8 @@ export function footLag(
   const overMm = mmFromInch(BRACKET.thicknessIn) + sheetMm(prepared, face);
   const depthMm = framing.memberDepthMm > 0 ? framing.memberDepthMm : Infinity;
   const lengthMm = stockLength(overMm + 8 * shankMm, codeBasis);
-  const factor =
-    (site.setting === 'mobile' ? WOOD_FACTORS.mobile : WOOD_FACTORS.permanent) *
-    (face.conditions.location.value === 'wet' ? WOOD_FACTORS.wetInService : 1);
+  // It is the wind that pulls; framing under a roof stays dry. A moving body jolts, day by day.
+  const factor = site.setting === 'mobile' ? WOOD_FACTORS.mobile : WOOD_FACTORS.wind;
   const seat = seatOf(screw, lengthMm, overMm, depthMm);
   const { pullN } = screwStrength(
     screw,
@@ -257,16 +258,12 @@ export const fieldSupport = query((prepared: Prepared, id: string): FieldSupport
     const loadNPerMm =
       (Math.max(upPa, loads.downPa) * line.carriesMm) / 1e6 + (rail.massKgPerM * 9.80665) / 1000;
     const span = railSpan(rail, loadNPerMm, { mostMm: field.support.mostSpanMm, footN, pullNPerMm });
-    const feet = placeFeet({
-      fromMm: line.fromMm,
-      toMm: line.toMm,
-      standsMm: standsOf(face, field, line),
-      mostSpanMm: span.mostSpanMm,
-      mostOverhangMm: span.mostOverhangMm,
-    });
+    const { feet, fromMm, toMm } = onStands(line, standsOf(face, field, line), span);
     const longestMm = Math.max(0, ...feet.atMm.slice(1).map((at, place) => at - (feet.atMm[place] ?? at)));
     return {
       ...line,
+      fromMm,
+      toMm,
       id: `${id}-rail-${index + 1}`,
       field: id,
       span,
@@ -283,6 +280,31 @@ export const fieldSupport = query((prepared: Prepared, id: string): FieldSupport
     railKgs: rails.reduce((sum, { fromMm, toMm }) => sum + ((toMm - fromMm) / 1000) * rail.massKgPerM, 0),
   };
 });
+
+/** How far a rail goes on past its last foot where it was made longer to reach it, mm. */
+const PAST_FOOT_MM = 50;
+
+/** A rail on its stands; made longer at its ends where the modules end too far from the last stand and another is beyond. */
+function onStands(
+  { fromMm, toMm }: { readonly fromMm: number; readonly toMm: number },
+  standsMm: readonly number[],
+  { mostSpanMm, mostOverhangMm }: RailSpan,
+): { readonly feet: Feet; readonly fromMm: number; readonly toMm: number } {
+  const before = standsMm.filter((at) => at < fromMm).sort((a, b) => b - a)[0];
+  const after = standsMm.filter((at) => at > toMm).sort((a, b) => a - b)[0];
+  const lows = [fromMm, ...(before === undefined ? [] : [before - PAST_FOOT_MM])];
+  const highs = [toMm, ...(after === undefined ? [] : [after + PAST_FOOT_MM])];
+  const tries = lows
+    .flatMap((low) => highs.map((high) => ({ fromMm: low, toMm: high })))
+    .sort((a, b) => a.toMm - a.fromMm - (b.toMm - b.fromMm));
+  let first: { readonly feet: Feet; readonly fromMm: number; readonly toMm: number } | null = null;
+  for (const ends of tries) {
+    const feet = placeFeet({ ...ends, standsMm, mostSpanMm, mostOverhangMm });
+    first ??= { feet, ...ends };
+    if (feet.kind === 'placed') return { feet, ...ends };
+  }
+  return first ?? { feet: { kind: 'gap', fromMm, toMm, atMm: [] }, fromMm, toMm };
+}
 
 function endsOf({
   runs,

@@ -45,7 +45,9 @@ export function endText(end: CircuitEnd, telling: Telling): string {
     case 'strings':
       return end.strings.length === 0
         ? 'no string'
-        : end.strings.map((id) => toldText(told('{string}', { string: stringName(id) }), telling)).join(' + ');
+        : end.strings
+            .map((id) => toldText(told('{string}', { string: stringName(id) }), telling))
+            .join(' + ');
     case 'outside':
       return OUTSIDE_WORDS[end.what];
   }

@@ -1,3 +1,4 @@
+import { FIRST_ENERGY } from '../plan/energy.ts';
 import { NEW_PENETRATION } from '../plan/penetration.ts';
 import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import type { Placement } from '../plan/placement.ts';
@@ -10,7 +11,9 @@ import {
   lineObstacle,
   planOf,
   rectangle,
+  modulesInRows,
   reverseOf,
+  seriesOf,
   spacedFraming,
 } from './parts.ts';
 
@@ -157,6 +160,10 @@ const frontWall = faceOf({
   thicknessMm: 32,
 });
 
+function roofModules(...ids: string[]) {
+  return ids.map((module) => ({ field: 'roof-field', module }));
+}
+
 /** The travelling eye clinic, as sketched: everything on one board, the controller too near above
  * the battery, a roof hole by a rib. Invented. */
 export function eyeClinic(): Plan {
@@ -200,12 +207,86 @@ export function eyeClinic(): Plan {
       hungAtMm('gland-box', 'Roof gland box', 'roof-gland-box', 'roof-outside', 3100, 620),
       hungAtMm('bench-entry', 'Bench entry box', 'roof-gland-box', 'side-wall', 2850, 500),
     ],
+    place: { latitudeDeg: 52.1, longitudeDeg: -3.4, rootFacesDeg: 0 },
+    moduleFields: [
+      {
+        id: 'roof-field',
+        name: 'Roof field',
+        face: 'roof-outside',
+        type: 'solar-module-210w',
+        gapAcrossMm: 20,
+        gapUpMm: 20,
+        modules: [
+          ...modulesInRows(
+            [
+              [3, 260, 1400],
+              [1, 260, 90],
+              [1, 3260, 90],
+            ],
+            1500,
+            true,
+          ),
+          { id: 'm6', xMm: 4790, yMm: 90, isTurned: false },
+        ],
+        tilt: null,
+        liftMm: null,
+        support: {
+          school: 'side-adjust-foot',
+          rail: 'rail-40',
+          runs: 'across',
+          bars: 2,
+          isShared: false,
+          mostSpanMm: null,
+          // Pulled on site from an offcut of the roof, a third of what it held.
+          approvedUpN: 420,
+          uplift: null,
+        },
+      },
+    ],
+    moduleStrings: [
+      seriesOf('string-1', 'String 1', roofModules('m1', 'm2', 'm3')),
+      seriesOf('string-2', 'String 2', roofModules('m4', 'm5', 'm6')),
+    ],
+    surroundings: [
+      {
+        id: 'village-hall',
+        name: 'Village hall',
+        kind: 'wall',
+        bearingDeg: 160,
+        distanceMm: 9000,
+        widthMm: 14_000,
+        depthMm: 8000,
+        fromMm: -500,
+        toMm: 6200,
+      },
+    ],
+    energy: {
+      ...FIRST_ENERGY,
+      inverterPct: 90,
+      inverterIdleW: 8,
+      loads: [
+        { id: 'lamp', name: 'Slit lamp', powerW: 60, count: 1, hoursPerDay: 6, dutyPct: 60, isAc: true },
+        { id: 'screens', name: 'Screens', powerW: 35, count: 3, hoursPerDay: 7, dutyPct: 100, isAc: true },
+        { id: 'fans', name: 'Roof fans', powerW: 30, count: 2, hoursPerDay: 6, dutyPct: 50, isAc: false },
+        {
+          id: 'fridge',
+          name: 'Drops fridge',
+          powerW: 45,
+          count: 1,
+          hoursPerDay: 24,
+          dutyPct: 35,
+          isAc: false,
+        },
+      ],
+      daysWithoutSun: 1,
+      second: { kind: 'shore', powerW: 600, hoursPerDay: 2 },
+    },
     circuits: [
       newCircuit('iec', {
         id: 'array-leads',
         name: 'Array to disconnect',
         carries: 'array',
-        from: { at: 'modules', type: 'solar-module-210w', series: 3, parallel: 2 },
+        from: { at: 'strings', strings: ['string-1', 'string-2'] },
         to: atGear('disconnect'),
         // Two strings side by side need no fuse of their own.
         protection: { by: 'none' },

@@ -5,17 +5,33 @@ import {
   faceOf,
   foldOf,
   hungAtMm,
+  inStrings,
   lineObstacle,
+  modulesInRows,
   planOf,
   rectangle,
   reverseOf,
+  seriesOf,
   spacedFraming,
 } from './parts.ts';
 
 const HALL_LENGTH = 36_000;
 const WALL_HEIGHT = 4200;
-const SLOPE_LENGTH = 9600;
+const SLOPE_LENGTH = 19_200;
 const PITCH_DEG = 6;
+const MODULE_PITCH = 1154;
+/** 180 of the 262 that the roof would take: room is kept for the second phase. */
+const FIELD_ROWS = [
+  [13, 1154, 775],
+  [13, 1154, 2557],
+  [12, 1154, 6121],
+  [12, 1154, 7903],
+  [26, 1154, 9685],
+  [26, 1154, 11_467],
+  [26, 1154, 13_249],
+  [26, 1154, 15_031],
+  [26, 1154, 16_813],
+] as const;
 
 const concreteWall = faceOf({
   id: 'packing-wall',
@@ -169,14 +185,60 @@ export function glasshouses(): Plan {
       hungAtMm('gang-3', 'Gang 3', 'gang-inverter-3', 'packing-wall-outside', 24_000, 2150),
       hungAtMm('gang-4', 'Gang 4', 'gang-inverter-3', 'packing-wall-outside', 25_650, 2150),
     ],
+    // Inside the hall a person faces north; the roof rises away from the wall behind them.
+    place: { latitudeDeg: 51.4, longitudeDeg: 4.1, rootFacesDeg: 180 },
+    moduleFields: [
+      {
+        id: 'shed-field',
+        name: 'Shed field',
+        face: 'sheet-roof',
+        type: 'solar-module-440w',
+        gapAcrossMm: 20,
+        gapUpMm: 20,
+        modules: modulesInRows(FIELD_ROWS, MODULE_PITCH),
+        tilt: null,
+        liftMm: null,
+        support: {
+          school: 'seam-clamp',
+          rail: 'rail-40',
+          runs: 'across',
+          bars: 2,
+          isShared: false,
+          mostSpanMm: null,
+          // As the maker of the clamps states it for a seam of 0.6 mm steel.
+          approvedUpN: 1500,
+          uplift: null,
+        },
+      },
+    ],
+    moduleStrings: inStrings('shed-field', FIELD_ROWS, 15).map((modules, index) =>
+      seriesOf(
+        `string-${Math.floor(index / 3) + 1}-${(index % 3) + 1}`,
+        `String ${Math.floor(index / 3) + 1}.${(index % 3) + 1}`,
+        modules,
+      ),
+    ),
+    surroundings: [
+      {
+        id: 'water-tower',
+        name: 'Water tower',
+        kind: 'mast',
+        bearingDeg: 215,
+        distanceMm: 30_000,
+        widthMm: 4500,
+        depthMm: 4500,
+        fromMm: 0,
+        toMm: 21_000,
+      },
+    ],
     circuits: [
       ...GANGS.flatMap(({ gang, stringM, feedM }) => [
         ...[1, 2, 3].map((string) =>
           newCircuit('iec', {
-            id: `string-${gang}-${string}`,
+            id: `array-${gang}-${string}`,
             name: `String ${gang}.${string}`,
             carries: 'array',
-            from: { at: 'modules', type: 'solar-module-440w', series: 15, parallel: 1 },
+            from: { at: 'strings', strings: [`string-${gang}-${string}`] },
             to: atGear(`gang-${gang}`, 'dc'),
             protection: { by: 'none' },
             // From the modules to the gang; of those inside to their disconnect, and from there as it is drawn.
@@ -230,7 +292,7 @@ export function glasshouses(): Plan {
         from: { placement: `dc-${gang}`, knockout: 'bottom' },
         to: { placement: `gang-${gang}`, knockout: 'power-1' },
         ...newRun('iec'),
-        circuits: [1, 2, 3].map((string) => `string-${gang}-${string}`),
+        circuits: [1, 2, 3].map((string) => `array-${gang}-${string}`),
       },
     ]),
   });

@@ -1,5 +1,6 @@
 import { NEW_PENETRATION } from '../plan/penetration.ts';
 import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
+import { FIRST_ENERGY, type EnergyLoad } from '../plan/energy.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { Nipple } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -10,18 +11,30 @@ import {
   faceOf,
   foldOf,
   hungAtMm,
+  inStrings,
   lineObstacle,
+  modulesInRows,
   planOf,
   rectangle,
   reverseOf,
+  seriesOf,
   spacedFraming,
 } from './parts.ts';
 
 const inch = mmFromInch;
 const WALL_WIDTH = inch(14 * 12);
 const WALL_HEIGHT = inch(8 * 12 + 6);
+const HALL_LENGTH = inch(36 * 12);
+const HALL_SLOPE = inch(19 * 12);
 const NORTH_WIDTH = inch(12 * 12);
 const SLOPE_LENGTH = inch(9 * 12);
+const MODULE_PITCH = inch(44.6 + 0.75);
+/** Three rows; the uppermost ends before the vent and the skylight. */
+const FIELD_ROWS = [
+  [9, inch(12), inch(2)],
+  [9, inch(12), inch(70.55)],
+  [6, inch(12), inch(139.1)],
+] as const;
 const FLUE_IN = { fromLeft: 30, up: 60, size: 10 };
 const SKYLIGHT_IN = { fromLeft: 122, up: 48, width: 24, height: 30 };
 
@@ -140,6 +153,39 @@ const southUnder = faceOf({
   ],
 });
 
+/** The slope goes on over the extraction hall beside the plant room, in one plane with it. */
+const hallRoof = faceOf({
+  id: 'hall-roof',
+  name: 'South slope over the hall',
+  kind: 'roof',
+  side: 'outside',
+  material: 'material-shingles',
+  points: rectangle(HALL_LENGTH, HALL_SLOPE),
+  thicknessMm: inch(0.875),
+  stands: {
+    originMm: [WALL_WIDTH + HALL_LENGTH, 0, WALL_HEIGHT],
+    turnDeg: 180,
+    tiltDeg: 90 - PITCH_DEG,
+  },
+  framing: [trusses('hall-trusses')],
+  obstacles: [
+    boxObstacle('hall-vent', 'Plumbing vent', 'vent', inBox(296, 176, 6, 6), {
+      clearMm: inch(4),
+      standsOutMm: inch(14),
+    }),
+    boxObstacle('hall-skylight', 'Skylight', 'skylight', inBox(330, 150, 46, 46), {
+      clearMm: inch(3),
+      standsOutMm: inch(5),
+    }),
+  ],
+  setbacks: [
+    { edge: 2, distanceMm: inch(18), why: 'Ridge, for smoke ventilation' },
+    { edge: 1, distanceMm: inch(12), why: 'Rake edge, for wind' },
+    { edge: 3, distanceMm: inch(12), why: 'Rake edge, for wind' },
+  ],
+  conditions: { meanMaxTempC: 36, location: 'wet', sun: 'full' },
+});
+
 const northUnder = faceOf({
   id: 'north-underside',
   name: 'North slope, underside',
@@ -206,8 +252,10 @@ export function honeyHouse(): Plan {
       windSpeedMps: 51,
       elevationM: 240,
     },
+    // Inside the plant room a person faces south.
+    place: { latitudeDeg: 43.2, longitudeDeg: -89.1, rootFacesDeg: 0 },
     rootFace: 'plant-wall',
-    faces: [plantWall, southUnder, southTop, northWall, northUnder, northTop, floor],
+    faces: [plantWall, southUnder, southTop, hallRoof, northWall, northUnder, northTop, floor],
     folds: [
       foldOf('eave', ['plant-wall', 2], ['roof-underside', 0], 90 - PITCH_DEG),
       foldOf('north-corner', ['plant-wall', 3], ['north-wall', 1], 90),
@@ -248,8 +296,8 @@ export function honeyHouse(): Plan {
     circuits: [
       feed('a-feed', 'Inverter A to load centre', 'inverter-a', 'a-ac'),
       feed('b-feed', 'Inverter B to load centre', 'inverter-b', 'b-ac'),
-      string('a-array', 'Array to inverter A', 'inverter-a', 'a-dc'),
-      string('b-array', 'Array to inverter B', 'inverter-b', 'b-dc'),
+      string('a-array', 'Array to inverter A', 'string-1', 'inverter-a', 'a-dc'),
+      string('b-array', 'Array to inverter B', 'string-2', 'inverter-b', 'b-dc'),
       mains(
         'house-supply',
         'Supply to transfer switch',
@@ -273,6 +321,57 @@ export function honeyHouse(): Plan {
         lengthMm: inch(200),
       }),
     ],
+    moduleFields: [
+      {
+        id: 'south-field',
+        name: 'South field',
+        face: 'hall-roof',
+        type: 'solar-module-400w',
+        gapAcrossMm: inch(0.75),
+        gapUpMm: inch(0.75),
+        modules: modulesInRows(FIELD_ROWS, MODULE_PITCH),
+        tilt: null,
+        liftMm: null,
+        support: {
+          school: 'flashed-foot',
+          rail: 'rail-60',
+          runs: 'across',
+          bars: 2,
+          isShared: false,
+          mostSpanMm: inch(48),
+          approvedUpN: null,
+          uplift: null,
+        },
+      },
+    ],
+    moduleStrings: inStrings('south-field', FIELD_ROWS, 12).map((modules, index) =>
+      seriesOf(`string-${index + 1}`, `String ${index + 1}`, modules),
+    ),
+    surroundings: [
+      {
+        id: 'walnut',
+        name: 'Walnut tree',
+        kind: 'tree',
+        bearingDeg: 205,
+        distanceMm: inch(70 * 12),
+        widthMm: inch(20 * 12),
+        depthMm: inch(20 * 12),
+        fromMm: inch(6 * 12),
+        toMm: inch(34 * 12),
+      },
+    ],
+    energy: {
+      ...FIRST_ENERGY,
+      inverterPct: 94,
+      inverterIdleW: 60,
+      loads: [
+        load('extractor', 'Honey extractor', 1100, 1, 5, 80),
+        load('warm-room', 'Warm room heater', 1500, 1, 10, 40),
+        load('bottling', 'Bottling line', 750, 1, 4, 70),
+        load('cold-store', 'Cold store', 600, 1, 24, 35),
+        load('lights', 'Lights', 18, 14, 7, 100),
+      ],
+    },
     penetrations: [
       {
         id: 'roof-hole',
@@ -338,12 +437,12 @@ function feed(id: string, name: string, inverter: string, nippleId: string): Cir
 }
 
 /** A string of twelve down through the roof to the disconnect, and on in the wireway. */
-function string(id: string, name: string, inverter: string, nippleId: string): Circuit {
+function string(id: string, name: string, strung: string, inverter: string, nippleId: string): Circuit {
   return newCircuit('us', {
     id,
     name,
     carries: 'array',
-    from: { at: 'modules', type: 'solar-module-400w', series: 12, parallel: 1 },
+    from: { at: 'strings', strings: [strung] },
     to: atGear(inverter, 'dc'),
     stretches: [{ from: 'disconnect-out', to: nippleId }],
     // Under the modules to the box on the roof.
@@ -351,6 +450,17 @@ function string(id: string, name: string, inverter: string, nippleId: string): C
     // One string alone can feed no fault that its wire cannot carry.
     protection: { by: 'none' },
   });
+}
+
+function load(
+  id: string,
+  name: string,
+  powerW: number,
+  count: number,
+  hoursPerDay: number,
+  dutyPct: number,
+): EnergyLoad {
+  return { id, name, powerW, count, hoursPerDay, dutyPct, isAc: true };
 }
 
 function nipple(id: string, placement: string, knockout: string): Nipple {

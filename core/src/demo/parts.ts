@@ -1,5 +1,6 @@
 import { FIRST_CONDITIONS, type Conditions } from '../plan/conditions.ts';
 import type { Face, Fold } from '../plan/face.ts';
+import type { ModuleField, ModuleRef, ModuleString } from '../plan/module-field.ts';
 import type { Placement } from '../plan/placement.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
 import { USUAL_ROUTING } from '../plan/run.ts';
@@ -42,6 +43,42 @@ export function foldOf(
   towardViewerDeg: number,
 ): Fold {
   return { id, a: { face: a[0], edge: a[1] }, b: { face: b[0], edge: b[1] }, towardViewerDeg };
+}
+
+/** Rows of modules, each of so many from a place on, one pitch apart. */
+export function modulesInRows(
+  rows: readonly (readonly [count: number, xMm: number, yMm: number])[],
+  pitchMm: number,
+  isTurned = false,
+): ModuleField['modules'] {
+  return rows
+    .flatMap(([count, xMm, yMm]) =>
+      Array.from({ length: count }, (_, at) => [xMm + at * pitchMm, yMm] as const),
+    )
+    .map(([xMm, yMm], index) => ({ id: `m${index + 1}`, xMm, yMm, isTurned }));
+}
+
+/** Modules of a field in strings of one length, row by row and every other row backwards. */
+export function inStrings(
+  field: string,
+  rows: readonly (readonly [count: number, xMm: number, yMm: number])[],
+  length: number,
+): ModuleRef[][] {
+  const byHeight = new Map<number, string[]>();
+  let at = 0;
+  for (const [count, , yMm] of rows) {
+    const ids = Array.from({ length: count }, () => `m${++at}`);
+    byHeight.set(yMm, [...(byHeight.get(yMm) ?? []), ...ids]);
+  }
+  const order = [...byHeight.values()].flatMap((ids, row) => (row % 2 === 0 ? ids : [...ids].reverse()));
+  return Array.from({ length: Math.ceil(order.length / length) }, (_, index) =>
+    order.slice(index * length, (index + 1) * length).map((module) => ({ field, module })),
+  );
+}
+
+/** A string in series of some modules. */
+export function seriesOf(id: string, name: string, modules: ModuleRef[]): ModuleString {
+  return { id, name, wired: { as: 'series' }, modules };
 }
 
 export function hungAtMm(

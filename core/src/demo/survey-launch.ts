@@ -7,9 +7,11 @@ import {
   foldOf,
   hungAtMm,
   lineObstacle,
+  modulesInRows,
   planOf,
   rectangle,
   reverseOf,
+  seriesOf,
   spacedFraming,
 } from './parts.ts';
 
@@ -138,12 +140,40 @@ export function surveyLaunch(): Plan {
       ),
       hungAtMm('disconnect', 'Array disconnect', 'dc-disconnect-60a', 'locker-bulkhead', inch(30), inch(24)),
     ],
+    place: { latitudeDeg: 47.6, longitudeDeg: -2.9, rootFacesDeg: 0 },
+    moduleFields: [
+      {
+        id: 'arch-field',
+        name: 'Arch field',
+        face: 'arch-top',
+        type: 'solar-module-175w',
+        gapAcrossMm: inch(0.75),
+        gapUpMm: inch(0.75),
+        modules: modulesInRows([[2, inch(-1.675), inch(1)]], inch(26.3 + 0.75)),
+        tilt: null,
+        liftMm: null,
+        support: {
+          school: 'seam-clamp',
+          rail: 'tube-32',
+          runs: 'up',
+          bars: 2,
+          isShared: false,
+          mostSpanMm: null,
+          approvedUpN: null,
+          uplift: null,
+        },
+      },
+    ],
+    moduleStrings: ['m1', 'm2'].map((module, index) =>
+      seriesOf(`string-${index + 1}`, `Module ${index + 1}`, [{ field: 'arch-field', module }]),
+    ),
+    surroundings: [],
     circuits: [
       newCircuit('us', {
         id: 'array-leads',
         name: 'Arch to disconnect',
         carries: 'array',
-        from: { at: 'modules', type: 'solar-module-175w', series: 1, parallel: 2 },
+        from: { at: 'strings', strings: ['string-1', 'string-2'] },
         to: atGear('disconnect', 'lines'),
         protection: { by: 'none' },
         // Down a tube of the arch and along under the side deck.

@@ -35,7 +35,10 @@ export type Hung = {
 };
 
 /** What a plan has once. */
-type Head = Pick<Plan, 'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site' | 'energy' | 'routing' | 'rootFace'>;
+type Head = Pick<
+  Plan,
+  'format' | 'formatVersion' | 'name' | 'codeBasis' | 'site' | 'energy' | 'routing' | 'rootFace'
+>;
 
 /**
  * A plan with all that follows from it, worked out when it is asked for and kept until something it was worked out from

@@ -95,6 +95,9 @@ const ratingsSchema = z.strictObject({
   maxCurrentA: positive(10_000).describe('Continuous'),
   powerW: positive(10_000_000),
   energyWh: positive(10_000_000).describe('Of a battery'),
+  arrayA: positive(10_000)
+    .optional()
+    .describe('Short-circuit current of modules that one input bears; left out if unknown'),
 });
 
 /** A solar module at standard test conditions. */

@@ -100,17 +100,22 @@ export type ModuleString = z.infer<typeof moduleStringSchema>;
 export const SURROUNDING_KINDS = ['wall', 'tree', 'mast', 'boom', 'other'] as const;
 
 /** Something round about that throws a shadow: an upright block, as paced out from the datum of the root face. */
-export const surroundingSchema = z.strictObject({
-  id: idSchema,
-  name: nameSchema,
-  kind: z.enum(SURROUNDING_KINDS),
-  bearingDeg: z.number().min(0).lt(360).describe('Towards its middle, clockwise from north'),
-  distanceMm: sizeMmSchema.describe('Level, to its middle'),
-  widthMm: sizeMmSchema.describe('Across the line of sight'),
-  depthMm: sizeMmSchema.describe('Along the line of sight'),
-  fromMm: positionMmSchema.describe('Its lower end above the datum: of a boom its underside'),
-  toMm: positionMmSchema.describe('Its top above the datum'),
-});
+export const surroundingSchema = z
+  .strictObject({
+    id: idSchema,
+    name: nameSchema,
+    kind: z.enum(SURROUNDING_KINDS),
+    bearingDeg: z.number().min(0).lt(360).describe('Towards its middle, clockwise from north'),
+    distanceMm: sizeMmSchema.describe('Level, to its middle'),
+    widthMm: sizeMmSchema.describe('Across the line of sight'),
+    depthMm: sizeMmSchema.describe('Along the line of sight'),
+    fromMm: positionMmSchema.describe('Its lower end above the datum: of a boom its underside'),
+    toMm: positionMmSchema.describe('Its top above the datum'),
+  })
+  .refine(({ fromMm, toMm }) => toMm > fromMm, {
+    message: 'must have its top above its lower end',
+    path: ['toMm'],
+  });
 export type Surrounding = z.infer<typeof surroundingSchema>;
 
 /** The upright length of what a module of such sizes covers of its face. */

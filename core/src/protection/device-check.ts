@@ -156,7 +156,8 @@ function flowsBothWays({ hung }: Prepared, { carries, from, to }: Circuit): bool
     return ![from, to].some(
       (end) => end.at === 'gear' && hung.get(end.placement)?.type.kind === 'charge-controller',
     );
-  return [from, to].some((end) => (end.at === 'modules' && end.parallel > 1) || (end.at === 'strings' && end.strings.length > 1),
+  return [from, to].some(
+    (end) => (end.at === 'modules' && end.parallel > 1) || (end.at === 'strings' && end.strings.length > 1),
   );
 }
 

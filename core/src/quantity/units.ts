@@ -72,6 +72,7 @@ export const UNITS = {
   mPerS: { allowance: 1e-6, metric: form(1, ' m/s'), inch: form(0, ' mph', MPH_M_PER_S) },
   m3PerH: { allowance: 1e-6, metric: form(2, ' m³/h'), inch: form(2, ' cfm', 1 / CFM_PER_M3_PER_H) },
   W: { allowance: 1e-6, ...alike(0, ' W') },
+  Wh: { allowance: 1e-6, ...alike(0, ' Wh') },
   A: { allowance: 1e-6, ...alike(1, ' A') },
   V: { allowance: 1e-6, ...alike(1, ' V') },
   section: { allowance: 1e-3, ...alike(2, ' mm²') },

@@ -111,6 +111,8 @@ export const WOOD_FACTORS = {
   permanent: 0.9,
   /** A moving body loads its screws in jolts; the value for ten years is taken, no more. */
   mobile: 1,
+  /** Wind lifts for minutes. */
+  wind: 1.6,
   wetInService: 0.7,
   source: published('NDS', 'Table 2.3.2 and Table 11.3.3', '2018'),
 } as const;

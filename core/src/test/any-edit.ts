@@ -1,4 +1,6 @@
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import { newField } from '../array/new-field.ts';
+import { FIRST_ENERGY } from '../plan/energy.ts';
 import { freshId } from '../plan/fresh-id.ts';
 import type { Plan } from '../plan/plan.ts';
 
@@ -326,6 +328,54 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const circuit = chance.oneOf(circuits);
     return circuit === undefined ? null : { kind: 'set-circuit', circuit: { ...circuit, currentA: chance.isLikely(0.3) ? null : chance.between(1, 120), wire: { ...circuit.wire, count: Math.round(chance.between(2, 40)), carrying: 2 } } };
   },
+  'set-place': (_, chance) => ({
+    kind: 'set-place',
+    place: chance.isLikely(0.3) ? null : { latitudeDeg: chance.between(-60, 60), longitudeDeg: chance.between(-170, 170), rootFacesDeg: chance.between(0, 350) },
+  }),
+  'set-field': (plan, chance) => {
+    const field = chance.oneOf(plan.moduleFields);
+    const [face, type] = [chance.oneOf(plan.faces), plan.gearTypes.find(({ solarModule }) => solarModule !== null)];
+    if (field === undefined || chance.isLikely(0.2)) {
+      if (face === undefined || type === undefined) return null;
+      const laid = (id: string, xMm: number) => ({ id, xMm, yMm: 300, isTurned: false });
+      return { kind: 'set-field', field: { ...newField(plan, face.id, type.id), modules: [laid('a', 100), laid('b', 1400)] } };
+    }
+    const more = chance.oneOf([
+      { modules: field.modules.slice(1) },
+      { modules: field.modules.map((each) => ({ ...each, xMm: each.xMm + chance.between(-200, 200) })) },
+      { tilt: { deg: chance.between(5, 40), low: 'bottom' as const } },
+      { liftMm: chance.between(0, 300) },
+      { support: { ...field.support, school: chance.oneOf(['bonded', 'seam-clamp', 'low-foot'] as const) ?? 'bonded', bars: 3 as const } },
+    ]);
+    return { kind: 'set-field', field: { ...field, ...more } };
+  },
+  'remove-field': ({ moduleFields }, chance) => {
+    const field = chance.oneOf(moduleFields);
+    return field === undefined ? null : { kind: 'remove-field', field: field.id };
+  },
+  'set-string': (plan, chance) => {
+    const [string, field] = [chance.oneOf(plan.moduleStrings), chance.oneOf(plan.moduleFields)];
+    if (field === undefined) return null;
+    const modules = field.modules.filter(() => chance.isLikely(0.4)).map(({ id }) => ({ field: field.id, module: id }));
+    const known = string === undefined || chance.isLikely(0.3) ? freshId(plan, 'string') : string.id;
+    return { kind: 'set-string', string: { id: known, name: `String ${chance.between(1, 99)}`, wired: { as: 'series' }, modules } };
+  },
+  'remove-string': ({ moduleStrings }, chance) => {
+    const string = chance.oneOf(moduleStrings);
+    return string === undefined ? null : { kind: 'remove-string', string: string.id };
+  },
+  'set-surrounding': (plan, chance) => ({
+    kind: 'set-surrounding',
+    surrounding: { id: chance.oneOf(plan.surroundings)?.id ?? freshId(plan, 'thing'), name: 'Tree', kind: 'tree', bearingDeg: chance.between(0, 350), distanceMm: chance.between(3000, 9000), widthMm: 3000, depthMm: 3000, fromMm: 0, toMm: chance.between(2000, 9000) },
+  }),
+  'remove-surrounding': ({ surroundings }, chance) => {
+    const thing = chance.oneOf(surroundings);
+    return thing === undefined ? null : { kind: 'remove-surrounding', surrounding: thing.id };
+  },
+  'set-energy': (_, chance) => ({
+    kind: 'set-energy',
+    energy: chance.isLikely(0.2) ? null : { ...FIRST_ENERGY, loads: [{ id: 'lamp', name: 'Lamp', powerW: chance.between(1, 60), count: 2, hoursPerDay: 4, dutyPct: 100, isAc: false }] },
+  }),
   'remove-circuit': ({ circuits }, chance) => {
     const circuit = chance.oneOf(circuits);
     return circuit === undefined ? null : { kind: 'remove-circuit', circuit: circuit.id };

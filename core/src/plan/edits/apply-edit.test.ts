@@ -1,5 +1,7 @@
 import type { Penetration } from '../penetration.ts';
 import type { Run } from '../run.ts';
+import { newField } from '../../array/new-field.ts';
+import { FIRST_ENERGY } from '../energy.ts';
 import { atGear, newCircuit } from '../../conductor/new-circuit.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
@@ -273,6 +275,75 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
           stretches: [{ from, to }],
         }),
       ),
+  }),
+  'set-place': fc.record({
+    kind: fc.constant('set-place'),
+    place: fc.constantFrom(null, { latitudeDeg: 51, longitudeDeg: 3, rootFacesDeg: 180 }),
+  }),
+  'set-field': fc.record({
+    kind: fc.constant('set-field'),
+    field: fc
+      .record({
+        id: fc.constantFrom('south-field', 'new-field'),
+        face,
+        type: fc.constantFrom('solar-module-400w', 'inverter-8kw', 'gone'),
+        ids: fc.array(fc.constantFrom('m1', 'm2', 'm3', 'x1'), { maxLength: 4 }),
+        tilt: fc.constantFrom(null, { deg: 10, low: 'left' as const }),
+      })
+      .map(({ ids, ...more }) => ({
+        ...newField(base, 'plant-wall', 'solar-module-400w'),
+        ...more,
+        modules: ids.map((id, index) => ({ id, xMm: 1200 * index, yMm: 0, isTurned: index % 2 === 1 })),
+      })),
+  }),
+  'remove-field': fc.record({
+    kind: fc.constant('remove-field'),
+    field: fc.constantFrom('south-field', 'gone'),
+  }),
+  'set-string': fc.record({
+    kind: fc.constant('set-string'),
+    string: fc.record({
+      id: fc.constantFrom('string-1', 'string-2', 'new-string'),
+      name: fc.constant('String'),
+      wired: fc.constantFrom(
+        { as: 'series' as const },
+        { as: 'trunk' as const, inverter: 'inverter-8kw' },
+        { as: 'trunk' as const, inverter: 'gone' },
+      ),
+      modules: fc.array(
+        fc.record({
+          field: fc.constantFrom('south-field', 'gone'),
+          module: fc.constantFrom('m1', 'm2', 'm9', 'x1'),
+        }),
+        { maxLength: 3 },
+      ),
+    }),
+  }),
+  'remove-string': fc.record({
+    kind: fc.constant('remove-string'),
+    string: fc.constantFrom('string-1', 'gone'),
+  }),
+  'set-surrounding': fc.record({
+    kind: fc.constant('set-surrounding'),
+    surrounding: fc.record({
+      id: newId,
+      name: fc.constant('Tree'),
+      kind: fc.constant('tree' as const),
+      bearingDeg: fc.integer({ min: 0, max: 359 }),
+      distanceMm: fc.integer({ min: 0, max: 9000 }),
+      widthMm: fc.constant(3000),
+      depthMm: fc.constant(3000),
+      fromMm: fc.integer({ min: 0, max: 4000 }),
+      toMm: fc.integer({ min: 1000, max: 9000 }),
+    }),
+  }),
+  'remove-surrounding': fc.record({
+    kind: fc.constant('remove-surrounding'),
+    surrounding: newId,
+  }),
+  'set-energy': fc.record({
+    kind: fc.constant('set-energy'),
+    energy: fc.constantFrom(null, FIRST_ENERGY, { ...FIRST_ENERGY, daysWithoutSun: 90 }),
   }),
   'remove-circuit': fc.record({
     kind: fc.constant('remove-circuit'),

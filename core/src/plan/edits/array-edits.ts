@@ -47,7 +47,7 @@ export const setSurrounding = putInto(
   'set-surrounding',
   'surrounding',
   'surroundings',
-  surroundingSchema.refine(({ fromMm, toMm }) => toMm > fromMm, 'must have its top above its lower end'),
+  surroundingSchema,
   'replace',
 );
 

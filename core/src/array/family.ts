@@ -1,0 +1,12 @@
+import type { Family } from '../check/family.ts';
+import { placeCheck } from './place-check.ts';
+import { supportCheck } from './support-check.ts';
+
+export const ARRAY: Family = {
+  id: 'array',
+  name: 'Modules',
+  about: 'Where modules lie, and the rails and feet that carry them',
+  step: 'array',
+  decidesPlaces: false,
+  checks: [placeCheck, supportCheck],
+};

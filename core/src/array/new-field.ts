@@ -1,0 +1,66 @@
+import { freshId, freshIdIn } from '../plan/fresh-id.ts';
+import type { ModuleField } from '../plan/module-field.ts';
+import type { Plan } from '../plan/plan.ts';
+import { mmFromInch } from '../quantity/convert.ts';
+
+/** Between modules, room for a clamp (practice): 20 mm, 3/4″. */
+function clampGapMm(codeBasis: Plan['codeBasis']): number {
+  return codeBasis === 'us' ? mmFromInch(0.75) : 20;
+}
+
+/** A field as it starts on a face: no modules yet, held as is usual on a building’s roof or a moving body. */
+export function newField(plan: Plan, face: string, type: string): ModuleField {
+  const gapMm = clampGapMm(plan.codeBasis);
+  const isMobile = plan.site.setting === 'mobile';
+  const count = plan.moduleFields.length + 1;
+  return {
+    id: freshId(plan, 'field'),
+    name: `Field ${count}`,
+    face,
+    type,
+    gapAcrossMm: gapMm,
+    gapUpMm: gapMm,
+    modules: [],
+    tilt: null,
+    liftMm: null,
+    support: {
+      school: isMobile ? 'side-adjust-foot' : 'lagged-foot',
+      rail: 'rail-40',
+      runs: 'across',
+      bars: 2,
+      isShared: false,
+      mostSpanMm: null,
+      approvedUpN: null,
+      uplift: null,
+    },
+  };
+}
+
+/** A field with one more module beside its last, in its grid. */
+export function withOneMore(field: ModuleField, covered: { readonly widthMm: number }): ModuleField {
+  const last = field.modules.at(-1);
+  const id = freshIdIn(field.modules, 'm').replace('-', '');
+  const fresh = field.modules.some((each) => each.id === id) ? freshIdIn(field.modules, 'm') : id;
+  const at =
+    last === undefined
+      ? { xMm: 0, yMm: 0, isTurned: false }
+      : { ...last, xMm: last.xMm + covered.widthMm + field.gapAcrossMm };
+  return { ...field, modules: [...field.modules, { ...at, id: fresh }] };
+}
+
+/** A field with some of its modules moved, each by so much. */
+export function withMoved(
+  field: ModuleField,
+  modules: ReadonlySet<string> | null,
+  dxMm: number,
+  dyMm: number,
+): ModuleField {
+  return {
+    ...field,
+    modules: field.modules.map((each) =>
+      modules === null || modules.has(each.id)
+        ? { ...each, xMm: each.xMm + dxMm, yMm: each.yMm + dyMm }
+        : each,
+    ),
+  };
+}

@@ -1,0 +1,243 @@
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Fix,
+  type Found,
+} from '../check/finding.ts';
+import { prepare, type Prepared } from '../check/prepared.ts';
+import { FIELDS } from '../check/subjects.ts';
+import { ATTACHMENT_SCHOOLS, type AttachmentSchool, type ModuleField } from '../plan/module-field.ts';
+import { faceName, fieldName } from '../plan/names.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
+import { countOf, told } from '../quantity/told.ts';
+import { ARRAY_RAIL_KINDS, ARRAY_RAILS } from '../reference/array-rails.ts';
+import { practice, published } from '../reference/source.ts';
+import type { Working } from '../working/working.ts';
+import { fieldLoads } from './field-loads.ts';
+import { fieldSupport, footLag } from './field-rails.ts';
+import { railWorking } from './rail-span.ts';
+import { ATTACHMENTS } from './schools.ts';
+
+/** Static load of foam tape, cm² for each kg (practice). */
+const TAPE_CM2_PER_KG = 55;
+/** Claims for tape beyond this are never believed without a test: about 10 lb to the inch of a 1 in strip, N/cm². */
+const CLAIM_N_PER_CM2 = 7;
+
+const meta: CheckMeta = {
+  id: 'array.support',
+  looksAt: 'What carries modules: rails on framing, their span, and what pulls at their feet',
+  severity: 'fix',
+  source: practice(
+    'Feet land on framing that was found, never in sheet alone; rails span what their section bears',
+  ),
+  parameters: [
+    {
+      name: 'Area of foam tape for each kilogram',
+      value: TAPE_CM2_PER_KG,
+      unit: 'cm2',
+      why: 'Static load of a bonded field (practice)',
+    },
+  ],
+  messages: {
+    'no-stand':
+      '{count} rails of {field} find nothing to stand on under {face}: no framing that was found crosses or carries them.',
+    gap: 'From one stand to the next, a rail of {field} would span {measured}; it may span {required}.',
+    foot: 'A foot of {field} is pulled by {measured} at worst; it holds {required}.',
+    'ask-foot':
+      'Nobody approved what one foot of {field} holds, and the wind pulls at it with {measured}: test one, or enter what its maker states {what}.',
+    'ask-bond':
+      'The modules of {field} weigh on tape or adhesive that wants {area} for their weight alone; the wind pulls with {measured} at each bracket. Enter what a test on this very roof held: claims of tens of pounds by an inch of tape are never believed.',
+    claim:
+      '{measured} for one bonded bracket of {field} is more than tape of its size holds by any usual figure, about {required}: test it before you believe it.',
+  },
+  fixMessages: {
+    rail: 'Use the {rail}',
+    school: 'Hold it with {school}',
+    bars: 'Put three rails under each row',
+    turn: 'Run the rails the other way',
+  },
+};
+
+/** The base of one bonded bracket, cm² (practice). */
+const BRACKET_CM2 = 100;
+
+function checkField(prepared: Prepared, field: ModuleField): Found[] {
+  const support = fieldSupport(prepared, field.id);
+  const loads = fieldLoads(prepared, field.id);
+  const face = prepared.site.faces.get(field.face);
+  if (support === null || loads === null || face === undefined) return [];
+  const subjects = [{ kind: 'field', id: field.id }] as const;
+  const data = { field: fieldName(field.id), face: faceName(face.id) };
+  const at = (xMm: number, yMm: number) => ({ face: face.id, xMm, yMm });
+  const found: Found[] = [];
+
+  const bare = support.rails.filter(({ feet }) => feet.kind === 'gap' && feet.atMm.length < 2);
+  const [firstBare] = bare;
+  if (firstBare !== undefined) {
+    found.push(
+      findingOf(meta, {
+        message: 'no-stand',
+        severity: 'stop',
+        data: { ...data, count: countOf(bare.length) },
+        subjects,
+        at:
+          firstBare.runs === 'across'
+            ? at(firstBare.fromMm, firstBare.atMm)
+            : at(firstBare.atMm, firstBare.fromMm),
+        fixes: () => remedies(prepared, field),
+      }),
+    );
+  }
+  const wide = support.rails
+    .filter(({ feet }) => feet.kind === 'gap' && feet.atMm.length >= 2)
+    .map((rail) => ({ rail, spanMm: rail.feet.kind === 'gap' ? rail.feet.toMm - rail.feet.fromMm : 0 }))
+    .sort((a, b) => b.spanMm - a.spanMm);
+  const [widest] = wide;
+  const section = field.support.rail === null ? null : ARRAY_RAILS.rows[field.support.rail];
+  if (widest !== undefined && section !== null) {
+    const { rail, spanMm } = widest;
+    found.push(
+      findingOf(meta, {
+        message: 'gap',
+        data,
+        subjects,
+        at: rail.runs === 'across' ? at(rail.fromMm, rail.atMm) : at(rail.atMm, rail.fromMm),
+        measured: { value: spanMm, unit: 'mm' },
+        required: { value: Math.min(rail.span.mostSpanMm, spanMm), unit: 'mm' },
+        working: () => railWorking(section, rail.loadNPerMm, spanMm, rail.span),
+        fixes: () => remedies(prepared, field),
+      }),
+    );
+  }
+  const [worst] = [...support.feet].sort((a, b) => b.upN - a.upN);
+  if (worst === undefined || worst.upN <= 0) return found;
+  const school = ATTACHMENTS[field.support.school];
+  const common = {
+    subjects,
+    at: at(worst.xMm, worst.yMm),
+    measured: { value: worst.upN, unit: 'N' } as const,
+  };
+  if (support.footN === null) {
+    const areaCm2 = loads.massKg * TAPE_CM2_PER_KG;
+    found.push(
+      school.holds.by === 'bond'
+        ? findingOf(meta, {
+            ...common,
+            message: 'ask-bond',
+            severity: 'ask',
+            data: { ...data, area: { value: areaCm2, unit: 'cm2' } },
+            working: () => loads.working,
+          })
+        : findingOf(meta, {
+            ...common,
+            message: 'ask-foot',
+            severity: 'ask',
+            data: { ...data, what: school.holds.by === 'approval' ? school.holds.what : 'in this framing' },
+            working: () => loads.working,
+          }),
+    );
+    return found;
+  }
+  if (school.holds.by === 'bond' && isAbove(support.footN, CLAIM_N_PER_CM2 * BRACKET_CM2, 'N')) {
+    found.push(
+      findingOf(meta, {
+        message: 'claim',
+        severity: 'ask',
+        data,
+        subjects,
+        measured: { value: support.footN, unit: 'N' },
+        required: { value: CLAIM_N_PER_CM2 * BRACKET_CM2, unit: 'N' },
+      }),
+    );
+  }
+  if (isBelow(support.footN, worst.upN, 'N')) {
+    found.push(
+      findingOf(meta, {
+        ...common,
+        message: 'foot',
+        severity: 'stop',
+        data,
+        required: { value: support.footN, unit: 'N' },
+        source: school.holds.by === 'lag' ? published('NDS', '12.2', '2018') : meta.source,
+        working: () => footWorking(prepared, field, worst.upN, support.footN ?? 0),
+        fixes: () => remedies(prepared, field),
+      }),
+    );
+  }
+  return found;
+}
+
+function footWorking(prepared: Prepared, field: ModuleField, upN: number, footN: number): Working {
+  const face = prepared.site.faces.get(field.face);
+  const lag = face === undefined ? null : footLag(prepared, face);
+  const { holes } = ATTACHMENTS[field.support.school];
+  return {
+    title: told('The foot of {field} that is pulled most', { field: fieldName(field.id) }),
+    formula: 'pull = uplift · area it carries ≤ lags · what one holds',
+    inputs: [
+      { symbol: 'lags', name: 'In one foot', value: { value: Math.max(1, holes), unit: 'count' } },
+      ...(lag === null
+        ? []
+        : [
+            {
+              symbol: 'one',
+              name: told('What a {lag} holds in the framing there', { lag: lag.name }),
+              value: { value: lag.pullN, unit: 'N' } as const,
+            },
+          ]),
+      { symbol: 'pull', name: 'What pulls at it', value: { value: upN, unit: 'N' } },
+    ],
+    result: { name: 'What it holds', value: { value: footN, unit: 'N' } },
+    source: published('NDS', '12.2', '2018'),
+    notes: ['Thread counts inside the member only, without the tip.'],
+  };
+}
+
+/** Other rails, another way, three bars: those that leave no stand too far. */
+function remedies(prepared: Prepared, field: ModuleField): Fix[] {
+  const clears = (support: Partial<ModuleField['support']>) => {
+    const changed = { ...field, support: { ...field.support, ...support } };
+    const trial = prepareWith(prepared, changed);
+    const built = fieldSupport(trial, field.id);
+    return (
+      built !== null &&
+      built.rails.every(({ feet }) => feet.kind === 'placed') &&
+      (built.footN === null || built.feet.every(({ upN }) => !isAbove(upN, built.footN ?? 0, 'N')))
+    );
+  };
+  const edit = (support: Partial<ModuleField['support']>): Fix['edits'] => [
+    { kind: 'set-field', field: { ...field, support: { ...field.support, ...support } } },
+  ];
+  const other = field.support.runs === 'across' ? 'up' : 'across';
+  const ways: Fix[] = [];
+  if (clears({ runs: other })) ways.push({ message: 'turn', data: {}, edits: edit({ runs: other }) });
+  if (field.support.bars === 2 && clears({ bars: 3 }))
+    ways.push({ message: 'bars', data: {}, edits: edit({ bars: 3 }) });
+  const rail = ARRAY_RAIL_KINDS.find((kind) => kind !== field.support.rail && clears({ rail: kind }));
+  if (rail !== undefined)
+    ways.push({ message: 'rail', data: { rail: ARRAY_RAILS.rows[rail].name }, edits: edit({ rail }) });
+  const school = ATTACHMENT_SCHOOLS.find(
+    (each: AttachmentSchool) =>
+      each !== field.support.school && ATTACHMENTS[each].holds.by === 'lag' && clears({ school: each }),
+  );
+  if (ways.length === 0 && school !== undefined)
+    ways.push({
+      message: 'school',
+      data: { school: ATTACHMENTS[school].name.toLowerCase() },
+      edits: edit({ school }),
+    });
+  return ways;
+}
+
+function prepareWith(prepared: Prepared, field: ModuleField): Prepared {
+  const { document } = prepared;
+  return prepare({
+    ...document,
+    moduleFields: document.moduleFields.map((each) => (each.id === field.id ? field : each)),
+  });
+}
+
+export const supportCheck: Check = checkOf(meta, lookAt(FIELDS, checkField));

@@ -1,0 +1,116 @@
+import type { Hung, Prepared } from '../check/prepared.ts';
+import { modulesOfField, type PlacedModule } from '../array/field-modules.ts';
+import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import type { ModuleString } from '../plan/module-field.ts';
+import { coldFactor } from './cold-voltage.ts';
+
+/** How long strings of one type may be at some gear. */
+export type StringLength = { readonly least: number; readonly most: number };
+
+const STANDARD_C = 25;
+
+/** Cells in full sun at the hottest air, °C. */
+export function hotCellC(noctC: number, airC: number): number {
+  return airC + ((noctC - 20) / 800) * 1000;
+}
+
+/** Voltage for each volt at 25 °C, of a module in the hottest sun. */
+export function hotFactor(vocPctPerC: number, cellC: number): number {
+  return 1 + (vocPctPerC / 100) * (cellC - STANDARD_C);
+}
+
+/** From how many to how many modules a string at some gear may have, by its window in cold and heat; null for none at all. */
+export function stringLength(
+  prepared: Prepared,
+  module: {
+    readonly vocV: number;
+    readonly vmpV: number;
+    readonly vocPctPerC: number | null;
+    readonly noctC?: number | undefined;
+  },
+  { maxVoltageV, minVoltageV }: { readonly maxVoltageV: number | null; readonly minVoltageV: number | null },
+): StringLength | null {
+  const { designLowTempC, designHighTempC } = prepared.plan.site.conditions;
+  const coldV = module.vocV * coldFactor(module, designLowTempC);
+  const hotV =
+    module.vmpV * hotFactor(module.vocPctPerC ?? -0.28, hotCellC(module.noctC ?? 45, designHighTempC));
+  const most = maxVoltageV === null ? 1 : Math.floor(maxVoltageV / coldV + 1e-9);
+  const least = minVoltageV === null ? 1 : Math.max(1, Math.ceil(minVoltageV / hotV - 1e-9));
+  return most < 1 || least > most ? null : { least, most };
+}
+
+/** Modules row by row, every other row backwards: neighbours in a string lie beside each other. */
+export function inTurns(modules: readonly PlacedModule[]): PlacedModule[] {
+  const rows = new Map<number, PlacedModule[]>();
+  for (const module of modules) {
+    const key = Math.round(module.box.minY);
+    rows.set(key, [...(rows.get(key) ?? []), module]);
+  }
+  return [...rows]
+    .sort(([a], [b]) => a - b)
+    .flatMap(([, row], index) => {
+      const sorted = [...row].sort((a, b) => a.box.minX - b.box.minX);
+      return index % 2 === 0 ? sorted : sorted.reverse();
+    });
+}
+
+/** So many modules in strings of nearly one length, each within the window: the fewest strings, all alike where they can be. */
+export function shareOut(count: number, { least, most }: StringLength): number[] {
+  let strings = Math.ceil(count / most);
+  // Strings side by side want one length: a few more of them is better than one that pulls the others down.
+  for (let more = strings; more <= Math.min(count, strings * 2); more++) {
+    if (count % more === 0 && count / more >= least) {
+      strings = more;
+      break;
+    }
+  }
+  const base = Math.floor(count / strings);
+  const longer = count - base * strings;
+  return Array.from({ length: strings }, (_, index) => base + (index < longer ? 1 : 0)).filter(
+    (length) => length >= Math.min(least, count),
+  );
+}
+
+/** Gear that takes an array: controllers, and inverters that live on strings. */
+const LEAST_ARRAY_V = 60;
+export function takesArray({ type }: Pick<Hung, 'type'>): boolean {
+  const { kind, ratings } = type;
+  return (
+    kind === 'charge-controller' ||
+    ((kind === 'inverter' || kind === 'gang-inverter') &&
+      (ratings.maxVoltageV ?? 0) > LEAST_ARRAY_V &&
+      (ratings.minVoltageV ?? 0) > LEAST_ARRAY_V)
+  );
+}
+
+/** Proposes the strings of a field for some gear, in the order of their plugs; the edits that make them. Empty where none can be. */
+export function proposeStrings(prepared: Prepared, fieldId: string, gearId: string): readonly PlanEdit[] {
+  const item = prepared.hung.get(gearId);
+  const field = prepared.moduleFields.get(fieldId);
+  const taken = new Set(
+    prepared.stringsOfField
+      .get(fieldId)
+      .flatMap(({ modules }) => modules.map(({ field: of, module }) => `${of}/${module}`)),
+  );
+  const free = inTurns(modulesOfField(prepared, fieldId).filter(({ id }) => !taken.has(`${fieldId}/${id}`)));
+  const module = free[0]?.type.solarModule;
+  if (item === undefined || field === undefined || module == null) return [];
+  const length = stringLength(prepared, module, item.type.ratings);
+  if (length === null) return [];
+  const known = new Set(prepared.moduleStrings.ids);
+  let number = prepared.moduleStrings.ids.length;
+  let at = 0;
+  return shareOut(free.length, length).map((count): PlanEdit => {
+    number++;
+    let id = `string-${fieldId}-${number}`.slice(0, 40);
+    while (known.has(id)) id = `string-${fieldId}-${++number}`.slice(0, 40);
+    known.add(id);
+    const string: ModuleString = {
+      id,
+      name: `String ${number}`,
+      wired: { as: 'series' },
+      modules: free.slice(at, (at += count)).map((each) => ({ field: fieldId, module: each.id })),
+    };
+    return { kind: 'set-string', string };
+  });
+}

@@ -1,0 +1,308 @@
+import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { CIRCUITS, FIELDS, STRINGS } from '../check/subjects.ts';
+import { modulesOfField, planeOf } from '../array/field-modules.ts';
+import { single } from '../derive/query.ts';
+import { dot } from '../geometry/vec3.ts';
+import type { Circuit } from '../plan/circuit.ts';
+import { circuitName, fieldName, gearName, gearTypeName, stringName } from '../plan/names.ts';
+import type { ModuleField, ModuleString } from '../plan/module-field.ts';
+import { isAbove } from '../quantity/compare.ts';
+import { countOf, told } from '../quantity/told.ts';
+import { ofTrade } from '../quantity/trade-size.ts';
+import { practice, published, type Trade } from '../reference/source.ts';
+import type { Working } from '../working/working.ts';
+import { stringLeads } from './leads.ts';
+import { stringFigures, typeOfModule, USUAL_MODULE } from './module-figures.ts';
+import { proposeStrings, takesArray } from './propose-strings.ts';
+
+/** Strings side by side whose voltages differ by more than this pull each other down (practice). */
+const UNEQUAL_RATIO = 0.05;
+/** Modules that look apart by more than this are in different light most of the day: cosine of 5°. */
+const SAME_WAY = Math.cos((5 * Math.PI) / 180);
+
+const meta: CheckMeta = {
+  id: 'string.wiring',
+  looksAt:
+    'Strings: that every module is in one, where each leads, what is mixed in it, and whether its plugs reach',
+  severity: 'fix',
+  source: practice('A string is of one type that looks one way; strings side by side are alike'),
+  parameters: [
+    {
+      name: 'Voltages of strings side by side may differ by',
+      value: UNEQUAL_RATIO,
+      unit: 'ratio',
+      why: 'Beyond it the lower string pulls the others off their best (practice)',
+    },
+  ],
+  messages: {
+    unstrung: '{count} of the modules of {field} {count:is|are} in no string.',
+    empty: '{string} has no modules.',
+    'no-input':
+      '{string} leads nowhere: name the circuit that carries it to a controller, an inverter or a combiner.',
+    twice: '{string} is carried by {circuit} and by {other}: one of them too many.',
+    types: 'Modules of {count} types are in {string}: all carry the current of the weakest, {measured}.',
+    ways: 'Modules of {string} look different ways: the one in less light holds up all the others.',
+    unequal:
+      'Side by side in {circuit}, {string} gives {measured} where {other} gives {required}: the lower pulls the higher off its best.',
+    leads:
+      'Between two modules of {string} the plugs lack {lead}: have an extension lead made, or plug them in another order.',
+    trunk:
+      'The {count} inverters on the trunk {string} give {measured}; {circuit} is protected at {required}.',
+    'trunk-type': '{string} names {type} for its modules, and that states no current: type it.',
+    plugs: 'In {string} plugs of {first} and of {second} would meet: only plugs of one make fit for sure.',
+  },
+  fixMessages: { wire: 'Wire {count} strings for {gear}', lead: 'Lead it to {gear} by {circuit}' },
+};
+
+/** The gear that arrays lead to, nearest to nothing in particular: in the plan’s order. */
+const arrayGear = single((prepared: Prepared): readonly string[] =>
+  prepared.placements.ids.filter((id) => {
+    const item = prepared.hung.get(id);
+    return item !== undefined && takesArray(item);
+  }),
+);
+
+function checkField(prepared: Prepared, field: ModuleField): Found[] {
+  const strung = new Set(
+    prepared.stringsOfField
+      .get(field.id)
+      .flatMap(({ modules }) => modules.flatMap((each) => (each.field === field.id ? [each.module] : []))),
+  );
+  const free = modulesOfField(prepared, field.id).filter(({ id }) => !strung.has(id));
+  if (free.length === 0) return [];
+  return [
+    findingOf(meta, {
+      message: 'unstrung',
+      severity: 'ask',
+      data: { field: fieldName(field.id), count: countOf(free.length) },
+      subjects: [{ kind: 'field', id: field.id }],
+      fixes: () =>
+        arrayGear(prepared)
+          .slice(0, 3)
+          .flatMap((gear) => {
+            const edits = proposeStrings(prepared, field.id, gear);
+            return edits.length === 0
+              ? []
+              : [{ message: 'wire', data: { count: countOf(edits.length), gear: gearName(gear) }, edits }];
+          }),
+    }),
+  ];
+}
+
+function checkString(prepared: Prepared, string: ModuleString): Found[] {
+  const subjects = [{ kind: 'string', id: string.id }] as const;
+  const data = { string: stringName(string.id) };
+  if (string.modules.length === 0) return [findingOf(meta, { message: 'empty', data, subjects })];
+  return [
+    ...inputFindings(prepared, string),
+    ...mixedFindings(prepared, string),
+    ...leadFindings(prepared, string),
+    ...trunkFindings(prepared, string),
+  ];
+}
+
+function inputFindings(prepared: Prepared, string: ModuleString): Found[] {
+  const subjects = [{ kind: 'string', id: string.id }] as const;
+  const [first, second] = prepared.circuitsOfString.get(string.id);
+  if (first === undefined) {
+    return [
+      findingOf(meta, {
+        message: 'no-input',
+        data: { string: stringName(string.id) },
+        subjects,
+        fixes: () =>
+          prepared.circuits.list
+            .filter(isFromModules)
+            .slice(0, 3)
+            .map((circuit) => {
+              const end = circuit.to.at === 'gear' ? circuit.to.placement : '';
+              const strings = circuit.from.at === 'strings' ? circuit.from.strings : [];
+              return {
+                message: 'lead',
+                data: { gear: gearName(end), circuit: circuitName(circuit.id) },
+                edits: [
+                  {
+                    kind: 'set-circuit',
+                    circuit: { ...circuit, from: { at: 'strings', strings: [...strings, string.id] } },
+                  },
+                ],
+              };
+            }),
+      }),
+    ];
+  }
+  if (second === undefined) return [];
+  return [
+    findingOf(meta, {
+      message: 'twice',
+      data: { string: stringName(string.id), circuit: circuitName(first.id), other: circuitName(second.id) },
+      subjects,
+    }),
+  ];
+}
+
+/** A circuit that may carry strings: one of modules, to gear. */
+function isFromModules({ carries, from, to }: Circuit): boolean {
+  return carries === 'array' && (from.at === 'modules' || from.at === 'strings') && to.at === 'gear';
+}
+
+function mixedFindings(prepared: Prepared, string: ModuleString): Found[] {
+  if (string.wired.as !== 'series') return [];
+  const subjects = [{ kind: 'string', id: string.id }] as const;
+  const data = { string: stringName(string.id) };
+  const found: Found[] = [];
+  const figures = stringFigures(prepared, string.id);
+  const types = figures?.types ?? [];
+  if (figures !== null && types.length > 1) {
+    found.push(
+      findingOf(meta, {
+        message: 'types',
+        severity: 'ask',
+        data: { ...data, count: countOf(types.length) },
+        subjects,
+        measured: { value: figures.impA, unit: 'A' },
+      }),
+    );
+  }
+  const plugs = [...new Set(types.flatMap((id) => prepared.gearTypes.get(id)?.solarModule?.connector ?? []))];
+  const [firstPlug, secondPlug] = plugs;
+  if (firstPlug !== undefined && secondPlug !== undefined) {
+    found.push(
+      findingOf(meta, {
+        message: 'plugs',
+        data: { ...data, first: firstPlug, second: secondPlug },
+        subjects,
+        source: published('NEC (NFPA 70)', '690.33(C)', '2023'),
+      }),
+    );
+  }
+  const [normal, ...more] = string.modules.flatMap(({ field: id, module }) => {
+    const field = prepared.moduleFields.get(id);
+    const frame = field === undefined ? undefined : prepared.site.frames.get(field.face);
+    const placed = modulesOfField(prepared, id).find((each) => each.id === module);
+    return field === undefined || frame === undefined || placed === undefined
+      ? []
+      : [planeOf(placed, field.tilt, frame).normal];
+  });
+  if (normal !== undefined && more.some((each) => dot(each, normal) < SAME_WAY))
+    found.push(findingOf(meta, { message: 'ways', severity: 'ask', data, subjects }));
+  return found;
+}
+
+function leadFindings(prepared: Prepared, string: ModuleString): Found[] {
+  const [worst] = [...(stringLeads(prepared, string.id)?.hops ?? [])].sort(
+    (a, b) => b.extensionMm - a.extensionMm,
+  );
+  if (worst === undefined || !isAbove(worst.extensionMm, 0, 'mm')) return [];
+  const lead = prepared.gearTypes.get(typeOfModule(prepared, worst.from)?.id ?? '')?.solarModule?.leadMm;
+  return [
+    findingOf(meta, {
+      message: 'leads',
+      severity: 'note',
+      data: {
+        string: stringName(string.id),
+        lead: { value: leadToMake(worst.extensionMm, prepared.plan.codeBasis), unit: 'mm' },
+      },
+      subjects: [{ kind: 'string', id: string.id }],
+      working: (): Working => ({
+        title: told('Leads of {string}', { string: stringName(string.id) }),
+        formula: 'missing = apart − (both leads − slack)',
+        inputs: [
+          {
+            symbol: 'apart',
+            name: 'From junction box to junction box',
+            value: { value: worst.apartMm, unit: 'mm' },
+          },
+          {
+            symbol: 'lead',
+            name: lead === undefined ? 'Each lead, as is usual' : 'Each lead, by the type',
+            value: { value: lead ?? USUAL_MODULE.leadMm, unit: 'mm' },
+          },
+          {
+            symbol: 'reach',
+            name: 'Both leads, less the slack at the joint',
+            value: { value: worst.reachMm, unit: 'mm' },
+          },
+        ],
+        result: { name: 'What is missing', value: { value: worst.extensionMm, unit: 'mm' } },
+        source: practice('Junction boxes at the upper edge; 150 mm of both leads for their bends'),
+        notes: [],
+      }),
+    }),
+  ];
+}
+
+/** Leads are made up in steps of 100 mm or 4 in. */
+function leadToMake(lackingMm: number, trade: Trade): number {
+  const stepMm = ofTrade(trade, 100);
+  return Math.ceil(lackingMm / stepMm) * stepMm;
+}
+
+function trunkFindings(prepared: Prepared, string: ModuleString): Found[] {
+  if (string.wired.as !== 'trunk') return [];
+  const type = prepared.gearTypes.get(string.wired.inverter);
+  const subjects = [{ kind: 'string', id: string.id }] as const;
+  const eachA = type?.ratings.maxCurrentA ?? null;
+  if (type === undefined || eachA === null)
+    return [
+      findingOf(meta, {
+        message: 'trunk-type',
+        severity: 'ask',
+        data: { string: stringName(string.id), type: gearTypeName(string.wired.inverter) },
+        subjects,
+      }),
+    ];
+  const [circuit] = prepared.circuitsOfString.get(string.id);
+  if (circuit?.protection.by !== 'rating') return [];
+  const currentA = eachA * string.modules.length * CONTINUOUS;
+  if (!isAbove(currentA, circuit.protection.ratingA, 'A')) return [];
+  return [
+    findingOf(meta, {
+      message: 'trunk',
+      data: {
+        string: stringName(string.id),
+        count: countOf(string.modules.length),
+        circuit: circuitName(circuit.id),
+      },
+      subjects,
+      measured: { value: currentA, unit: 'A' },
+      required: { value: circuit.protection.ratingA, unit: 'A' },
+      source: published('NEC (NFPA 70)', '690.8 and 690.9', '2023'),
+    }),
+  ];
+}
+
+/** A continuous current is protected at so much more (NEC 690.9(B)). */
+const CONTINUOUS = 1.25;
+
+function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
+  const end = [circuit.from, circuit.to].find((each) => each.at === 'strings');
+  if (end?.at !== 'strings') return [];
+  const strings = end.strings.flatMap((id) => {
+    const figures = stringFigures(prepared, id);
+    return figures === null || figures.count === 0 ? [] : [{ id, figures }];
+  });
+  const sorted = [...strings].sort((a, b) => a.figures.vmpV - b.figures.vmpV);
+  const [low, high] = [sorted[0], sorted.at(-1)];
+  if (low === undefined || high === undefined || low === high) return [];
+  if (low.figures.vmpV >= (1 - UNEQUAL_RATIO) * high.figures.vmpV) return [];
+  return [
+    findingOf(meta, {
+      message: 'unequal',
+      data: { circuit: circuitName(circuit.id), string: stringName(low.id), other: stringName(high.id) },
+      subjects: [
+        { kind: 'string', id: low.id },
+        { kind: 'string', id: high.id },
+      ],
+      measured: { value: low.figures.vmpV, unit: 'V' },
+      required: { value: high.figures.vmpV, unit: 'V' },
+    }),
+  ];
+}
+
+export const stringCheck: Check = checkOf(meta, [
+  lookAt(FIELDS, checkField),
+  lookAt(STRINGS, checkString),
+  lookAt(CIRCUITS, checkCircuit),
+]);
