@@ -1,6 +1,14 @@
-import { CHECKS, findingsOf, getCheckMeta, type Finding, type Found } from '@zarnel/core/checks';
+import {
+  CHECKS,
+  findingsOf,
+  getCheckMeta,
+  stepOfFinding,
+  type Finding,
+  type Found,
+} from '@zarnel/core/checks';
 import {
   arrangePlan,
+  arrayFigures,
   circuitLine,
   conductorWords,
   drumLines,
@@ -53,6 +61,7 @@ const USAGE = `Use:
   zarnel holes FILE [--csv | --json]  the hole schedule
   zarnel wire FILE [--csv | --json]   every circuit with its conductors, device, length and way; what to buy and to label
   zarnel seal FILE [--json]           every penetration with the steps that seal it, in order, and what they take
+  zarnel array FILE [--json]          fields of modules, their rails and feet, strings, what is found of them, and the day’s energy
   zarnel arrange FILE [--face=ID] [--json]  proposes layouts for the gear of a face (its root’s, where none is named)
   zarnel explain FILE FINDING         how a finding was worked out, by its id or a part of it
   zarnel time FILE                    how long each check, the routes and the sheets take
@@ -67,6 +76,7 @@ const OUTPUTS = {
   holes: ['--csv', '--json'],
   wire: ['--csv', '--json'],
   seal: ['--json'],
+  array: ['--json'],
   arrange: ['--json'],
   time: [],
 } as const;
@@ -92,6 +102,7 @@ export function runCli(args: readonly string[], readText: ReadText, now: Clock =
   if (command === 'time') return time(opened, now);
   if (command === 'wire') return wire(opened, flag);
   if (command === 'seal') return seal(opened, flag);
+  if (command === 'array') return array(opened, flag);
   return command === 'check' ? check(opened, flag) : holes(opened, flag);
 }
 
@@ -175,6 +186,41 @@ function wire(plan: Plan, flag: string | undefined): CliResult {
   const count = labelCount(labels);
   const out = `${plan.name}: ${countText(lines.length, 'circuit', 'circuits')}\n${rows.join('')}to buy\n${bought.join('')}${countText(count, 'label', 'labels')}\n`;
   return { code, out, err: '' };
+}
+
+/** The array: its fields, rails, strings and energy, with what is found of them. Exit code 1 where some of it stops or is to be fixed. */
+function array(plan: Plan, flag: string | undefined): CliResult {
+  const telling = tellingTo(plan);
+  const { reader } = telling;
+  const figures = arrayFigures(prepare(plan));
+  const findings = evaluatePlan(plan).findings.filter((finding) => stepOfFinding(finding) === 'array');
+  const code = findings.some(({ severity }) => severity === 'stop' || severity === 'fix') ? 1 : 0;
+  if (flag === '--json') {
+    const report = { plan: plan.name, ...figures, findings: findings.map((each) => asJson(each, telling)) };
+    return { code, out: `${JSON.stringify(report, null, 2)}\n`, err: '' };
+  }
+  const shown = (value: number | null, unit: 'W' | 'N' | 'V' | 'kg' | 'Wh') =>
+    value === null ? 'not known' : formatQuantity({ value, unit }, reader);
+  const lines = [
+    ...figures.fields.map(
+      ({ name, modules, powerW, totalKg, feet, pullN, holdsN }) =>
+        `${name}: ${countText(modules, 'module', 'modules')}, ${shown(powerW, 'W')}, ${shown(totalKg, 'kg')} on ${countText(feet, 'foot', 'feet')}; a foot is pulled by ${shown(pullN, 'N')} and holds ${shown(holdsN, 'N')}`,
+    ),
+    ...figures.rails.map(
+      ({ id, lengthMm, feetMm, isCarried }) =>
+        `  ${id}: ${formatLength(lengthMm, reader)} on ${countText(feetMm.length, 'foot', 'feet')}${isCarried ? '' : ', not carried all along'}`,
+    ),
+    ...figures.strings.map(
+      ({ name, count, coldV, vmpV }) =>
+        `${name}: ${countText(count, 'module', 'modules')}, ${shown(coldV, 'V')} on the coldest morning, ${shown(vmpV, 'V')} at its best`,
+    ),
+    ...(figures.energy === null ? [] : [`used in a day: ${shown(figures.energy.totalWh, 'Wh')}`]),
+    ...findings.map(
+      (finding) =>
+        `${finding.severity.toUpperCase().padEnd(5)} ${sentenceOf(finding, getCheckMeta(finding.check), telling)}`,
+    ),
+  ];
+  return { code, out: `${plan.name}\n${lines.map((line) => `${line}\n`).join('')}`, err: '' };
 }
 
 /** Every penetration as it is sealed. */

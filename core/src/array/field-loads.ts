@@ -21,7 +21,6 @@ export const UPLIFT_SOURCE = practice(
 );
 
 export type RoofZone = 'middle' | 'edge' | 'corner';
-export const ROOF_ZONES: readonly RoofZone[] = ['middle', 'edge', 'corner'];
 
 /** What of the wind’s pressure lifts where nobody typed it. */
 export const USUAL_UPLIFT = {

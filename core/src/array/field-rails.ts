@@ -117,7 +117,7 @@ function linesOf(
       moduleCount: row.modules.length,
     }));
   });
-  if (!isShared) return lines.map(({ row: _row, end: _end, ...line }) => line);
+  if (!isShared) return lines;
   const gapMm = runs === 'across' ? field.gapUpMm : field.gapAcrossMm;
   const used = new Set<number>();
   const kept = lines.flatMap((line, index) => {
@@ -152,9 +152,7 @@ function linesOf(
       },
     ];
   });
-  return kept
-    .filter(({ index }) => !used.has(index))
-    .map(({ line: { row: _row, end: _end, ...line } }) => line);
+  return kept.filter(({ index }) => !used.has(index)).map(({ line }) => line);
 }
 
 /** Where a rail may stand along itself: on members that cross it, or on a member it lies along. */
@@ -258,10 +256,14 @@ export const fieldSupport = query((prepared: Prepared, id: string): FieldSupport
     const loadNPerMm =
       (Math.max(upPa, loads.downPa) * line.carriesMm) / 1e6 + (rail.massKgPerM * 9.80665) / 1000;
     const span = railSpan(rail, loadNPerMm, { mostMm: field.support.mostSpanMm, footN, pullNPerMm });
+    const { runs, atMm, carriesMm, moduleCount } = line;
     const { feet, fromMm, toMm } = onStands(line, standsOf(face, field, line), span);
     const longestMm = Math.max(0, ...feet.atMm.slice(1).map((at, place) => at - (feet.atMm[place] ?? at)));
     return {
-      ...line,
+      runs,
+      atMm,
+      carriesMm,
+      moduleCount,
       fromMm,
       toMm,
       id: `${id}-rail-${index + 1}`,

@@ -1,6 +1,6 @@
 import { signedAreaMm2 } from '../geometry/segments.ts';
 import type { PointMm } from '../geometry/point.ts';
-import type { FillProblem } from './fill.ts';
+import type { FillProblem } from './fill-problem.ts';
 import { FreeRows, turnedGround, type Ground, type Stretch } from './free-rows.ts';
 
 const TOUCH = 0.01;

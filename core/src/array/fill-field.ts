@@ -3,7 +3,8 @@ import { fail, ok, type Result } from '../result.ts';
 import { fieldName, gearTypeName, faceName } from '../plan/names.ts';
 import { MOST_MODULES, type FieldModule, type ModuleField } from '../plan/module-field.ts';
 import { countOf, told, type Told } from '../quantity/told.ts';
-import { fillGround, type FillProblem, type LaidModule } from './fill.ts';
+import { fillGround, type LaidModule } from './fill.ts';
+import type { FillProblem } from './fill-problem.ts';
 import { coveredMm, liftOf } from './field-modules.ts';
 import { groundOf } from './field-ground.ts';
 

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { doBoxesOverlap, isBoxInside, growBox, type BoxMm } from '../geometry/polygon.ts';
 import type { PointMm } from '../geometry/point.ts';
 import { loadHighs } from '../test/highs.ts';
-import { fillGround, type FillProblem, type LaidModule } from './fill.ts';
+import { fillGround, type LaidModule } from './fill.ts';
+import type { FillProblem } from './fill-problem.ts';
 
 const rectangle = (x: number, y: number, w: number, h: number): PointMm[] => [
   [x, y],

@@ -1,20 +1,6 @@
+import type { FillProblem } from './fill-problem.ts';
 import { FreeRows, turnedGround, type Ground, type Stretch } from './free-rows.ts';
 import { fillBound } from './fill-bound.ts';
-
-export const FILL_WAYS = ['upright', 'turned', 'mixed'] as const;
-export const FILL_PATTERNS = ['free', 'in-line', 'staggered'] as const;
-
-/** What a field is filled with. Sizes of the module upright, as it covers the face, mm. */
-export type FillProblem = {
-  readonly ground: Ground;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  /** Between neighbours across and up the face. */
-  readonly gapAcrossMm: number;
-  readonly gapUpMm: number;
-  readonly ways: (typeof FILL_WAYS)[number];
-  readonly pattern: (typeof FILL_PATTERNS)[number];
-};
 
 export type LaidModule = { readonly xMm: number; readonly yMm: number; readonly isTurned: boolean };
 

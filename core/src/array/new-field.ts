@@ -47,20 +47,3 @@ export function withOneMore(field: ModuleField, covered: { readonly widthMm: num
       : { ...last, xMm: last.xMm + covered.widthMm + field.gapAcrossMm };
   return { ...field, modules: [...field.modules, { ...at, id: fresh }] };
 }
-
-/** A field with some of its modules moved, each by so much. */
-export function withMoved(
-  field: ModuleField,
-  modules: ReadonlySet<string> | null,
-  dxMm: number,
-  dyMm: number,
-): ModuleField {
-  return {
-    ...field,
-    modules: field.modules.map((each) =>
-      modules === null || modules.has(each.id)
-        ? { ...each, xMm: each.xMm + dxMm, yMm: each.yMm + dyMm }
-        : each,
-    ),
-  };
-}

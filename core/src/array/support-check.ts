@@ -16,7 +16,7 @@ import { countOf, told } from '../quantity/told.ts';
 import { ARRAY_RAIL_KINDS, ARRAY_RAILS } from '../reference/array-rails.ts';
 import { practice, published } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
-import { fieldLoads } from './field-loads.ts';
+import { fieldLoads, UPLIFT_SOURCE } from './field-loads.ts';
 import { fieldSupport, footLag } from './field-rails.ts';
 import { railWorking } from './rail-span.ts';
 import { ATTACHMENTS } from './schools.ts';
@@ -135,6 +135,7 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
             ...common,
             message: 'ask-foot',
             severity: 'ask',
+            source: UPLIFT_SOURCE,
             data: { ...data, what: school.holds.by === 'approval' ? school.holds.what : 'in this framing' },
             working: () => loads.working,
           }),

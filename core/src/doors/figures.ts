@@ -1,5 +1,38 @@
 // What follows from a plan: the site, bodies, gaps, fixings, routes, holes, layouts.
 
+export {
+  fieldFigures,
+  type FieldFigures,
+  schoolsBeside,
+  type SchoolFigures,
+  suggestedSchool,
+} from '../array/field-figures.ts';
+export { type FieldRail, fieldSupport, type Foot } from '../array/field-rails.ts';
+export { modulesOfField, type PlacedModule } from '../array/field-modules.ts';
+export { type FilledField, fillField, type FillWish } from '../array/fill-field.ts';
+export { FILL_PATTERNS, FILL_WAYS } from '../array/fill-problem.ts';
+export { moduleSnaps } from '../array/module-snaps.ts';
+export { newField, withOneMore } from '../array/new-field.ts';
+export { ATTACHMENTS } from '../array/schools.ts';
+export { arrayFigures, stringLines } from '../string/array-figures.ts';
+export { type ArrayYear, arrayYear, tiltGain } from '../string/array-year.ts';
+export {
+  batteryOf,
+  batteryWeek,
+  energyBalance,
+  energySays,
+  MONTH_NAMES,
+  USABLE,
+  dailyUseWorking,
+} from '../string/energy.ts';
+export { stringLeads } from '../string/leads.ts';
+export { proposeStrings, takesArray } from '../string/propose-strings.ts';
+export { rowGapOf } from '../string/row-spacing.ts';
+export { groupBoxes } from '../string/shade-year.ts';
+export { MONTH_DAYS, monthOfDay } from '../string/sun.ts';
+export { type CurveNow, type SunAsk, type SunNow, sunNow } from '../string/sun-now.ts';
+export type { ControllerWorks } from '../string/wiring.ts';
+export { ARRAY_RAIL_KINDS, ARRAY_RAILS } from '../reference/array-rails.ts';
 export type { ArrangeAnswer, ArrangeProgress, Proposal } from '../arrange/arrange.ts';
 export { type ArrangeRequest, type ArrangeWeights, USUAL_WEIGHTS } from '../arrange/request.ts';
 export { type Hung, type Prepared, hungAt, prepare } from '../check/prepared.ts';

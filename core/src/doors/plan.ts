@@ -12,6 +12,16 @@ export {
   setsOf,
   OUTSIDES,
 } from '../plan/circuit.ts';
+export { type Energy, type EnergyLoad, FIRST_ENERGY, type Place, SECOND_SOURCES } from '../plan/energy.ts';
+export {
+  ATTACHMENT_SCHOOLS,
+  type ModuleField,
+  type ModuleRef,
+  type ModuleString,
+  SURROUNDING_KINDS,
+  type Surrounding,
+  TILT_LOW_EDGES,
+} from '../plan/module-field.ts';
 export { type ConditionKey, type Conditions, type Travel } from '../plan/conditions.ts';
 export { type PlanDifference, changesInWords, diffPlans } from '../plan/diff-plans.ts';
 export {

@@ -1,6 +1,8 @@
 import type { Frame } from '../geometry/frame.ts';
-import { gearName, faceName, penetrationName, runName } from '../plan/names.ts';
-import { told, type Told, type ToldValue } from '../quantity/told.ts';
+import { ATTACHMENTS } from '../array/schools.ts';
+import { fieldSupport } from '../array/field-rails.ts';
+import { fieldName, gearName, faceName, penetrationName, runName } from '../plan/names.ts';
+import { countOf, told, type Told, type ToldValue } from '../quantity/told.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { idsOfKind } from '../model/model.ts';
@@ -133,11 +135,11 @@ export function faceHoles(prepared: Prepared, face: SiteFace) {
         subject: { kind: 'penetration', id: penetration.id },
       })),
   );
-  return { brackets, penetrations, joins: joinHoles(prepared, face) };
+  return { brackets, penetrations, joins: joinHoles(prepared, face), feet: footHoles(prepared, face) };
 }
 
 function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
-  const { brackets, penetrations, joins } = faceHoles(prepared, face);
+  const { brackets, penetrations, joins, feet } = faceHoles(prepared, face);
   return {
     id: face.id,
     surface: faceName(face.id),
@@ -151,7 +153,7 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     outline: face.outline,
     isMirror: face.face.shape.kind === 'reverse',
     marks: faceMarks(prepared, face),
-    holes: sorted([...brackets, ...penetrations, ...joins]),
+    holes: sorted([...brackets, ...penetrations, ...joins, ...feet]),
     list: faceList(prepared, face),
     isSimulated: isSimulatedFace(prepared, face),
     cautions: [
@@ -167,6 +169,34 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
 function isSimulatedFace(prepared: Prepared, { face, otherSide }: SiteFace): boolean {
   const other = otherSide === null ? undefined : prepared.site.faces.get(otherSide)?.face;
   return [face, other].some((each) => (each?.simulated ?? []).length > 0);
+}
+
+/** The holes of the feet of modules, where their school drills any; two of a foot lie beside each other under it. */
+function footHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
+  return prepared.fieldsOnFace.get(face.id).flatMap(({ id, support }) => {
+    const { holes, holeMm } = ATTACHMENTS[support.school];
+    if (holes === 0) return [];
+    return (fieldSupport(prepared, id)?.feet ?? []).map((foot, index): DrillHole => ({
+      id: foot.id,
+      purpose: told(
+        holes === 1 ? '{field}, foot {foot}' : '{field}, foot {foot}: {holes} holes, from its base',
+        {
+          field: fieldName(id),
+          foot: String(index + 1),
+          holes: countOf(holes),
+        },
+      ),
+      xMm: foot.xMm,
+      yMm: foot.yMm,
+      diameterMm: holeMm,
+      cutMm: holeMm,
+      tool: 'Pilot drill',
+      playMm: 0,
+      isOtherSide: false,
+      taped: asTaped(prepared.site, face, [foot.xMm, foot.yMm]),
+      subject: { kind: 'field', id },
+    }));
+  });
 }
 
 /** A hole that is measured on the other side of its face is on the sheets of both. */

@@ -1,5 +1,6 @@
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
-import { gearName, obstacleName } from '../plan/names.ts';
+import { modulesOnFace } from '../array/field-modules.ts';
+import { fieldName, gearName, obstacleName } from '../plan/names.ts';
 import type { PointMm } from '../plan/values.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
 import type { ToldValue } from '../quantity/told.ts';
@@ -32,6 +33,14 @@ export function faceMarks(prepared: Prepared, face: SiteFace): SheetMark[] {
         corners: cornersOfPart(part),
       })),
     ),
+    ...modulesOnFace(prepared, face.id).map(({ box }, index, all): SheetMark => ({
+      kind: 'gear',
+      name:
+        index === 0 || all[index - 1]?.field !== all[index]?.field
+          ? fieldName(all[index]?.field ?? '')
+          : null,
+      corners: cornersOf(box),
+    })),
     ...(prepared.onFace.get(face.id) ?? []).map(({ id, body }): SheetMark => ({
       kind: 'gear',
       name: gearName(id),

@@ -4,7 +4,10 @@ import { pipePlan } from '../conductor/pipe.ts';
 import { fixingPlanOf } from '../fixing/fixing-plan.ts';
 import type { FixingKind } from '../fixing/hole-fixing.ts';
 import { railsOf } from '../fixing/rail.ts';
-import { gearName, runName } from '../plan/names.ts';
+import { ATTACHMENTS } from '../array/schools.ts';
+import { fieldSupport } from '../array/field-rails.ts';
+import { gearName, gearTypeName, runName } from '../plan/names.ts';
+import { ARRAY_RAILS } from '../reference/array-rails.ts';
 import { told, type Told } from '../quantity/told.ts';
 import { sizeText } from '../reference/conductor-sizes.ts';
 import { routeOf } from '../route/route.ts';
@@ -37,7 +40,35 @@ export function faceList(prepared: Prepared, face: SiteFace): WallLine[] {
     ...fixings(prepared, here),
     ...here.filter(({ type }) => type.kind === 'wireway').flatMap((wireway) => nipples(prepared, wireway)),
     ...runsFrom(prepared, here),
+    ...arrayPieces(prepared, face),
   ]);
+}
+
+/** Modules, rails as they are cut, feet with their parts. */
+function arrayPieces(prepared: Prepared, face: SiteFace): Piece[] {
+  return prepared.fieldsOnFace.get(face.id).flatMap(({ id, type, modules, support }): Piece[] => {
+    const built = fieldSupport(prepared, id);
+    const rail = support.rail === null ? null : ARRAY_RAILS.rows[support.rail].name;
+    return [
+      ...modules.map((each) => ({
+        what: told('{type}', { type: gearTypeName(each.type ?? type) }),
+        lengthMm: null,
+      })),
+      ...(rail === null
+        ? []
+        : (built?.rails ?? []).map(({ fromMm, toMm }) => ({
+            what: told('{rail}', { rail }),
+            lengthMm: Math.round((toMm - fromMm) * 10) / 10,
+          }))),
+      ...(built?.feet ?? []).map(() => ({
+        what: told('{school}: {parts}', {
+          school: ATTACHMENTS[support.school].name,
+          parts: ATTACHMENTS[support.school].parts.join(', ').toLowerCase(),
+        }),
+        lengthMm: null,
+      })),
+    ];
+  });
 }
 
 /** Between each two studs, as long as the room between them is. */

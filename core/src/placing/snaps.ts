@@ -12,6 +12,8 @@ export const SNAP_REASONS = [
   'bottoms',
   'framing',
   'centre',
+  'setback',
+  'one-gap',
 ] as const;
 export type SnapReason = (typeof SNAP_REASONS)[number];
 

@@ -65,7 +65,7 @@ describe('the single-diode model', () => {
       (voltageV, index) => (currentBisected(cell, voltageV) - (amps[index] ?? 0)) ** 2,
     );
     expect(Math.sqrt(squares.reduce((a, b) => a + b, 0) / volts.length)).toBeLessThan(1.6e-3);
-    const curve = curveOf([whole(cell)], 4000);
+    const curve = curveOf([whole(cell)], { currents: 400, voltages: 4000 });
     for (const voltageV of volts)
       expect(currentAt(curve, voltageV)).toBeCloseTo(currentBisected(cell, voltageV), 3);
   });
@@ -79,7 +79,7 @@ describe('the single-diode model', () => {
         fc.double({ min: 0, max: 0.97, noNaN: true }),
         (light, cellC, part) => {
           const diode = diodeAt(module, light, cellC, 3);
-          const curve = curveOf([whole(diode, 3)], 2000);
+          const curve = curveOf([whole(diode, 3)], { currents: 160, voltages: 2000 });
           const openV = curve.volts.at(-1) ?? 0;
           const currentA = currentAt(curve, part * openV);
           expect(Math.abs(currentA - currentBisected(diode, (part * openV) / 3))).toBeLessThan(0.012);

@@ -11,16 +11,22 @@ export type Curve = { readonly volts: Float64Array; readonly amps: Float64Array 
 
 export type PowerPoint = { readonly voltageV: number; readonly currentA: number; readonly powerW: number };
 
-const CURRENTS = 160;
-const VOLTAGES = 320;
+/** How finely a curve is drawn: currents at which its strings are worked out, voltages at which their currents are added. */
+export type CurveDetail = { readonly currents: number; readonly voltages: number };
+const FINE: CurveDetail = { currents: 160, voltages: 320 };
+/** Enough for the most power of an hour, within a thousandth. */
+export const COARSE: CurveDetail = { currents: 56, voltages: 140 };
 
 /**
  * The curve of strings side by side: in each string every group carries one current, what it cannot carry goes through its
  * bypass diode; strings side by side have one voltage, and their currents add. A string in less light draws current backwards
  * where the others lift it above its open circuit.
  */
-export function curveOf(strings: readonly StringToCurve[], samples = VOLTAGES): Curve {
-  const tables = strings.map(tableOf);
+export function curveOf(
+  strings: readonly StringToCurve[],
+  { currents, voltages: samples }: CurveDetail = FINE,
+): Curve {
+  const tables = strings.map((string) => tableOf(string, currents));
   const openV = Math.max(0, ...tables.map(({ volts }) => volts.at(-1) ?? 0));
   const volts = new Float64Array(samples);
   const amps = new Float64Array(samples);
@@ -30,17 +36,16 @@ export function curveOf(strings: readonly StringToCurve[], samples = VOLTAGES): 
 }
 
 /** Volts that rise with the amperes that fall, from the short circuit to beyond the open one. */
-function tableOf({ groups }: StringToCurve): Curve {
+function tableOf({ groups }: StringToCurve, steps: number): Curve {
   const photo = groups.map(({ diode }) => diode.photoA);
   const mostA = Math.max(0, ...photo);
   // Currents crowd where curves bend: just under what each kind of group gives.
   const currents = new Set<number>([0, -0.02 * mostA]);
-  for (const each of new Set(photo)) {
-    for (let step = 0; step <= CURRENTS; step++) {
-      const part = step / CURRENTS;
-      const at = each * (1 - (1 - part) ** 2.5);
-      currents.add(at);
-    }
+  const kinds = new Set(photo);
+  // Many kinds of light crowd the currents by themselves.
+  const count = Math.ceil((2 * steps) / (kinds.size + 1)) + 6;
+  for (const each of kinds) {
+    for (let step = 0; step <= count; step++) currents.add(each * (1 - (1 - step / count) ** 2.5));
     currents.add(each * 1.0001);
   }
   const amps = Float64Array.from([...currents].sort((a, b) => b - a));

@@ -1,3 +1,4 @@
+import { modulesOfField } from '../array/field-modules.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Energy } from '../plan/energy.ts';
 import type { GearType } from '../plan/gear-type.ts';
@@ -118,9 +119,13 @@ export type EnergyBalance = {
 export function energyBalance(
   prepared: Prepared,
   energy: Energy,
-  ratedW: number,
   clearMonthWh: readonly number[] | null,
 ): EnergyBalance {
+  const ratedW = prepared.moduleFields.ids.reduce(
+    (sum, id) =>
+      sum + modulesOfField(prepared, id).reduce((all, { type }) => all + (type.solarModule?.pmaxW ?? 0), 0),
+    0,
+  );
   const use = dailyUse(energy);
   const harvest = harvestByMonth(energy, ratedW, clearMonthWh);
   const secondWh = energy.second === null ? 0 : energy.second.powerW * energy.second.hoursPerDay;
@@ -151,15 +156,17 @@ export function energyBalance(
   };
 }
 
-/** What the battery holds hour by hour over a week of one month’s days, as a part of its usable share, from full; light and loads evenly by day and night. */
-export function batteryWeek(
-  { usableWh }: Battery,
-  month: MonthBalance,
-  daysOfSun: readonly boolean[],
-): number[] {
+const WEEK_DAYS = 7;
+
+/**
+ * What the battery holds hour by hour over a week of one month’s days, as a part of its usable share, from full: a day of sun,
+ * the days without, then sun again. Loads evenly by day and night.
+ */
+export function batteryWeek({ usableWh }: Battery, month: MonthBalance, daysWithoutSun: number): number[] {
   let heldWh = usableWh;
   const states: number[] = [];
-  for (const isSunny of daysOfSun) {
+  for (let day = 0; day < WEEK_DAYS; day++) {
+    const isSunny = day === 0 || day > daysWithoutSun;
     for (let hour = 0; hour < 24; hour++) {
       // A day’s harvest comes between six and six, as half a sine.
       const part =
@@ -212,7 +219,7 @@ export const MONTH_NAMES = [
   'December',
 ] as const;
 
-export function useWorking(energy: Energy): Working {
+export function dailyUseWorking(energy: Energy): Working {
   const use = dailyUse(energy);
   return {
     title: 'What a day takes from the battery',

@@ -1,6 +1,8 @@
 import { sunAt, sunDirection, timeOf } from './sun.ts';
 import type { Place } from '../plan/energy.ts';
-import { dot, type Vec3 } from '../geometry/vec3.ts';
+import { modulesOfField } from '../array/field-modules.ts';
+import type { Prepared } from '../check/prepared.ts';
+import { dot, scale, type Vec3 } from '../geometry/vec3.ts';
 
 /** The shortest day of the year north of the equator, and south of it: days counted from 0. */
 const SHORTEST = { north: 354, south: 171 } as const;
@@ -28,4 +30,23 @@ export function rowGapMm(
     if (most === null || gap > most) most = gap;
   }
   return most === null ? null : Math.max(0, most);
+}
+
+/**
+ * How far the rows of a tilted field stay apart on its face so that none shades the next between nine and three on the shortest
+ * day, mm; null where it is not tilted, stands nowhere, or nobody said where.
+ */
+export function rowGapOf(prepared: Prepared, fieldId: string): number | null {
+  const field = prepared.moduleFields.get(fieldId);
+  const { place } = prepared.plan.site;
+  const frame = field === undefined ? undefined : prepared.site.frames.get(field.face);
+  const [first] = modulesOfField(prepared, fieldId);
+  if (field?.tilt == null || place === null || frame === undefined || first === undefined) return null;
+  const back = {
+    bottom: frame.up,
+    top: scale(frame.up, -1),
+    left: frame.right,
+    right: scale(frame.right, -1),
+  }[field.tilt.low];
+  return rowGapMm(place, { heightMm: first.reachMm - first.liftMm, back, out: frame.toViewer });
 }

@@ -1,4 +1,13 @@
-import { curveOf, currentAt, mostPowerW, type Curve, type GroupsAlike, type StringToCurve } from './curve.ts';
+import {
+  COARSE,
+  curveOf,
+  currentAt,
+  mostPowerW,
+  type Curve,
+  type CurveDetail,
+  type GroupsAlike,
+  type StringToCurve,
+} from './curve.ts';
 import { cellTempC } from './clear-sky.ts';
 import { diodeAt, type FittedModule } from './diode.ts';
 import { monthOfDay } from './sun.ts';
@@ -22,8 +31,13 @@ export type Wiring = {
 export type ControllerWorks =
   { readonly kind: 'tracking' } | { readonly kind: 'pulse-width'; readonly batteryV: number };
 
-/** Light is told apart in steps of this, W/m²: finer steps move a day by less than a thousandth. */
-const LIGHT_STEP = 5;
+/** Light that counts as one, W/m²: for groups of cells in one curve. */
+const LIGHT_STEP = 2;
+/** Hours of a year are alike when their brightest light is this near, W/m², and the others are to it as these parts of it. */
+const LEVEL_WM2 = 40;
+const SHADE_STEPS = 16;
+/** Below this nothing is worth a controller’s while, W/m². */
+const LEAST_LIGHT = 5;
 /** Air that cells are warmed from through the year, °C; a single figure, since only wirings are compared (practice). */
 const AIR_C = 20;
 
@@ -33,8 +47,12 @@ export function wiredCurve(
   strings: readonly (readonly number[])[],
   lightOf: (group: number) => number,
   cellC: number | null = null,
+  detail?: CurveDetail,
 ): Curve {
-  return curveOf(strings.map((string) => stringOf(modules, string, lightOf, cellC)));
+  return curveOf(
+    strings.map((string) => stringOf(modules, string, lightOf, cellC)),
+    detail,
+  );
 }
 
 function stringOf(
@@ -77,27 +95,46 @@ export type WiringYear = {
   readonly worst: { readonly day: number; readonly lostRatio: number } | null;
 };
 
+/** The light of an hour in steps: the brightest level, each group as a part of it, and each module whose groups are alike. */
+type Steps = {
+  readonly level: number;
+  /** From the level to what really shone. */
+  readonly factor: number;
+  readonly ofGroup: Uint8Array;
+  /** By module: the step of all its groups, or `MIXED`. */
+  readonly ofModule: Uint8Array;
+};
+const MIXED = 255;
+
 /** Adds up what wirings of the same modules give, light by light. The same light gives the same power: it is worked out once. */
 export class WiringYears {
   private readonly sums: { month: number[]; worst: WiringYear['worst'] }[];
   private readonly known = new Map<string, number>();
+  private readonly types: readonly number[];
+  private readonly groupCount: number;
 
   constructor(
     private readonly modules: readonly WiredModule[],
     private readonly wirings: readonly Wiring[],
     private readonly works: ControllerWorks = { kind: 'tracking' },
   ) {
+    const kinds = [...new Set(modules.map(({ fitted }) => fitted))];
+    this.types = modules.map(({ fitted }) => kinds.indexOf(fitted));
+    this.groupCount = modules.reduce(
+      (most, { firstGroup, groups }) => Math.max(most, firstGroup + groups),
+      0,
+    );
     this.sums = wirings.map(() => ({ month: new Array<number>(12).fill(0), worst: null }));
   }
 
   addHour(day: number, { lightWm2 }: LightNow): void {
     const month = monthOfDay(day);
-    const alone = this.modules.reduce(
-      (sum, _, index) => sum + this.power([[index]], lightWm2, { kind: 'tracking' }),
-      0,
-    );
+    const steps = this.stepsOf(lightWm2);
+    if (steps === null) return;
+    let alone = 0;
+    for (let index = 0; index < this.modules.length; index++) alone += this.power(steps, [[index]], TRACKING);
     this.wirings.forEach(({ trackers }, index) => {
-      const powerW = trackers.reduce((sum, strings) => sum + this.power(strings, lightWm2, this.works), 0);
+      const powerW = trackers.reduce((sum, strings) => sum + this.power(steps, strings, this.works), 0);
       const sums = this.sums[index];
       if (sums === undefined) return;
       sums.month[month] = (sums.month[month] ?? 0) + powerW;
@@ -115,42 +152,69 @@ export class WiringYears {
     });
   }
 
-  private power(
-    strings: readonly (readonly number[])[],
-    light: Float32Array,
-    works: ControllerWorks,
-  ): number {
-    const key = strings
-      .map((string) => this.signature(string, light))
-      .sort()
-      .join('|');
-    let powerW = this.known.get(key);
-    if (powerW === undefined) {
-      powerW = powerAt(
-        wiredCurve(this.modules, strings, (group) => light[group] ?? 0),
-        works,
-      );
-      this.known.set(key, powerW);
-    }
-    return powerW;
+  private stepsOf(light: Float32Array): Steps | null {
+    let brightest = 0;
+    for (let group = 0; group < this.groupCount; group++) brightest = Math.max(brightest, light[group] ?? 0);
+    if (brightest < LEAST_LIGHT) return null;
+    const level = Math.max(1, Math.round(brightest / LEVEL_WM2)) * LEVEL_WM2;
+    const ofGroup = new Uint8Array(this.groupCount);
+    for (let group = 0; group < this.groupCount; group++)
+      ofGroup[group] = Math.round(((light[group] ?? 0) / brightest) * SHADE_STEPS);
+    const ofModule = Uint8Array.from(this.modules, ({ firstGroup, groups }) => {
+      const first = ofGroup[firstGroup] ?? 0;
+      for (let group = 1; group < groups; group++) if (ofGroup[firstGroup + group] !== first) return MIXED;
+      return first;
+    });
+    return { level, factor: brightest / level, ofGroup, ofModule };
   }
 
-  private signature(string: readonly number[], light: Float32Array): string {
-    const steps: number[] = [];
-    let kinds = '';
-    // Mixed strings depend on which module stands in what light; those of one type only on how many.
-    const isOneType = string.every((at) => this.modules[at]?.fitted === this.modules[string[0] ?? 0]?.fitted);
+  private power(steps: Steps, strings: readonly (readonly number[])[], works: ControllerWorks): number {
+    const { level, factor, ofGroup } = steps;
+    const key = `${works.kind} ${level} ${
+      strings.length === 1
+        ? this.signature(steps, strings[0] ?? [])
+        : strings
+            .map((string) => this.signature(steps, string))
+            .sort()
+            .join('|')
+    }`;
+    let powerW = this.known.get(key);
+    if (powerW === undefined) {
+      const lightOf = (group: number) => (level * (ofGroup[group] ?? 0)) / SHADE_STEPS;
+      powerW = powerAt(wiredCurve(this.modules, strings, lightOf, null, COARSE), works);
+      this.known.set(key, powerW);
+    }
+    return powerW * factor;
+  }
+
+  /** What decides the power of a string: how many groups stand in which light; of mixed modules, which ones. */
+  private signature({ ofGroup, ofModule }: Steps, string: readonly number[]): string {
+    const [first = 0] = string;
+    const type = this.types[first] ?? 0;
+    const all = ofModule[first] ?? MIXED;
+    let isAlike = all !== MIXED;
+    let isOneType = true;
+    for (const index of string) {
+      if (ofModule[index] !== all) isAlike = false;
+      if (this.types[index] !== type) isOneType = false;
+    }
+    if (isOneType && isAlike) return `${type}*${string.length}@${all}`;
+    const counts = new Uint16Array(SHADE_STEPS + 1);
+    const each: string[] = [];
     for (const index of string) {
       const module = this.modules[index];
       if (module === undefined) continue;
-      if (!isOneType || kinds === '')
-        kinds += `${module.fitted.sheet.vocV}/${module.fitted.sheet.iscA}/${module.groups} `;
-      for (let group = 0; group < module.groups; group++)
-        steps.push(Math.round((light[module.firstGroup + group] ?? 0) / LIGHT_STEP));
+      for (let group = 0; group < module.groups; group++) {
+        const step = ofGroup[module.firstGroup + group] ?? 0;
+        if (isOneType) counts[step] = (counts[step] ?? 0) + 1;
+        else each.push(`${index}:${step}`);
+      }
     }
-    return `${kinds}:${(isOneType ? steps.sort((a, b) => a - b) : steps).join(',')}`;
+    return isOneType ? `${type}/${counts.join(',')}` : each.join(',');
   }
 }
+
+const TRACKING: ControllerWorks = { kind: 'tracking' };
 
 /** Series, parallel, and series groups in parallel: every way to wire so many modules in strings of one length. */
 export function wiringsOf(count: number): Wiring[] {

@@ -349,6 +349,11 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     ]);
     return { kind: 'set-field', field: { ...field, ...more } };
   },
+  'move-modules': ({ moduleFields }, chance) => {
+    const field = chance.oneOf(moduleFields);
+    const module = chance.oneOf(field?.modules ?? []);
+    return field === undefined ? null : { kind: 'move-modules', field: field.id, modules: module === undefined || chance.isLikely(0.5) ? null : [module.id], dxMm: chance.between(-300, 300), dyMm: chance.between(-300, 300) };
+  },
   'remove-field': ({ moduleFields }, chance) => {
     const field = chance.oneOf(moduleFields);
     return field === undefined ? null : { kind: 'remove-field', field: field.id };

@@ -16,6 +16,9 @@ import { SelectionStrip } from './SelectionStrip.tsx';
 import { ThingsList } from './ThingsList.tsx';
 
 // The panels of a step come with it.
+const ArrayBench = lazily(async () => (await import('./array/ArrayBench.tsx')).ArrayBench);
+const FieldPanel = lazily(async () => (await import('./array/FieldPanel.tsx')).FieldPanel);
+const StringPanel = lazily(async () => (await import('./array/StringPanel.tsx')).StringPanel);
 const GearBench = lazily(async () => (await import('./gear/GearBench.tsx')).GearBench);
 const ArrangePanel = lazily(async () => (await import('./mount/ArrangePanel.tsx')).ArrangePanel);
 const ClearanceTable = lazily(async () => (await import('./mount/ClearanceTable.tsx')).ClearanceTable);
@@ -86,6 +89,7 @@ export function Bench({ step, plan, evaluation, current }: Props) {
         <FindingList findings={left} plan={plan} step={step} isStale={!isDone} reader={reader} />
       )}
       {step === 'gear' && <GearBench plan={plan} reader={reader} />}
+      {step === 'array' && <ArrayBench plan={plan} reader={reader} />}
       {step === 'route' && <RouteBench plan={plan} current={current} reader={reader} />}
       {step === 'mount' && (
         <>
@@ -190,6 +194,18 @@ function selectionPanel(
       const line = evaluation?.circuits.find((each) => each.circuit === selection.id) ?? null;
       return circuit === undefined ? null : (
         <CircuitPanel key={circuit.id} circuit={circuit} plan={plan} line={line} reader={reader} />
+      );
+    }
+    case 'field': {
+      const field = prepared.moduleFields.get(selection.id);
+      return field === undefined ? null : (
+        <FieldPanel key={field.id} field={field} plan={plan} prepared={prepared} reader={reader} />
+      );
+    }
+    case 'string': {
+      const string = prepared.moduleStrings.get(selection.id);
+      return string === undefined ? null : (
+        <StringPanel key={string.id} string={string} plan={plan} prepared={prepared} reader={reader} />
       );
     }
     case 'face': {

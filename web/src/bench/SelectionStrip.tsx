@@ -70,6 +70,8 @@ function isThere({ kind, id }: Ref, plan: Plan): boolean {
     penetration: plan.penetrations,
     run: plan.runs,
     circuit: plan.circuits,
+    field: plan.moduleFields,
+    string: plan.moduleStrings,
   } as const;
   return lists[kind].some((each) => each.id === id);
 }

@@ -8,7 +8,13 @@ import { viewSlice } from '../state/view-slice.ts';
 /** The sheet as a list, face by face: all that can be pressed there can be reached here by keyboard. */
 export function ThingsList({ plan }: { readonly plan: Plan }) {
   const [isOpen, setOpen] = useState(false);
-  const count = plan.faces.length + plan.placements.length + plan.penetrations.length + plan.runs.length;
+  const count =
+    plan.faces.length +
+    plan.placements.length +
+    plan.penetrations.length +
+    plan.runs.length +
+    plan.moduleFields.length +
+    plan.moduleStrings.length;
   return (
     <details
       className="mt-4 border-t border-faint pt-3"
@@ -41,6 +47,11 @@ function Things({ plan }: { readonly plan: Plan }) {
                 />
               </li>
             ))}
+            {prepared.fieldsOnFace.get(id).map((each) => (
+              <li key={each.id}>
+                <Thing thing={{ kind: 'field', id: each.id }} face={id} name={each.name} about="modules" />
+              </li>
+            ))}
             {prepared.penetrationsOnFace.get(id).map((each) => (
               <li key={each.id}>
                 <Thing thing={{ kind: 'penetration', id: each.id }} face={id} name={each.name} about="hole" />
@@ -52,6 +63,11 @@ function Things({ plan }: { readonly plan: Plan }) {
               </li>
             ))}
           </ul>
+        </li>
+      ))}
+      {plan.moduleStrings.map(({ id, name }) => (
+        <li key={id}>
+          <Thing thing={{ kind: 'string', id }} face={null} name={name} about="string" />
         </li>
       ))}
       {plan.runs.map(({ id, name }) => (

@@ -51,7 +51,14 @@ type Open = { readonly count: number; readonly isStopped: boolean };
 
 /** What is left to clear at each step, and whether any of it stops the work. */
 function openBySteps(findings: readonly Finding[]): Readonly<Record<StepId, Open>> {
-  const open = { site: NOTHING, gear: NOTHING, mount: NOTHING, route: NOTHING, pack: NOTHING };
+  const open = {
+    site: NOTHING,
+    gear: NOTHING,
+    mount: NOTHING,
+    array: NOTHING,
+    route: NOTHING,
+    pack: NOTHING,
+  };
   for (const finding of findings) {
     const { count, isStopped } = open[stepOfFinding(finding)];
     open[stepOfFinding(finding)] = { count: count + 1, isStopped: isStopped || finding.severity === 'stop' };

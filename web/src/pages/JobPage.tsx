@@ -39,6 +39,7 @@ const VIEW_NAMES: Readonly<Record<StepId, string>> = {
   site: 'The site',
   gear: 'The gear',
   mount: 'The sheet',
+  array: 'The sheet',
   route: 'The sheet',
   pack: 'The drill sheets',
 };

@@ -5,6 +5,8 @@ import {
   faceFromSheet,
   holdOfLeg,
   liveGapsBeside,
+  moduleSnaps,
+  modulesOfField,
   snapsFor,
   storyPoles,
   withLanding,
@@ -28,12 +30,20 @@ import { FingerList } from './FingerList.tsx';
 import { pressables, unsureUnder, type Pressable } from './near-finger.ts';
 import { SheetFrame, type Pointed } from './SheetFrame.tsx';
 import { FacesLayer, GearLayer, NipplesLayer, PenetrationsLayer, RunsLayer } from './SheetLayers.tsx';
+import { ModulesLayer, withModule } from './ModulesLayer.tsx';
 import { LabelsLayer } from './labels/LabelsLayer.tsx';
 import { SnapsView } from './SnapsView.tsx';
 import { STRIP_PX } from './PlanStripView.tsx';
 import { POLE_PX } from './StoryPole.tsx';
 import type { DragStart } from './tools/drag-tool.ts';
-import { AT_REST, editsOfDrag, gesturesReducer, groupWithout, moveEdit } from './tools/gestures.ts';
+import {
+  AT_REST,
+  editsOfDrag,
+  gesturesReducer,
+  groupWithout,
+  moveEdit,
+  moveModules,
+} from './tools/gestures.ts';
 import { SheetBar } from './SheetBar.tsx';
 import { useInSight } from './use-in-sight.ts';
 import { useSize } from './use-size.ts';
@@ -69,9 +79,8 @@ type Props = {
 /** The faces folded flat, with all that is on them. Things are dragged here; figures come from the core. */
 export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   const dispatch = useAppDispatch();
-  const { selection, also, faceInHand, reader, sheetRoot, look, showsFraming } = useAppSelector(
-    (state) => state.view,
-  );
+  const { selection, also, faceInHand, reader, sheetRoot, look, showsFraming, moduleInHand, isStringing } =
+    useAppSelector((state) => state.view);
   const { prepared } = derivedOf(plan);
   const { places, bounds } = layoutOf(plan, sheetRoot);
   const face = prepared.site.faces.get(faceInHand ?? '') ?? prepared.site.faces.get(plan.rootFace);
@@ -177,7 +186,15 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     ref: Ref,
     faceId: string,
     atMm: PointMm,
-    { corner = null, hold = null }: { readonly corner?: number | null; readonly hold?: LegHold | null } = {},
+    {
+      corner = null,
+      hold = null,
+      modules = null,
+    }: {
+      readonly corner?: number | null;
+      readonly hold?: LegHold | null;
+      readonly modules?: readonly string[] | null;
+    } = {},
   ) => {
     const svg = svgRef.current;
     const place = places.get(faceId);
@@ -200,15 +217,17 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
       snaps:
         corner !== null
           ? cornerSnaps(prepared.site.faces.get(faceId)?.outline ?? [], corner)
-          : item === undefined
-            ? NO_SNAPS
-            : snapsFor(prepared, item, new Set(group.map(({ id }) => id))),
+          : ref.kind === 'field'
+            ? moduleSnaps(prepared, ref.id, modules === null ? null : new Set(modules))
+            : item === undefined
+              ? NO_SNAPS
+              : snapsFor(prepared, item, new Set(group.map(({ id }) => id))),
       stepMm: stepMm(reader),
     };
     gesture({ kind: 'touched', pointer: event.pointerId, at: pointerPx });
     gesture({
       kind: 'thing-pressed',
-      drag: { kind: 'move', ref, faceId, corner, hold, group, start, now: null },
+      drag: { kind: 'move', ref, faceId, corner, hold, modules, group, start, now: null },
     });
   };
 
@@ -268,6 +287,40 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     [dispatch],
   );
 
+  /** A module takes its field; pressed again in it, itself. While a string is being made it joins that. */
+  const pressModule = (event: PointerEvent<SVGGElement>, fieldId: string) => {
+    const svg = svgRef.current;
+    const field = prepared.moduleFields.get(fieldId);
+    const place = field === undefined ? undefined : places.get(field.face);
+    if (svg === null || field === undefined || place === undefined) return;
+    const [x, y] = faceFromSheet(place, sheetFromScreen(viewport, pointIn(svg, event)));
+    const module = modulesOfField(prepared, fieldId).find(
+      ({ box }) => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY,
+    );
+    if (module === undefined) return;
+    const string =
+      isStringing && selection?.kind === 'string' ? prepared.moduleStrings.get(selection.id) : undefined;
+    if (string !== undefined) {
+      event.stopPropagation();
+      makeEdits([{ kind: 'set-string', string: withModule(string, { field: fieldId, module: module.id }) }]);
+      return;
+    }
+    const isHeld = selection?.kind === 'field' && selection.id === fieldId;
+    const taken = isHeld ? [module.id] : null;
+    const [first] = taken === null ? field.modules : [module.laid];
+    if (first === undefined) return;
+    pressThing(event, { kind: 'field', id: fieldId }, field.face, [first.xMm, first.yMm], { modules: taken });
+    if (isHeld) dispatch(actions.moduleTaken(module.id));
+  };
+  const pressModuleLatest = useRef(pressModule);
+  useEffect(() => {
+    pressModuleLatest.current = pressModule;
+  });
+  const pressField = useCallback(
+    (event: PointerEvent<SVGGElement>, id: string) => pressModuleLatest.current(event, id),
+    [],
+  );
+
   /** A finger on several things, some of them small: it slides the sheet, or is asked what it means. */
   const onPointerDownCapture = (event: PointerEvent<SVGSVGElement>) => {
     setAsked(null);
@@ -313,6 +366,12 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   /** By the rounding step; with Shift by an inch or 10 mm. */
   function nudge(event: KeyboardEvent, dx: number, dy: number) {
     const by = event.shiftKey ? largeStepMm(reader) : stepMm(reader);
+    if (selection?.kind === 'field') {
+      event.preventDefault();
+      const modules = moduleInHand === null ? null : [moduleInHand];
+      makeEdits([moveModules(selection.id, modules, dx * by, dy * by)]);
+      return;
+    }
     const thing =
       selection?.kind === 'placement'
         ? prepared.placements.get(selection.id)
@@ -370,6 +429,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
         >
           <Hatch />
           <FacesLayer {...layer} inHand={face?.id ?? null} showsFraming={showsFraming} onPress={takeFace} />
+          <ModulesLayer {...layer} onPress={pressField} />
           <NipplesLayer {...layer} />
           {evaluation !== null && (
             <RunsLayer

@@ -13,6 +13,8 @@ type Props = {
 const WORDS: Readonly<Record<SnapReason, string>> = {
   'required-gap': 'required gap',
   'equal-gaps': 'equal gaps',
+  setback: 'setback',
+  'one-gap': 'one gap',
   'in-line': 'in line',
   tops: 'tops in line',
   bottoms: 'bottoms in line',

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef } from 'react';
 import type { Ref } from '@zarnel/core/checks';
-import type { Prepared, SheetPlace } from '@zarnel/core/figures';
+import { modulesOfField, type Prepared, type SheetPlace } from '@zarnel/core/figures';
 import type { PointMm } from '@zarnel/core/plan';
 import type { Project } from './project.ts';
 import type { Detail } from './visible-faces.ts';
@@ -69,7 +69,19 @@ function placeOf(selection: Ref | null, prepared: Prepared): Target | null {
     };
   const hole = selection?.kind === 'penetration' ? prepared.penetrations.get(selection.id) : undefined;
   if (hole !== undefined) return { faceId: hole.face, atMm: [hole.xMm, hole.yMm] };
+  const field = selection?.kind === 'field' ? selection.id : fieldOfString(selection, prepared);
+  const [module] = field === null ? [] : modulesOfField(prepared, field);
+  if (module !== undefined)
+    return {
+      faceId: module.face,
+      atMm: [(module.box.minX + module.box.maxX) / 2, (module.box.minY + module.box.maxY) / 2],
+    };
   return selection?.kind === 'face' ? middleOfFace(selection.id, prepared) : null;
+}
+
+function fieldOfString(selection: Ref | null, prepared: Prepared): string | null {
+  if (selection?.kind !== 'string') return null;
+  return prepared.moduleStrings.get(selection.id)?.modules[0]?.field ?? null;
 }
 
 function middleOfFace(id: string | null, prepared: Prepared): Target | null {

@@ -1,11 +1,15 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Ref } from '@zarnel/core/checks';
+import type { BoxMm } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import { INCH_READER, METRIC_READER, readerOfTrade, type Reader } from '@zarnel/core/words';
 import type { ToldWaiting } from './outbox.ts';
 
 /** Gear where it might hang. */
 export type Ghost = { readonly id: string; readonly xMm: number; readonly yMm: number };
+
+/** Boxes on a face where modules would lie. */
+export type LaidGhosts = { readonly face: string; readonly boxes: readonly BoxMm[] };
 
 export type ViewState = {
   readonly selection: Ref | null;
@@ -37,6 +41,16 @@ export type ViewState = {
   readonly isOneLine: boolean;
   /** Where a proposal would have gear, shown beside what is there. */
   readonly ghosts: readonly Ghost[];
+  /** The module of the selected field that is moved, turned and taken off by itself. */
+  readonly moduleInHand: string | null;
+  /** Modules that are pressed join the selected string, or leave it. */
+  readonly isStringing: boolean;
+  /** Modules where a fill would lay them, on a face. */
+  readonly laid: LaidGhosts | null;
+  /** By module, `field/module`, how much of the light each group of its cells lacks; null where no sun is shown. */
+  readonly shade: Readonly<Record<string, readonly number[]>> | null;
+  /** What a person shades by hand, by module: 1 is dark. */
+  readonly shadedByHand: Readonly<Record<string, number>>;
   /** Who takes readings at this screen. */
   readonly person: string;
   /** Readings the server has not acknowledged yet. */
@@ -45,6 +59,14 @@ export type ViewState = {
 
 export const SITE_TABS = ['faces', 'conditions', 'materials', 'survey'] as const;
 export type SiteTab = (typeof SITE_TABS)[number];
+
+const NO_ARRAY = {
+  moduleInHand: null,
+  isStringing: false,
+  laid: null,
+  shade: null,
+  shadedByHand: {},
+} as const;
 
 const initial: ViewState = {
   selection: null,
@@ -64,6 +86,7 @@ const initial: ViewState = {
   isFoldedUp: false,
   isOneLine: false,
   ghosts: [],
+  ...NO_ARRAY,
   person: '',
   waiting: [],
 };
@@ -97,7 +120,28 @@ export const viewSlice = createSlice({
   name: 'view',
   initialState: initial,
   reducers: {
-    selected: (state, { payload }: PayloadAction<Ref | null>) => ({ ...state, selection: payload, also: [] }),
+    selected: (state, { payload }: PayloadAction<Ref | null>): ViewState => ({
+      ...(state as ViewState),
+      selection: payload,
+      also: [],
+      moduleInHand: null,
+      laid: null,
+      isStringing: state.isStringing && payload?.kind === 'string',
+    }),
+    moduleTaken: (state, { payload }: PayloadAction<string | null>) => ({ ...state, moduleInHand: payload }),
+    stringingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isStringing: payload }),
+    laidShown: (state, { payload }: PayloadAction<LaidGhosts | null>): ViewState => ({
+      ...(state as ViewState),
+      laid: payload,
+    }),
+    shadeShown: (state, { payload }: PayloadAction<ViewState['shade']>): ViewState => ({
+      ...(state as ViewState),
+      shade: payload,
+    }),
+    moduleShaded: (state, { payload }: PayloadAction<{ key: string; ratio: number }>): ViewState => ({
+      ...(state as ViewState),
+      shadedByHand: { ...state.shadedByHand, [payload.key]: payload.ratio },
+    }),
     /** Adds gear to what is selected, or takes it out again. The first that was selected leads. */
     alsoSelected: (state, { payload }: PayloadAction<string>) => {
       const { selection, also } = state;
@@ -117,8 +161,8 @@ export const viewSlice = createSlice({
       ...state,
       look: { face: payload, turn: state.look.turn + 1 },
     }),
-    jobLeft: (state) => ({
-      ...state,
+    jobLeft: (state): ViewState => ({
+      ...(state as ViewState),
       selection: null,
       also: [],
       faceInHand: null,
@@ -126,6 +170,7 @@ export const viewSlice = createSlice({
       isFoldedUp: false,
       isOneLine: false,
       ghosts: [],
+      ...NO_ARRAY,
       gearInHand: null,
       siteTab: 'faces' as const,
       materialInHand: null,

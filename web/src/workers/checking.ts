@@ -1,3 +1,4 @@
+import type { Told } from '@zarnel/core/words';
 import {
   clearanceMatrix,
   LiveEvaluation,
@@ -12,8 +13,22 @@ import {
   spotsOf,
   type Remedies,
   type WiringProposal,
+  fillField,
+  type FilledField,
+  type FillWish,
+  schoolsBeside,
+  type SchoolFigures,
+  sunNow,
+  type SunAsk,
+  type SunNow,
 } from '@zarnel/core/figures';
-import { withPlanChanges, type Plan, type PlanChanges } from '@zarnel/core/plan';
+import {
+  withPlanChanges,
+  type ModuleField,
+  type Result,
+  type Plan,
+  type PlanChanges,
+} from '@zarnel/core/plan';
 
 /** Keeps the plan that the page is shown figures of, with all that follows from it. Throws where no plan was given yet. */
 export class Checking {
@@ -64,6 +79,21 @@ export class Checking {
   /** Circuits that the plan lacks. */
   wiring(): WiringProposal {
     return proposeWiring(this.opened().plan);
+  }
+
+  /** A face filled with modules, or why it is not. */
+  fill(field: ModuleField, wish: FillWish): Result<FilledField, Told> {
+    return fillField(this.opened().evaluation.model, field, wish);
+  }
+
+  /** Every school of holding modules on one field. */
+  schools(field: ModuleField): SchoolFigures[] {
+    return schoolsBeside(this.opened().evaluation.model, field);
+  }
+
+  /** The array at one moment; null where nobody said where the job stands. */
+  sun(ask: SunAsk): SunNow | null {
+    return sunNow(this.opened().evaluation.model, ask);
   }
 
   clearances(): ClearanceLine[] {

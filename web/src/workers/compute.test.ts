@@ -47,6 +47,9 @@ function workers() {
       runDetail: asked((run) => checking.runDetail(run)),
       oneLine: asked(() => checking.oneLine()),
       spots: asked((penetration) => checking.spots(penetration)),
+      fill: asked((field, wish) => checking.fill(field, wish)),
+      schools: asked((field) => checking.schools(field)),
+      sun: asked((ask) => checking.sun(ask)),
       circuitDetail: asked((circuit) => checking.circuitDetail(circuit)),
     };
     const worker = {

@@ -11,8 +11,14 @@ import {
   type Spot,
   type Remedies,
   type WiringProposal,
+  type FilledField,
+  type FillWish,
+  type SchoolFigures,
+  type SunAsk,
+  type SunNow,
 } from '@zarnel/core/figures';
-import { planChanges, type Plan } from '@zarnel/core/plan';
+import { planChanges, type ModuleField, type Plan, type Result } from '@zarnel/core/plan';
+import type { Told } from '@zarnel/core/words';
 import { InTurn } from '../in-turn.ts';
 import { Answering, WorkerLost, type Mortal } from './answering.ts';
 import type { Checking } from './checking.ts';
@@ -103,6 +109,21 @@ export class Evaluator<Worker extends Mortal> {
   /** Circuits that the plan that was last evaluated lacks; null where none was. */
   async wiring(): Promise<WiringProposal | null> {
     return this.askOfLast((remote) => remote.wiring());
+  }
+
+  /** A face filled with modules, or why it is not; null where no plan was evaluated. */
+  async fill(field: ModuleField, wish: FillWish): Promise<Result<FilledField, Told> | null> {
+    return this.askOfLast((remote) => remote.fill(field, wish));
+  }
+
+  /** Every school of holding modules on one field; null where no plan was evaluated. */
+  async schools(field: ModuleField): Promise<SchoolFigures[] | null> {
+    return this.askOfLast((remote) => remote.schools(field));
+  }
+
+  /** The array at one moment; null where no plan was evaluated, or nobody said where the job stands. */
+  async sun(ask: SunAsk): Promise<SunNow | null> {
+    return this.askOfLast((remote) => remote.sun(ask));
   }
 
   private ask<Answer>(question: (remote: Computing) => Promise<Answer>): Promise<Answer> {

@@ -296,6 +296,13 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
         modules: ids.map((id, index) => ({ id, xMm: 1200 * index, yMm: 0, isTurned: index % 2 === 1 })),
       })),
   }),
+  'move-modules': fc.record({
+    kind: fc.constant('move-modules'),
+    field: fc.constantFrom('south-field', 'gone'),
+    modules: fc.constantFrom<string[] | null>(null, ['m1'], ['m1', 'm9', 'x']),
+    dxMm: fc.integer({ min: -1_000_000, max: 900_000 }),
+    dyMm: fc.integer({ min: -900, max: 900 }),
+  }),
   'remove-field': fc.record({
     kind: fc.constant('remove-field'),
     field: fc.constantFrom('south-field', 'gone'),

@@ -88,6 +88,7 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.setCircuit.schema,
   KINDS.removeCircuit.schema,
   KINDS.setField.schema,
+  KINDS.moveModules.schema,
   KINDS.removeField.schema,
   KINDS.setString.schema,
   KINDS.removeString.schema,

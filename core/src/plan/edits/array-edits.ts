@@ -1,7 +1,8 @@
 import { z } from '../../zod.ts';
 import { energySchema } from '../energy.ts';
-import { moduleFieldSchema, moduleStringSchema, surroundingSchema } from '../module-field.ts';
-import { defineEdit, putInto, removeFrom } from './edit.ts';
+import { idSchema, positionMmSchema } from '../values.ts';
+import { MOST_MODULES, moduleFieldSchema, moduleStringSchema, surroundingSchema } from '../module-field.ts';
+import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
 
 /** Puts a field, or changes the one of the same id: modules that are gone are gone from their strings. */
 export const setField = defineEdit(
@@ -21,6 +22,32 @@ export const setField = defineEdit(
     return null;
   },
 );
+
+/** Moves modules of a field, all of them where none are named, each by so much. */
+export const moveModules = defineEdit(
+  z.strictObject({
+    kind: z.literal('move-modules'),
+    field: idSchema,
+    modules: z.array(idSchema).max(MOST_MODULES).nullable(),
+    dxMm: positionMmSchema,
+    dyMm: positionMmSchema,
+  }),
+  (draft, { field: id, modules, dxMm, dyMm }) => {
+    const field = draft.moduleFields.find((each) => each.id === id);
+    if (field === undefined) return missing('field of modules', id);
+    const moved = modules === null ? null : new Set(modules);
+    for (const module of field.modules) {
+      if (moved !== null && !moved.has(module.id)) continue;
+      module.xMm += dxMm;
+      module.yMm += dyMm;
+      if (Math.abs(module.xMm) > MOST_MM || Math.abs(module.yMm) > MOST_MM)
+        return { code: 'not-allowed', message: 'A module must lie within 1 km.' };
+    }
+    return null;
+  },
+);
+/** As far as any position goes. */
+const MOST_MM = 1_000_000;
 
 export const removeField = removeFrom('remove-field', 'field', 'moduleFields');
 

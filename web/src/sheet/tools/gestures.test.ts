@@ -21,6 +21,7 @@ const drag: MoveDrag = {
   faceId: 'w',
   corner: null,
   hold: null,
+  modules: null,
   group: [{ id: 'b', atMm: [2000, 900] }],
   start: {
     atMm: [1000, 1000],

@@ -14,6 +14,8 @@ export type MoveDrag = {
   /** The lock of a run that is moved, where one of its legs was taken hold of. */
   readonly hold: LegHold | null;
   /** Gear that moves along, with where it was. */
+  /** Of a field, the modules that are moved; null moves them all. */
+  readonly modules: readonly string[] | null;
   readonly group: readonly { readonly id: string; readonly atMm: PointMm }[];
   readonly start: DragStart;
   /** Null until the pointer has left the spot where it went down. */
@@ -121,16 +123,27 @@ export function groupWithout(
 
 /** The edits that a drag comes to, with the thing at a place. */
 export function editsOfDrag(
-  { ref, faceId, corner, hold, group, start }: MoveDrag,
+  { ref, faceId, corner, hold, modules, group, start }: MoveDrag,
   [xMm, yMm]: PointMm,
 ): PlanEdit[] {
   if (corner !== null) return [{ kind: 'move-corner', face: faceId, corner, xMm, yMm }];
   if (hold !== null) return [editOfHold(hold, [xMm, yMm])];
   const [dx, dy] = [xMm - start.atMm[0], yMm - start.atMm[1]];
+  if (ref.kind === 'field') return [moveModules(ref.id, modules, dx, dy)];
   return [
     moveEdit(ref, [xMm, yMm]),
     ...group.map(({ id, atMm }) => moveEdit({ kind: 'placement', id }, [atMm[0] + dx, atMm[1] + dy])),
   ];
+}
+
+/** Moves modules of a field, all where none are named. */
+export function moveModules(
+  field: string,
+  modules: readonly string[] | null,
+  dxMm: number,
+  dyMm: number,
+): PlanEdit {
+  return { kind: 'move-modules', field, modules: modules === null ? null : [...modules], dxMm, dyMm };
 }
 
 export function moveEdit(ref: Ref, [xMm, yMm]: PointMm): PlanEdit {

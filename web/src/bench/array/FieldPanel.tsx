@@ -1,0 +1,469 @@
+import { useState } from 'react';
+import {
+  ARRAY_RAIL_KINDS,
+  ARRAY_RAILS,
+  ATTACHMENTS,
+  fieldFigures,
+  moduleSnaps,
+  rowGapOf,
+  suggestedSchool,
+  withOneMore,
+  type FieldFigures,
+  type Prepared,
+} from '@zarnel/core/figures';
+import { ATTACHMENT_SCHOOLS, TILT_LOW_EDGES, type ModuleField, type Plan } from '@zarnel/core/plan';
+import {
+  CAUTIONS,
+  countText,
+  formatLength,
+  formatQuantity,
+  toldText,
+  type QuantityUnit,
+  type Reader,
+} from '@zarnel/core/words';
+import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { useAppDispatch, useAppSelector } from '../../state/store.ts';
+import { viewSlice } from '../../state/view-slice.ts';
+import { Button } from '../../ui/Button.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { NameField } from '../../ui/NameField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { Section } from '../../ui/Section.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { Toggle } from '../../ui/Toggle.tsx';
+import { WorkingButton } from '../../ui/WorkingButton.tsx';
+import { useTelling } from '../use-telling.ts';
+import { FillSection } from './FillSection.tsx';
+import { SchoolsTable } from './SchoolsTable.tsx';
+
+type Props = {
+  readonly field: ModuleField;
+  readonly plan: Plan;
+  readonly prepared: Prepared;
+  readonly reader: Reader;
+};
+type SetField = (more: Partial<ModuleField>) => string | null;
+
+const LOW_WORDS = { bottom: 'Its bottom', top: 'Its top', left: 'Its left', right: 'Its right' } as const;
+const SPAN_BY = {
+  stress: 'what its section bears',
+  sag: 'its sag',
+  yours: 'what you said',
+  feet: 'what a foot holds',
+} as const;
+
+/** A field of modules: how many, where, and what carries them. */
+export function FieldPanel({ field, plan, prepared, reader }: Props) {
+  const dispatch = useAppDispatch();
+  const figures = fieldFigures(prepared, field.id);
+  const set: SetField = (more) => tryEdits([{ kind: 'set-field', field: { ...field, ...more } }]);
+  const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
+  const rowGap = rowGapOf(prepared, field.id);
+  const types = plan.gearTypes.filter(({ solarModule }) => solarModule !== null);
+  return (
+    <section aria-label={field.name} className="mb-4">
+      <h2 className="mb-2 text-lg font-semibold">{field.name}</h2>
+      {figures !== null && (
+        <p className="mb-2 flex items-baseline justify-between gap-2">
+          <span>{countText(figures.count, 'module', 'modules')}</span>
+          <span className="figure text-lg font-semibold text-chalk">{figure(figures.powerW, 'W')}</span>
+        </p>
+      )}
+      <FillSection key={`${field.id} ${field.type}`} field={field} plan={plan} reader={reader} />
+      <ModuleInHand field={field} prepared={prepared} reader={reader} />
+      <Section title="Module and grid" startsOpen={field.modules.length === 0}>
+        <NameField label="Name" value={field.name} onCommit={(name) => set({ name })} />
+        <Select
+          label="Module"
+          value={field.type}
+          options={types.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(type) => set({ type })}
+        />
+        <LengthField
+          label="Gap side by side"
+          valueMm={field.gapAcrossMm}
+          reader={reader}
+          onCommit={(gapAcrossMm) => set({ gapAcrossMm })}
+        />
+        <LengthField
+          label="Gap between rows"
+          valueMm={field.gapUpMm}
+          reader={reader}
+          hint={
+            rowGap === null
+              ? null
+              : `${formatLength(rowGap, reader)} keeps each row in the sun from nine to three on the shortest day`
+          }
+          onCommit={(gapUpMm) => set({ gapUpMm })}
+        />
+        <NumberField
+          label="Tilted off its face"
+          unit="°"
+          value={field.tilt?.deg ?? 0}
+          onCommit={(deg) =>
+            set({ tilt: deg === null || deg === 0 ? null : { deg, low: field.tilt?.low ?? 'bottom' } })
+          }
+        />
+        {field.tilt !== null && (
+          <Select
+            label="Low edge"
+            value={field.tilt.low}
+            options={TILT_LOW_EDGES.map((value) => ({ value, label: LOW_WORDS[value] }))}
+            onChange={(value) => {
+              const low = TILT_LOW_EDGES.find((each) => each === value);
+              if (low !== undefined && field.tilt !== null) set({ tilt: { ...field.tilt, low } });
+            }}
+          />
+        )}
+        <LengthField
+          label="Underside off the face"
+          valueMm={field.liftMm ?? prepared.gearTypes.get(field.type)?.standoffMm ?? 0}
+          reader={reader}
+          hint={field.liftMm === null ? 'as the module’s type says' : null}
+          onCommit={(liftMm) => set({ liftMm })}
+        />
+      </Section>
+      {figures !== null && figures.count > 0 && (
+        <>
+          <FitSection figures={figures} reader={reader} />
+          <SupportSection field={field} prepared={prepared} figures={figures} set={set} reader={reader} />
+          <Section title="Schools side by side" summary={ATTACHMENTS[field.support.school].name}>
+            <SchoolsTable field={field} reader={reader} set={set} />
+          </Section>
+          <Section title="Rails, feet, weight" summary={countText(figures.footCount, 'foot', 'feet')}>
+            <Cut figures={figures} reader={reader} />
+          </Section>
+        </>
+      )}
+      <Button
+        look="quiet"
+        className="mt-2 text-crayon"
+        onClick={() => {
+          if (makeEdits([{ kind: 'remove-field', field: field.id }]))
+            dispatch(viewSlice.actions.selected(null));
+        }}
+      >
+        Take out {field.name}
+      </Button>
+    </section>
+  );
+}
+
+/** One module by itself: where it lies, turned, taken off. */
+function ModuleInHand({
+  field,
+  prepared,
+  reader,
+}: {
+  readonly field: ModuleField;
+  readonly prepared: Prepared;
+  readonly reader: Reader;
+}) {
+  const dispatch = useAppDispatch();
+  const id = useAppSelector((state) => state.view.moduleInHand);
+  const module = field.modules.find((each) => each.id === id);
+  const type = prepared.gearTypes.get(module?.type ?? field.type);
+  const change = (modules: ModuleField['modules']) =>
+    tryEdits([{ kind: 'set-field', field: { ...field, modules } }]);
+  const replace = (more: Partial<ModuleField['modules'][number]>) =>
+    change(field.modules.map((each) => (each.id === id ? { ...each, ...more } : each)));
+  const add = () => {
+    const grown = withOneMore(field, { widthMm: type?.widthMm ?? 0 });
+    if (makeEdits([{ kind: 'set-field', field: grown }]))
+      dispatch(viewSlice.actions.moduleTaken(grown.modules.at(-1)?.id ?? null));
+  };
+  return (
+    <Section
+      title="One by one"
+      summary={module === undefined ? '' : module.id}
+      startsOpen={module !== undefined}
+    >
+      <Select
+        label="Module"
+        value={module?.id ?? 'none'}
+        options={[
+          { value: 'none', label: 'All together' },
+          ...field.modules.map((each, index) => ({ value: each.id, label: `${index + 1}: ${each.id}` })),
+        ]}
+        onChange={(value) => dispatch(viewSlice.actions.moduleTaken(value === 'none' ? null : value))}
+      />
+      {module === undefined ? (
+        <p className="mb-2 text-sm text-kraft">
+          Drag or nudge moves the whole field; press a module once more to take it alone.
+        </p>
+      ) : (
+        <>
+          <LengthField
+            label="Right of datum"
+            valueMm={module.xMm}
+            reader={reader}
+            onCommit={(xMm) => replace({ xMm })}
+          />
+          <LengthField
+            label="Up from datum"
+            valueMm={module.yMm}
+            reader={reader}
+            onCommit={(yMm) => replace({ yMm })}
+          />
+          <Toggle
+            label="Turned a quarter"
+            isOn={module.isTurned}
+            onChange={(isTurned) => void replace({ isTurned })}
+          />
+          <div className="flex flex-wrap gap-1">
+            <Button onClick={() => void snapIn(prepared, field, module.id, replace)}>Into the grid</Button>
+            <Button
+              onClick={() => {
+                if (change(field.modules.filter((each) => each.id !== id)) === null)
+                  dispatch(viewSlice.actions.moduleTaken(null));
+              }}
+            >
+              Take it off
+            </Button>
+          </div>
+        </>
+      )}
+      <Button onClick={add}>One more beside the last</Button>
+    </Section>
+  );
+}
+
+/** To the nearest place one gap beside, or in line with, other modules. */
+function snapIn(
+  prepared: Prepared,
+  field: ModuleField,
+  id: string,
+  replace: (more: Partial<ModuleField['modules'][number]>) => string | null,
+): string | null {
+  const module = field.modules.find((each) => each.id === id);
+  if (module === undefined) return null;
+  const { across, up } = moduleSnaps(prepared, field.id, new Set([id]));
+  const near = (all: typeof across, at: number) =>
+    [...all].sort((a, b) => Math.abs(a.atMm - at) - Math.abs(b.atMm - at))[0]?.atMm ?? at;
+  return replace({ xMm: near(across, module.xMm), yMm: near(up, module.yMm) });
+}
+
+const FIT_WORDS = {
+  always: 'fits even with all tolerances against it',
+  usually: 'fits as tolerances usually add up',
+  nominally: 'fits only if all is true to size',
+  not: 'too long',
+} as const;
+
+function FitSection({ figures, reader }: { readonly figures: FieldFigures; readonly reader: Reader }) {
+  const [row] = figures.rows.toSorted((a, b) => b.fit.sumMm - a.fit.sumMm);
+  if (row === undefined) return null;
+  const { fit } = row;
+  return (
+    <Section title="The longest row on its face" summary={FIT_WORDS[fit.fits]}>
+      <p>
+        {fit.roomMm >= 0 ? (
+          <>
+            {FIT_WORDS[fit.fits]}, with{' '}
+            <span className="figure font-semibold">{formatLength(fit.eachEndMm, reader)}</span> at each end
+          </>
+        ) : (
+          <span className="text-crayon">
+            too long by <span className="figure font-semibold">{formatLength(-fit.roomMm, reader)}</span>, and
+            over the edge by{' '}
+            <span className="figure font-semibold">{formatLength(-fit.eachEndMm, reader)}</span> each side
+          </span>
+        )}
+        .
+      </p>
+      <p className="text-sm">
+        At worst <span className="figure">± {formatLength(fit.worstMm, reader)}</span>, usually{' '}
+        <span className="figure">± {formatLength(fit.usualMm, reader)}</span>.
+      </p>
+      <WorkingButton working={row.working} reader={reader} />
+    </Section>
+  );
+}
+
+function SupportSection(props: {
+  readonly field: ModuleField;
+  readonly prepared: Prepared;
+  readonly figures: FieldFigures;
+  readonly set: SetField;
+  readonly reader: Reader;
+}) {
+  const { field, prepared, figures, set, reader } = props;
+  const telling = useTelling(reader);
+  const { support } = field;
+  const setSupport = (more: Partial<ModuleField['support']>) => set({ support: { ...support, ...more } });
+  const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
+  const suggested = suggestedSchool(prepared, field.face);
+  const school = ATTACHMENTS[support.school];
+  return (
+    <Section title="What carries it" summary={school.name} startsOpen>
+      <Select
+        label="Held by"
+        value={support.school}
+        options={ATTACHMENT_SCHOOLS.map((value) => ({ value, label: ATTACHMENTS[value].name }))}
+        onChange={(value) => {
+          const next = ATTACHMENT_SCHOOLS.find((each) => each === value);
+          if (next !== undefined) setSupport({ school: next });
+        }}
+      />
+      <p className="mb-2 text-sm">
+        We suggest {ATTACHMENTS[suggested.school].name.toLowerCase()} here: {toldText(suggested.why, telling)}
+      </p>
+      <Select
+        label="Rail"
+        value={support.rail ?? 'none'}
+        options={[
+          ...ARRAY_RAIL_KINDS.map((value) => ({ value, label: ARRAY_RAILS.rows[value].name })),
+          { value: 'none', label: 'No rails: four feet each' },
+        ]}
+        onChange={(value) => setSupport({ rail: ARRAY_RAIL_KINDS.find((each) => each === value) ?? null })}
+      />
+      {support.rail !== null && (
+        <>
+          <Select
+            label="Rails run"
+            value={support.runs}
+            options={[
+              { value: 'across', label: 'Across the face' },
+              { value: 'up', label: 'Up the face' },
+            ]}
+            onChange={(value) => setSupport({ runs: value === 'up' ? 'up' : 'across' })}
+          />
+          <Select
+            label="Under each row"
+            value={String(support.bars)}
+            options={[
+              { value: '2', label: 'Two rails' },
+              { value: '3', label: 'Three rails' },
+            ]}
+            onChange={(value) => setSupport({ bars: value === '3' ? 3 : 2 })}
+          />
+          <Toggle
+            label="Rows share the rail at their joint"
+            isOn={support.isShared}
+            onChange={(isShared) => void setSupport({ isShared })}
+          />
+          <LengthField
+            label="No span beyond"
+            valueMm={support.mostSpanMm ?? figures.mostSpanMm ?? 0}
+            reader={reader}
+            hint={support.mostSpanMm === null ? 'as computed' : null}
+            onCommit={(mostSpanMm) => setSupport({ mostSpanMm: mostSpanMm === 0 ? null : mostSpanMm })}
+          />
+        </>
+      )}
+      <NumberField
+        label="A foot holds, as approved"
+        unit="N"
+        value={support.approvedUpN}
+        hint={
+          support.approvedUpN === null && figures.holdsN !== null
+            ? `computed: ${figure(figures.holdsN, 'N')}`
+            : null
+        }
+        onCommit={(approvedUpN) => setSupport({ approvedUpN })}
+      />
+      <Uplift field={field} setSupport={setSupport} />
+      <dl>
+        <Row name="A foot is pulled by, at most" value={figure(figures.pullN, 'N')} isStrong />
+        <Row name="It holds" value={figures.holdsN === null ? 'not known' : figure(figures.holdsN, 'N')} />
+        <Row name="A foot presses on the roof with" value={figure(figures.pressN, 'N')} />
+        {figures.mostSpanMm !== null && (
+          <Row
+            name={`Longest span, at most ${formatLength(figures.mostSpanMm, reader)} by ${SPAN_BY[figures.spanBy ?? 'stress']}`}
+            value={formatLength(figures.longestMm, reader)}
+          />
+        )}
+        {figures.sagOfBars !== null && (
+          <Row
+            name="Sag with two rails, with three"
+            value={`${formatLength(figures.sagOfBars.two, reader)} · ${formatLength(figures.sagOfBars.three, reader)}`}
+          />
+        )}
+      </dl>
+      <div className="flex flex-wrap">
+        <WorkingButton working={figures.loadsWorking} reader={reader} />
+        <WorkingButton working={figures.railWorking} reader={reader} />
+      </div>
+      <p className="mt-1 text-sm">{CAUTIONS.fall}</p>
+    </Section>
+  );
+}
+
+function Uplift({
+  field,
+  setSupport,
+}: {
+  readonly field: ModuleField;
+  readonly setSupport: (more: Partial<ModuleField['support']>) => string | null;
+}) {
+  const { uplift } = field.support;
+  const [isOpen, setOpen] = useState(uplift !== null);
+  const given = uplift ?? { middle: 1, edge: 1.5, corner: 2 };
+  if (!isOpen)
+    return (
+      <Button look="quiet" onClick={() => setOpen(true)}>
+        Wind: usual uplift ratios
+      </Button>
+    );
+  return (
+    <fieldset className="mb-2 border-l-2 border-faint pl-2">
+      <legend className="text-sm text-kraft">What of the wind’s pressure lifts, as your code says</legend>
+      {(['middle', 'edge', 'corner'] as const).map((zone) => (
+        <NumberField
+          key={zone}
+          label={{ middle: 'Middle of the roof', edge: 'At edges', corner: 'At corners' }[zone]}
+          unit=""
+          value={given[zone]}
+          onCommit={(value) => setSupport({ uplift: value === null ? null : { ...given, [zone]: value } })}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+function Cut({ figures, reader }: { readonly figures: FieldFigures; readonly reader: Reader }) {
+  const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
+  return (
+    <>
+      {figures.railName !== null && (
+        <>
+          <p className="font-semibold">{figures.railName}</p>
+          <ul>
+            {figures.rails.map(({ count, lengthMm }) => (
+              <li key={lengthMm} className="flex justify-between">
+                <span>{count} ×</span>
+                <span className="figure">{formatLength(lengthMm, reader)}</span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <dl className="mt-2">
+        <Row name="Feet" value={String(figures.footCount)} />
+        {figures.isUneven && <Row name="Their spacing" value="uneven: measure each" />}
+        <Row name="Modules weigh" value={figure(figures.moduleKg, 'kg')} />
+        <Row name="All on the roof" value={figure(figures.totalKg, 'kg')} isStrong />
+        {figures.heightMm !== null && (
+          <Row name="Middle above the datum" value={formatLength(figures.heightMm, reader)} />
+        )}
+      </dl>
+    </>
+  );
+}
+
+export function Row({
+  name,
+  value,
+  isStrong = false,
+}: {
+  readonly name: string;
+  readonly value: string;
+  readonly isStrong?: boolean;
+}) {
+  return (
+    <div className="flex items-baseline justify-between gap-3 py-0.5">
+      <dt>{name}</dt>
+      <dd className={`figure text-right ${isStrong ? 'font-semibold text-chalk' : ''}`}>{value}</dd>
+    </div>
+  );
+}

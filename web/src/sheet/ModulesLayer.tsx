@@ -1,0 +1,327 @@
+import { memo, type PointerEvent } from 'react';
+import {
+  fieldSupport,
+  groupBoxes,
+  modulesOfField,
+  type FieldRail,
+  type Foot,
+  type PlacedModule,
+  type Prepared,
+} from '@zarnel/core/figures';
+import type { ModuleField, ModuleRef, ModuleString, PointMm } from '@zarnel/core/plan';
+import { useAppSelector } from '../state/store.ts';
+import { boxPath, pathOf, type Project } from './project.ts';
+import type { Detail } from './visible-faces.ts';
+
+type Press = (event: PointerEvent<SVGGElement>, field: string) => void;
+
+/** A module put into a string at its end, or taken out of it where it was in. */
+export function withModule(string: ModuleString, ref: ModuleRef): ModuleString {
+  const isIn = string.modules.some(({ field, module }) => field === ref.field && module === ref.module);
+  return {
+    ...string,
+    modules: isIn
+      ? string.modules.filter(({ field, module }) => field !== ref.field || module !== ref.module)
+      : [...string.modules, ref],
+  };
+}
+
+/** Modules with what carries them, how they are wired, and the shade on them. */
+export function ModulesLayer(props: {
+  readonly prepared: Prepared;
+  readonly seen: ReadonlyMap<string, Detail>;
+  readonly project: Project;
+  readonly onPress: Press;
+}) {
+  const { prepared, seen, project, onPress } = props;
+  const { selection, moduleInHand, shade, laid } = useAppSelector((state) => state.view);
+  return (
+    <>
+      {prepared.moduleFields.list.map((field) => {
+        const detail = seen.get(field.face);
+        if (detail === undefined) return null;
+        const isSelected = selection?.kind === 'field' && selection.id === field.id;
+        const modules = modulesOfField(prepared, field.id);
+        return (
+          <g key={field.id}>
+            <FieldView
+              field={field}
+              modules={modules}
+              project={project}
+              detail={detail}
+              isSelected={isSelected}
+              onPress={onPress}
+            />
+            {detail !== 'far' && shade !== null && (
+              <ShadeView modules={modules} shade={shade} project={project} />
+            )}
+            {detail !== 'far' && isSelected && (
+              <SupportView
+                face={field.face}
+                rails={fieldSupport(prepared, field.id)?.rails ?? []}
+                feet={fieldSupport(prepared, field.id)?.feet ?? []}
+                project={project}
+                isNear={detail === 'near'}
+              />
+            )}
+            {isSelected && moduleInHand !== null && (
+              <InHand modules={modules} id={moduleInHand} project={project} />
+            )}
+          </g>
+        );
+      })}
+      {laid !== null && seen.has(laid.face) && (
+        <path
+          d={laid.boxes.map((box) => boxPath(project, laid.face, box)).join(' ')}
+          fill="var(--ground-kraft)"
+          fillOpacity={0.45}
+          stroke="var(--ink-kraft)"
+          strokeDasharray="6 4"
+          pointerEvents="none"
+          data-laid={laid.boxes.length}
+        />
+      )}
+      <StringsView
+        prepared={prepared}
+        seen={seen}
+        project={project}
+        selectedId={selection?.kind === 'string' ? selection.id : null}
+      />
+    </>
+  );
+}
+
+/** All modules of a field in one path: hundreds are dragged as one. */
+const FieldView = memo(function FieldView(props: {
+  readonly field: ModuleField;
+  readonly modules: readonly PlacedModule[];
+  readonly project: Project;
+  readonly detail: Detail;
+  readonly isSelected: boolean;
+  readonly onPress: Press;
+}) {
+  const { field, modules, project, detail, isSelected, onPress } = props;
+  return (
+    <g
+      data-field={field.id}
+      className="cursor-move"
+      role="button"
+      aria-label={field.name}
+      aria-pressed={isSelected}
+      onPointerDown={(event) => onPress(event, field.id)}
+    >
+      <path
+        d={modules.map(({ box }) => boxPath(project, field.face, box)).join(' ')}
+        fill={isSelected ? 'var(--ground-kraft)' : 'var(--ground-paper)'}
+        fillOpacity={detail === 'far' ? 1 : 0.86}
+        stroke={isSelected ? 'var(--ink-kraft)' : 'var(--ink-pencil)'}
+        strokeWidth={isSelected ? 2 : 1.25}
+      />
+      {(detail === 'near' || detail === 'names') && (
+        <path
+          d={modules.map((module) => lowEdge(field, module, project)).join(' ')}
+          stroke="var(--ink-pencil)"
+          strokeWidth={2.5}
+          pointerEvents="none"
+        />
+      )}
+    </g>
+  );
+});
+
+/** A tilted module’s low edge is drawn firm. */
+function lowEdge({ tilt, face }: ModuleField, { box }: PlacedModule, project: Project): string {
+  if (tilt === null) return '';
+  const { minX, minY, maxX, maxY } = box;
+  const edges: Readonly<Record<typeof tilt.low, readonly [PointMm, PointMm]>> = {
+    bottom: [
+      [minX, minY],
+      [maxX, minY],
+    ],
+    top: [
+      [minX, maxY],
+      [maxX, maxY],
+    ],
+    left: [
+      [minX, minY],
+      [minX, maxY],
+    ],
+    right: [
+      [maxX, minY],
+      [maxX, maxY],
+    ],
+  };
+  return pathOf(
+    edges[tilt.low].map((point) => project(face, point)),
+    false,
+  );
+}
+
+/** Rails as two pencil lines’ width, feet as crosses in chalk: where holes are marked. */
+const SupportView = memo(function SupportView(props: {
+  readonly face: string;
+  readonly rails: readonly FieldRail[];
+  readonly feet: readonly Foot[];
+  readonly project: Project;
+  readonly isNear: boolean;
+}) {
+  const { face, rails, feet, project, isNear } = props;
+  const line = ({ runs, atMm, fromMm, toMm }: FieldRail) =>
+    pathOf(
+      (runs === 'across'
+        ? ([
+            [fromMm, atMm],
+            [toMm, atMm],
+          ] as const)
+        : ([
+            [atMm, fromMm],
+            [atMm, toMm],
+          ] as const)
+      ).map((point) => project(face, point)),
+      false,
+    );
+  const isBad = ({ feet: stands }: FieldRail) => stands.kind === 'gap';
+  const arm = isNear ? 6 : 3.5;
+  return (
+    <g pointerEvents="none">
+      <path
+        d={rails
+          .filter((rail) => !isBad(rail))
+          .map(line)
+          .join(' ')}
+        stroke="var(--ink-pencil)"
+        strokeWidth={isNear ? 4 : 2}
+      />
+      <path
+        d={rails.filter(isBad).map(line).join(' ')}
+        stroke="var(--ink-crayon)"
+        strokeWidth={isNear ? 4 : 2}
+        strokeDasharray="8 4"
+      />
+      <path
+        d={feet
+          .map(({ xMm, yMm }) => {
+            const [x, y] = project(face, [xMm, yMm]);
+            return `M${x - arm} ${y} h${2 * arm} M${x} ${y - arm} v${2 * arm}`;
+          })
+          .join(' ')}
+        stroke="var(--ink-chalk)"
+        strokeWidth={1.75}
+        data-feet={feet.length}
+      />
+    </g>
+  );
+});
+
+/** What of each group of cells lies in shade, as dark as it lacks light. */
+const ShadeView = memo(function ShadeView(props: {
+  readonly modules: readonly PlacedModule[];
+  readonly shade: Readonly<Record<string, readonly number[]>>;
+  readonly project: Project;
+}) {
+  const { modules, shade, project } = props;
+  return (
+    <g pointerEvents="none">
+      {modules.flatMap(({ id, field, face, box, widthMm, heightMm }) => {
+        const groups = shade[`${field}/${id}`] ?? [];
+        const [fx, fy] = [(box.maxX - box.minX) / widthMm, (box.maxY - box.minY) / heightMm];
+        return groupBoxes({ widthMm, heightMm, groups: groups.length }).map((part, group) => {
+          const dark = groups[group] ?? 0;
+          if (dark <= 0.01) return null;
+          const over = {
+            minX: box.minX + part.minX * fx,
+            maxX: box.minX + part.maxX * fx,
+            minY: box.minY + part.minY * fy,
+            maxY: box.minY + part.maxY * fy,
+          };
+          return (
+            <path
+              key={`${id} ${group}`}
+              d={boxPath(project, face, over)}
+              fill="var(--ink-pencil)"
+              fillOpacity={0.15 + 0.5 * dark}
+            />
+          );
+        });
+      })}
+    </g>
+  );
+});
+
+function InHand(props: {
+  readonly modules: readonly PlacedModule[];
+  readonly id: string;
+  readonly project: Project;
+}) {
+  const { modules, id, project } = props;
+  const module = modules.find((each) => each.id === id);
+  if (module === undefined) return null;
+  return (
+    <path
+      d={boxPath(project, module.face, module.box)}
+      fill="none"
+      stroke="var(--ink-kraft)"
+      strokeWidth={4}
+      pointerEvents="none"
+      data-module={id}
+    />
+  );
+}
+
+/** The leads of strings from module to module; the one in hand with its order and its two ends. */
+function StringsView(props: {
+  readonly prepared: Prepared;
+  readonly seen: ReadonlyMap<string, Detail>;
+  readonly project: Project;
+  readonly selectedId: string | null;
+}) {
+  const { prepared, seen, project, selectedId } = props;
+  return (
+    <g pointerEvents="none">
+      {prepared.moduleStrings.list.map((string) => {
+        const isSelected = string.id === selectedId;
+        const points = string.modules.flatMap(({ field, module }) => {
+          const placed = modulesOfField(prepared, field).find(({ id }) => id === module);
+          if (placed === undefined || !seen.has(placed.face) || seen.get(placed.face) === 'far') return [];
+          const { box } = placed;
+          return [project(placed.face, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2])];
+        });
+        const [first, last] = [points[0], points.at(-1)];
+        if (first === undefined || last === undefined) return null;
+        return (
+          <g key={string.id} data-string={string.id}>
+            <path
+              d={pathOf(points, false)}
+              fill="none"
+              stroke={isSelected ? 'var(--ink-kraft)' : 'var(--ink-pencil)'}
+              strokeWidth={isSelected ? 3 : 1.25}
+              strokeLinejoin="round"
+            />
+            <circle cx={first[0]} cy={first[1]} r={isSelected ? 6 : 3.5} fill="var(--ink-pencil)" />
+            <circle
+              cx={last[0]}
+              cy={last[1]}
+              r={isSelected ? 6 : 3.5}
+              fill="var(--ground-paper)"
+              stroke="var(--ink-pencil)"
+              strokeWidth={1.5}
+            />
+            {isSelected &&
+              points.map(([x, y], index) => (
+                <text
+                  key={index}
+                  x={x + 9}
+                  y={y - 7}
+                  className="figure"
+                  fontSize={12}
+                  fill="var(--ink-pencil)"
+                >
+                  {index + 1}
+                </text>
+              ))}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
