@@ -1,3 +1,4 @@
+import { ARRAY_CASES } from './array/array.cases.ts';
 import { CLEARANCE_CASES } from './clearance/clearance.cases.ts';
 import { CONDUCTOR_CASES } from './conductor/conductor.cases.ts';
 import { FIXING_CASES } from './fixing/fixing.cases.ts';
@@ -5,6 +6,7 @@ import { PACK_CASES } from './pack/pack.cases.ts';
 import { PROTECTION_CASES } from './protection/protection.cases.ts';
 import { ROUTE_CASES } from './route/route.cases.ts';
 import { SEAL_CASES } from './seal/seal.cases.ts';
+import { STRING_CASES } from './string/string.cases.ts';
 import { SURVEY_CASES } from './survey/survey.cases.ts';
 import { WIREWAY_CASES } from './wireway/wireway.cases.ts';
 import type { CheckCases } from './test/check-cases.ts';
@@ -39,6 +41,7 @@ const CLEAN: PlanEdit[] = [
 ];
 
 const CASES: Readonly<Record<string, CheckCases>> = {
+  ...ARRAY_CASES,
   ...CLEARANCE_CASES,
   ...CONDUCTOR_CASES,
   ...FIXING_CASES,
@@ -46,6 +49,7 @@ const CASES: Readonly<Record<string, CheckCases>> = {
   ...PROTECTION_CASES,
   ...ROUTE_CASES,
   ...SEAL_CASES,
+  ...STRING_CASES,
   ...SURVEY_CASES,
   ...WIREWAY_CASES,
 };
@@ -68,6 +72,7 @@ describe('the registry of checks', () => {
 
   test('lists every check file once, sorted', () => {
     const files = [
+      'array',
       'clearance',
       'conductor',
       'fixing',
@@ -75,6 +80,7 @@ describe('the registry of checks', () => {
       'protection',
       'route',
       'seal',
+      'string',
       'survey',
       'wireway',
     ].flatMap((folder) =>

@@ -145,6 +145,8 @@ describe('what is computed', () => {
       'faces',
       'framing',
       'gearTypes',
+      'moduleFields',
+      'moduleStrings',
       'obstacle',
       'penetrations',
       'placements',

@@ -11,11 +11,14 @@ export type FeetProblem = {
 
 export type Feet =
   | { readonly kind: 'placed'; readonly atMm: readonly number[] }
-  /** From where to where nothing can stand that would keep the span. */
+  /**
+   * From where to where nothing can stand that would keep the span, or the overhang: before the first foot and after the last.
+   */
   | {
       readonly kind: 'gap';
       readonly fromMm: number;
       readonly toMm: number;
+      readonly limit: 'span' | 'overhang';
       readonly atMm: readonly number[];
     };
 
@@ -37,7 +40,8 @@ export function placeFeet({ fromMm, toMm, standsMm, mostSpanMm, mostOverhangMm }
     }
     if (next === undefined) {
       const beyond = stands.find((at) => feet.length === 0 || at > last);
-      return { kind: 'gap', fromMm: last, toMm: beyond ?? toMm, atMm: feet };
+      const limit = feet.length === 0 || beyond === undefined ? 'overhang' : 'span';
+      return { kind: 'gap', fromMm: last, toMm: beyond ?? toMm, limit, atMm: feet };
     }
     feet.push(next);
     last = next;
@@ -62,7 +66,9 @@ function pairOf(
       if (best === null || apartMm > best[1] - best[0]) best = [low, high];
     }
   }
-  return best === null ? { kind: 'gap', fromMm, toMm, atMm: [] } : { kind: 'placed', atMm: best };
+  return best === null
+    ? { kind: 'gap', fromMm, toMm, limit: 'span', atMm: [] }
+    : { kind: 'placed', atMm: best };
 }
 
 /**

@@ -305,7 +305,7 @@ function onStands(
     first ??= { feet, ...ends };
     if (feet.kind === 'placed') return { feet, ...ends };
   }
-  return first ?? { feet: { kind: 'gap', fromMm, toMm, atMm: [] }, fromMm, toMm };
+  return first ?? { feet: { kind: 'gap', fromMm, toMm, limit: 'span', atMm: [] }, fromMm, toMm };
 }
 
 function endsOf({

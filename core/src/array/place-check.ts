@@ -5,7 +5,8 @@ import { doBoxesOverlap, growBox, isBoxInside, type BoxMm } from '../geometry/po
 import type { ModuleField } from '../plan/module-field.ts';
 import { faceName, fieldName, gearName, gearTypeName, obstacleName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { countOf } from '../quantity/told.ts';
+import { countOf, told } from '../quantity/told.ts';
+import { lengthInput, type Working } from '../working/working.ts';
 import { practice } from '../reference/source.ts';
 import { distanceToEdgeMm, setbackZones } from '../site/setback-zones.ts';
 import type { SiteFace } from '../site/site-face.ts';
@@ -84,6 +85,17 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
       measured: { value: least, unit: 'mm' },
       required: { value: setback.distanceMm, unit: 'mm' },
       source: { kind: 'yours', title: setback.why },
+      working: (): Working => ({
+        title: told('Along an edge of {face}', { face: faceName(face.id) }),
+        formula: 'free = the nearest corner of a module to the edge ≥ setback',
+        inputs: [
+          lengthInput('free', 'What is left free', least),
+          lengthInput('setback', 'What is to stay free', setback.distanceMm),
+        ],
+        result: { name: 'What is missing', value: { value: setback.distanceMm - least, unit: 'mm' } },
+        source: { kind: 'yours', title: setback.why },
+        notes: [],
+      }),
     });
   }
   const liftMm = Math.min(...modules.map((each) => each.liftMm));

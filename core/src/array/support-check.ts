@@ -44,7 +44,8 @@ const meta: CheckMeta = {
   messages: {
     'no-stand':
       '{count} rails of {field} find nothing to stand on under {face}: no framing that was found crosses or carries them.',
-    gap: 'From one stand to the next, a rail of {field} would span {measured}; it may span {required}.',
+    span: 'From one stand to the next, a rail of {field} would span {measured}; it may span {required}.',
+    overhang: 'A rail of {field} would stand {measured} over its last foot; it may {required}.',
     foot: 'A foot of {field} is pulled by {measured} at worst; it holds {required}.',
     'ask-foot':
       'Nobody approved what one foot of {field} holds, and the wind pulls at it with {measured}: test one, or enter what its maker states {what}.',
@@ -91,23 +92,26 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
       }),
     );
   }
-  const wide = support.rails
-    .filter(({ feet }) => feet.kind === 'gap' && feet.atMm.length >= 2)
-    .map((rail) => ({ rail, spanMm: rail.feet.kind === 'gap' ? rail.feet.toMm - rail.feet.fromMm : 0 }))
-    .sort((a, b) => b.spanMm - a.spanMm);
-  const [widest] = wide;
   const section = field.support.rail === null ? null : ARRAY_RAILS.rows[field.support.rail];
-  if (widest !== undefined && section !== null) {
-    const { rail, spanMm } = widest;
+  for (const limit of ['span', 'overhang'] as const) {
+    const [widest] = support.rails
+      .flatMap((rail) =>
+        rail.feet.kind === 'gap' && rail.feet.limit === limit ? [{ rail, gap: rail.feet }] : [],
+      )
+      .filter(({ gap }) => gap.atMm.length >= 2)
+      .sort((a, b) => b.gap.toMm - b.gap.fromMm - (a.gap.toMm - a.gap.fromMm));
+    if (widest === undefined || section === null) continue;
+    const { rail, gap } = widest;
+    const lengthMm = gap.toMm - gap.fromMm;
     found.push(
       findingOf(meta, {
-        message: 'gap',
+        message: limit,
         data,
         subjects,
-        at: rail.runs === 'across' ? at(rail.fromMm, rail.atMm) : at(rail.atMm, rail.fromMm),
-        measured: { value: spanMm, unit: 'mm' },
-        required: { value: Math.min(rail.span.mostSpanMm, spanMm), unit: 'mm' },
-        working: () => railWorking(section, rail.loadNPerMm, spanMm, rail.span),
+        at: rail.runs === 'across' ? at(gap.fromMm, rail.atMm) : at(rail.atMm, gap.fromMm),
+        measured: { value: lengthMm, unit: 'mm' },
+        required: { value: limit === 'span' ? rail.span.mostSpanMm : rail.span.mostOverhangMm, unit: 'mm' },
+        working: () => railWorking(section, rail.loadNPerMm, lengthMm, rail.span),
         fixes: () => remedies(prepared, field),
       }),
     );
@@ -151,6 +155,24 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
         subjects,
         measured: { value: support.footN, unit: 'N' },
         required: { value: CLAIM_N_PER_CM2 * BRACKET_CM2, unit: 'N' },
+        working: (): Working => ({
+          title: told('What a bonded bracket of {field} is said to hold', { field: fieldName(field.id) }),
+          formula: 'usual = base · pull',
+          inputs: [
+            { symbol: 'base', name: 'Of a bracket', value: { value: BRACKET_CM2, unit: 'cm2' } },
+            {
+              symbol: 'pull',
+              name: 'On each square centimetre, of the boldest claims',
+              value: { value: CLAIM_N_PER_CM2, unit: 'N' },
+            },
+          ],
+          result: {
+            name: 'More than this is asked about',
+            value: { value: CLAIM_N_PER_CM2 * BRACKET_CM2, unit: 'N' },
+          },
+          source: meta.source,
+          notes: [],
+        }),
       }),
     );
   }
@@ -219,7 +241,7 @@ function remedies(prepared: Prepared, field: ModuleField): Fix[] {
     ways.push({ message: 'bars', data: {}, edits: edit({ bars: 3 }) });
   const rail = ARRAY_RAIL_KINDS.find((kind) => kind !== field.support.rail && clears({ rail: kind }));
   if (rail !== undefined)
-    ways.push({ message: 'rail', data: { rail: ARRAY_RAILS.rows[rail].name }, edits: edit({ rail }) });
+    ways.push({ message: 'rail', data: { rail: told(ARRAY_RAILS.rows[rail].name) }, edits: edit({ rail }) });
   const school = ATTACHMENT_SCHOOLS.find(
     (each: AttachmentSchool) =>
       each !== field.support.school && ATTACHMENTS[each].holds.by === 'lag' && clears({ school: each }),

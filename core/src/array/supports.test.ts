@@ -134,7 +134,7 @@ describe('rails under modules', () => {
   test('tell where nothing can stand, and whether feet are evenly apart', () => {
     expect(
       placeFeet({ fromMm: 0, toMm: 100, standsMm: [5, 20, 70, 95], mostSpanMm: 30, mostOverhangMm: 10 }),
-    ).toEqual({ kind: 'gap', fromMm: 20, toMm: 70, atMm: [5, 20] });
+    ).toEqual({ kind: 'gap', fromMm: 20, toMm: 70, limit: 'span', atMm: [5, 20] });
     expect(placeFeet({ fromMm: 0, toMm: 100, standsMm: [], mostSpanMm: 30, mostOverhangMm: 10 }).kind).toBe(
       'gap',
     );

@@ -59,7 +59,7 @@ describe('the ends of conductors', () => {
   test('count every set, take plugs without a torque, and ask for one that nobody entered', () => {
     // Two sets of four and an earth conductor.
     expect(endsOf(glasshouses(), 'main-feed')[0]?.count).toBe(9);
-    const [plug] = endsOf(glasshouses(), 'string-1-1');
+    const [plug] = endsOf(glasshouses(), 'array-1-1');
     expect([plug?.torqueNm, plug?.notes]).toEqual([null, []]);
     const plan = honeyHouse();
     const gearTypes = plan.gearTypes.map((type) => ({

@@ -57,7 +57,7 @@ function arrayPieces(prepared: Prepared, face: SiteFace): Piece[] {
       ...(rail === null
         ? []
         : (built?.rails ?? []).map(({ fromMm, toMm }) => ({
-            what: told('{rail}', { rail }),
+            what: told(rail),
             lengthMm: Math.round((toMm - fromMm) * 10) / 10,
           }))),
       ...(built?.feet ?? []).map(() => ({

@@ -2,12 +2,48 @@ import { describe, expect, test } from '@jest/globals';
 import { produce } from 'immer';
 import { DEMOS } from '../demo/demos.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
+import { getSample } from '../gear/samples.ts';
 import { largePlan } from '../test/large-plan.ts';
 import { dropFrom, findHolder, LIST_KEYS, LISTS, listsOf } from './lists.ts';
 import { planSchema, type Plan } from './plan.ts';
 import { findReferenceFaults } from './references.ts';
 
-const PLANS = [...DEMOS.map(({ plan }) => plan()), largePlan(1), turned(honeyHouse()), locked(honeyHouse())];
+const PLANS = [
+  ...DEMOS.map(({ plan }) => plan()),
+  largePlan(1),
+  turned(honeyHouse()),
+  locked(honeyHouse()),
+  withMixed(honeyHouse()),
+  onTypes(honeyHouse()),
+];
+
+/** With a module of another type in its field, and a string whose modules have inverters of their own. */
+function withMixed(plan: Plan): Plan {
+  const other = getSample('solar-module-175w');
+  return {
+    ...plan,
+    gearTypes: [...plan.gearTypes, other],
+    moduleFields: plan.moduleFields.map((field) => ({
+      ...field,
+      modules: field.modules.map((each, index) => (index === 0 ? { ...each, type: other.id } : each)),
+    })),
+    moduleStrings: plan.moduleStrings.map((string) => ({
+      ...string,
+      wired: { as: 'trunk', inverter: 'inverter-8kw' },
+    })),
+  };
+}
+
+/** With circuits that come from modules nobody laid out, at either end. */
+function onTypes(plan: Plan): Plan {
+  const modules = { at: 'modules', type: 'solar-module-400w', series: 8, parallel: 1 } as const;
+  return {
+    ...plan,
+    circuits: plan.circuits.map((circuit, index) =>
+      index % 2 === 0 ? { ...circuit, from: modules } : { ...circuit, to: modules },
+    ),
+  };
+}
 
 /** With its first run locked to a point and to its hole. */
 function locked(plan: Plan): Plan {
@@ -52,7 +88,8 @@ describe('the table of what a plan is made of', () => {
             // Of a list of references each stands under the list’s own name.
             const path = at
               .replace(/^(circuits|stretches)\.\d+(?:\.(?:from|to))?$/u, '$1')
-              .replace(/^via\.\d+\./u, 'via.');
+              .replace(/^((?:from|to)\.strings)\.\d+$/u, '$1')
+              .replace(/^(via|modules)\.\d+\./u, '$1.');
             // What a thing holds within itself, such as a rule or a knockout of a gear type, has ids of its own.
             if (
               path === 'id' ||

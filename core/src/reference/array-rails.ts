@@ -33,7 +33,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
   rows: {
     'rail-40': {
       ...ALUMINIUM,
-      name: '40 mm aluminium rail',
+      name: 'Low aluminium rail',
       heightMm: 40,
       widthMm: 40,
       massKgPerM: 0.9,
@@ -44,7 +44,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
     },
     'rail-60': {
       ...ALUMINIUM,
-      name: '60 mm aluminium rail',
+      name: 'High aluminium rail',
       heightMm: 60,
       widthMm: 40,
       massKgPerM: 1.3,
@@ -57,7 +57,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
       stuff: 'steel',
       elasticityMpa: 200_000,
       bendingMpa: 138,
-      name: '41 mm slotted steel rail',
+      name: 'Slotted steel rail',
       heightMm: 41,
       widthMm: 41,
       massKgPerM: 2.6,
@@ -71,7 +71,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
       stuff: 'stainless',
       elasticityMpa: 193_000,
       bendingMpa: 120,
-      name: '32 mm stainless tube',
+      name: 'Stainless tube',
       heightMm: 32,
       widthMm: 32,
       massKgPerM: 1.15,
@@ -83,7 +83,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
     // Equal angle 50 × 50 × 3 about its level axis.
     'angle-50': {
       ...ALUMINIUM,
-      name: '50 × 50 × 3 mm aluminium angle',
+      name: 'Aluminium angle',
       heightMm: 50,
       widthMm: 50,
       massKgPerM: 0.79,

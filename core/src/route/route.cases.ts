@@ -31,8 +31,9 @@ function sharing(carries: 'data' | 'ac-out', wire: Partial<CircuitWire>): PlanEd
 
 function longString(series: number): PlanEdit {
   const circuit = honeyHouse().circuits.find(({ id }) => id === 'a-array');
-  if (circuit?.from.at !== 'modules') throw new Error('The demo’s first array is one of modules.');
-  return { kind: 'set-circuit', circuit: { ...circuit, from: { ...circuit.from, series } } };
+  if (circuit === undefined) throw new Error('The demo has an array.');
+  const from = { at: 'modules', type: 'solar-module-400w', series, parallel: 1 } as const;
+  return { kind: 'set-circuit', circuit: { ...circuit, from } };
 }
 
 /** Two boxes in the cavity behind the roof’s underside, with trusses of a depth between them. */

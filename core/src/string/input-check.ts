@@ -120,6 +120,17 @@ function checkInput(prepared: Prepared, circuit: Circuit): Found[] {
         ],
         measured: { value: powerW, unit: 'W' },
         required: { value: ratings.powerW, unit: 'W' },
+        working: (): Working => ({
+          title: told('Modules that lead to {gear}', { gear }),
+          formula: 'P = modules · rated power; more than 1.3 times what it takes is asked about',
+          inputs: [
+            { symbol: 'modules', name: 'That lead to it', value: countOf(all.length) },
+            { symbol: 'takes', name: 'What it takes', value: { value: ratings.powerW ?? 0, unit: 'W' } },
+          ],
+          result: { name: 'What they give at best', value: { value: powerW, unit: 'W' } },
+          source: meta.source,
+          notes: ['On most days modules give less than they are rated for.'],
+        }),
       }),
     );
   }
@@ -136,6 +147,18 @@ function checkInput(prepared: Prepared, circuit: Circuit): Found[] {
         ],
         measured: { value: shortA, unit: 'A' },
         required: { value: ratings.arrayA, unit: 'A' },
+        working: (): Working => ({
+          title: told('Strings of {circuit}, shorted', { circuit: circuitName(circuit.id) }),
+          formula: 'I = 1.25 · (Isc of all strings)',
+          inputs: [
+            { symbol: 'strings', name: 'Side by side', value: countOf(strings.length) },
+            { symbol: 'Isc', name: 'Of all of them', value: { value: shortA / BRIGHT, unit: 'A' } },
+            { symbol: '1.25', name: 'For bright sun', value: { value: BRIGHT, unit: 'ratio' } },
+          ],
+          result: { name: 'What an input has to bear', value: { value: shortA, unit: 'A' } },
+          source: published('NEC (NFPA 70)', '690.8(A)(1)', '2023'),
+          notes: [],
+        }),
         source: published('NEC (NFPA 70)', '690.8(A)(1)', '2023'),
       }),
     );

@@ -268,6 +268,18 @@ function trunkFindings(prepared: Prepared, string: ModuleString): Found[] {
       subjects,
       measured: { value: currentA, unit: 'A' },
       required: { value: circuit.protection.ratingA, unit: 'A' },
+      working: (): Working => ({
+        title: told('The trunk {string}', { string: stringName(string.id) }),
+        formula: 'I = 1.25 · inverters · output of each',
+        inputs: [
+          { symbol: 'inverters', name: 'On it', value: countOf(string.modules.length) },
+          { symbol: 'output', name: 'Continuous, of each', value: { value: eachA, unit: 'A' } },
+          { symbol: '1.25', name: 'For a current that goes on', value: { value: CONTINUOUS, unit: 'ratio' } },
+        ],
+        result: { name: 'Its device has to be', value: { value: currentA, unit: 'A' } },
+        source: published('NEC (NFPA 70)', '690.8 and 690.9', '2023'),
+        notes: [],
+      }),
       source: published('NEC (NFPA 70)', '690.8 and 690.9', '2023'),
     }),
   ];
@@ -297,6 +309,21 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
       ],
       measured: { value: low.figures.vmpV, unit: 'V' },
       required: { value: high.figures.vmpV, unit: 'V' },
+      working: (): Working => ({
+        title: told('Strings side by side in {circuit}', { circuit: circuitName(circuit.id) }),
+        formula: 'V = Vmp of all modules of a string',
+        inputs: [low, high].map(({ id, figures }, index) => ({
+          symbol: `modules ${index + 1}`,
+          name: told('In {string}', { string: stringName(id) }),
+          value: countOf(figures.count),
+        })),
+        result: {
+          name: 'They differ by',
+          value: { value: high.figures.vmpV - low.figures.vmpV, unit: 'V' },
+        },
+        source: meta.source,
+        notes: [],
+      }),
     }),
   ];
 }

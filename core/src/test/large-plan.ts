@@ -2,6 +2,8 @@ import { NEW_PENETRATION } from '../plan/penetration.ts';
 import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { foldOf, hungAtMm, planOf, reverseOf } from '../demo/parts.ts';
+import { newField } from '../array/new-field.ts';
+import { getSample } from '../gear/samples.ts';
 import { knockoutAt, newGearType, fourHoles } from '../gear/new-gear.ts';
 import { GEAR_KINDS, NO_RATINGS, type GearType } from '../plan/gear-type.ts';
 import type { Face } from '../plan/face.ts';
@@ -23,6 +25,7 @@ const UNIT = { widthMm: 420, heightMm: 600, depthMm: 200 };
 /** From the wireway to the unit’s edge: what its nipples span. */
 const NIPPLE_GAP_MM = 65;
 const TYPE_COUNT = 24;
+const MODULE = getSample('solar-module-440w');
 /** What hangs on walls: no modules, no gangs that come in parts, and of boards and wireways the rooms have their own. */
 const KINDS = GEAR_KINDS.filter(
   (kind) => !['wireway', 'board', 'solar-module', 'gang-inverter'].includes(kind),
@@ -53,6 +56,7 @@ export function largePlan(roomCount: number): Plan {
       ...Array.from({ length: TYPE_COUNT }, (_, index) => unitType(index)),
       wirewayType(),
       boardType(),
+      MODULE,
     ],
     placements: rooms.flatMap(gearOfRoom),
     nipples: rooms.flatMap((room) => wallsOf(room).flatMap((wall) => nipplesOfWall(room, wall))),
@@ -93,6 +97,31 @@ export function largePlan(roomCount: number): Plan {
       })),
     ),
     runs: rooms.flatMap(runsOfRoom),
+    moduleFields: rooms.map((room) => ({
+      ...newField(base, `outside-wall-${room}`, MODULE.id),
+      id: `field-${room}`,
+      name: `Field ${room + 1}`,
+      modules: [100, 4600].map((xMm, index) => ({ id: `m${index + 1}`, xMm, yMm: 200, isTurned: false })),
+    })),
+    moduleStrings: rooms.map((room) => ({
+      id: `string-${room}`,
+      name: `String ${room + 1}`,
+      wired: { as: 'series' },
+      modules: ['m1', 'm2'].map((module) => ({ field: `field-${room}`, module })),
+    })),
+    surroundings: [
+      {
+        id: 'tree',
+        name: 'Tree',
+        kind: 'tree',
+        bearingDeg: 170,
+        distanceMm: 12_000,
+        widthMm: 3000,
+        depthMm: 3000,
+        fromMm: 1000,
+        toMm: 9000,
+      },
+    ],
     rules: [
       {
         id: 'job-front',

@@ -11,7 +11,7 @@ describe('steps', () => {
     const [finding] = evaluatePlan(honeyHouse()).findings;
     if (finding === undefined) throw new Error('the demo has findings');
     for (const { meta } of CHECKS) {
-      expect(['site', 'mount', 'route']).toContain(
+      expect(['site', 'mount', 'array', 'route']).toContain(
         stepOfFinding({ subjects: finding.subjects, check: meta.id }),
       );
     }
@@ -30,7 +30,7 @@ describe('steps', () => {
 
   test('are known by name, in the order of the tape', () => {
     expect(isStep('mount')).toBe(true);
-    expect(isStep('array')).toBe(false);
+    expect(isStep('log')).toBe(false);
     expect(isStep(undefined)).toBe(false);
     const places = STEPS.map(({ place }) => place);
     expect(places).toEqual([...places].sort((a, b) => a - b));

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { fieldFigures, newField } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
@@ -23,6 +23,7 @@ type Props = { readonly plan: Plan; readonly reader: Reader };
 
 /** The array of a job: its fields, its strings, the sun on them, and what they give. */
 export function ArrayBench({ plan, reader }: Props) {
+  useFieldInSight(plan);
   return (
     <>
       <FieldsSection plan={plan} reader={reader} />
@@ -42,6 +43,20 @@ export function ArrayBench({ plan, reader }: Props) {
       </p>
     </>
   );
+}
+
+/** The step opens at a face that has modules, where the one in hand has none. */
+function useFieldInSight(plan: Plan): void {
+  const dispatch = useAppDispatch();
+  const faceInHand = useAppSelector((state) => state.view.faceInHand);
+  const opened = useRef({ plan, faceInHand });
+  useEffect(() => {
+    const { moduleFields } = opened.current.plan;
+    const [first] = moduleFields;
+    if (first === undefined || moduleFields.some(({ face }) => face === opened.current.faceInHand)) return;
+    dispatch(viewSlice.actions.faceTaken(first.face));
+    dispatch(viewSlice.actions.lookedAt(first.face));
+  }, [dispatch]);
 }
 
 function FieldsSection({ plan, reader }: Props) {
