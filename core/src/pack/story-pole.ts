@@ -1,4 +1,6 @@
-import { gearName, penetrationName } from '../plan/names.ts';
+import { modulesOfField } from '../array/field-modules.ts';
+import { fieldSupport } from '../array/field-rails.ts';
+import { fieldName, gearName, penetrationName } from '../plan/names.ts';
 import { told, type ToldValue, isSameTold } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { penetrationSidesAt } from '../seal/penetration-sides.ts';
@@ -37,6 +39,14 @@ export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
   for (const hole of [...brackets, ...joins]) {
     across.push(mark(hole.xMm, 'hole', hole.purpose));
     up.push(mark(hole.yMm, 'hole', hole.purpose));
+  }
+  for (const { id } of prepared.fieldsOnFace.get(faceId)) {
+    const name = fieldName(id);
+    // Rows of modules by their lower edges, rails by their middles: what a person snaps a line for.
+    for (const { box } of modulesOfField(prepared, id))
+      up.push(mark(box.minY, 'edge', told('{field}, lower edge of a row', { field: name })));
+    for (const { runs, atMm } of fieldSupport(prepared, id)?.rails ?? [])
+      (runs === 'across' ? up : across).push(mark(atMm, 'hole', told('{field}, rail', { field: name })));
   }
   for (const { axis, centreMm, framing } of face.members) {
     (axis === 'vertical' ? across : up).push(mark(centreMm, 'framing', framing));

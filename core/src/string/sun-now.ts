@@ -26,6 +26,7 @@ export type CurveNow = {
 };
 
 export type SunNow = {
+  /** To whole degrees: a person holds up a hand. */
   readonly azimuthDeg: number;
   readonly elevationDeg: number;
   /** By module, group by group, how much of the beam is lost. */
@@ -86,7 +87,8 @@ export function sunNow(prepared: Prepared, { day, hour, byHand, batteryV }: SunA
     };
   });
   return {
-    ...position,
+    azimuthDeg: Math.round(position.azimuthDeg),
+    elevationDeg: Math.round(position.elevationDeg),
     shaded,
     lightWm2,
     inputs,

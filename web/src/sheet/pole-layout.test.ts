@@ -51,6 +51,25 @@ describe('spreadMarks', () => {
     expect(Math.max(...positions)).toBeLessThanOrEqual(170);
   });
 
+  test('however many marks there are, none of their figures hangs over an end', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 800 }), { minLength: 1, maxLength: 120 }),
+        fc.integer({ min: 20, max: 90 }),
+        (drawn, size) => {
+          const pole = { lengthPx: 800, marginPx: size / 2 };
+          const marks = drawn.map((at, index) => mark(at, index % 5 === 0 ? 'edge' : 'framing'));
+          for (const { labelPx } of spreadMarks(marks, (mm) => mm, size, pole)) {
+            if (labelPx === null) continue;
+            expect(labelPx).toBeGreaterThanOrEqual(size / 2 - 1e-6);
+            expect(labelPx).toBeLessThanOrEqual(800 - size / 2 + 1e-6);
+          }
+        },
+      ),
+      { seed: 6, numRuns: 200 },
+    );
+  });
+
   test('the edges of the face keep their figures however many holes crowd between them', () => {
     const holes = Array.from({ length: 40 }, (_, index) => mark(102 + index * 2, 'hole'));
     const spread = spreadMarks([mark(100, 'edge'), ...holes, mark(184, 'edge')], (mm) => mm, 30);

@@ -27,6 +27,9 @@ export function spreadMarks(
     .filter(({ px }) => px >= -1 && px <= pole.lengthPx + 1)
     .sort((a, b) => a.px - b.px);
   let kept = placed;
+  // More figures than the pole has room for end to end: the least go, so that none hangs over its end.
+  const room = Math.max(1, Math.floor((pole.lengthPx - 2 * pole.marginPx) / sizePx + 1));
+  while (kept.length > room) kept = withoutLeast(kept);
   for (;;) {
     const spread = pooled(
       kept.map(({ px }) => px),
@@ -75,6 +78,18 @@ function crowdAbout(spread: readonly number[], index: number, sizePx: number): n
   while (from > 0 && isNext(from - 1)) from -= 1;
   while (isNext(to)) to += 1;
   return Array.from({ length: to - from + 1 }, (_, step) => from + step);
+}
+
+/** Marks in their order along the pole without the one that matters least: of those that matter as much, the most crowded. */
+function withoutLeast(marks: readonly AtPx[]): AtPx[] {
+  let least = 0;
+  let leastGap = Infinity;
+  marks.forEach(({ mark, px }, index) => {
+    const gap = Math.min(px - (marks[index - 1]?.px ?? -Infinity), (marks[index + 1]?.px ?? Infinity) - px);
+    const [here, there] = [RANK[mark.kind], RANK[marks[least]?.mark.kind ?? 'edge']];
+    if (here > there || (here === there && gap < leastGap)) [least, leastGap] = [index, gap];
+  });
+  return marks.filter((_, index) => index !== least);
 }
 
 /** What matters less; of two that matter as much, the one that is nearer to a neighbour. */

@@ -131,7 +131,11 @@ describe('gear types', () => {
       (circuit) => ({ kind: 'remove-circuit', circuit }) as const,
     );
     expect(
-      edited(...bare, { kind: 'remove-gear-type', gearType: 'solar-module-400w' }).gearTypes,
+      edited(
+        ...bare,
+        { kind: 'remove-field', field: 'south-field' },
+        { kind: 'remove-gear-type', gearType: 'solar-module-400w' },
+      ).gearTypes,
     ).toHaveLength(base.gearTypes.length - 1);
   });
 

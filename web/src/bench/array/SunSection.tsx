@@ -99,14 +99,14 @@ export function SunSection({ plan, reader }: { readonly plan: Plan; readonly rea
           </label>
           {now !== null && (
             <dl>
-              <Row
-                name="The sun stands"
-                value={
-                  now.elevationDeg <= 0
-                    ? 'below the horizon'
-                    : `${figure(now.elevationDeg, 'deg')} up, ${figure(now.azimuthDeg, 'deg')} from north`
-                }
-              />
+              {now.elevationDeg <= 0 ? (
+                <Row name="The sun" value="is down" />
+              ) : (
+                <>
+                  <Row name="The sun, above the horizon" value={figure(now.elevationDeg, 'deg')} />
+                  <Row name="From north, clockwise" value={figure(now.azimuthDeg, 'deg')} />
+                </>
+              )}
               <Row name="The array gives, under a clear sky" value={figure(now.powerW, 'W')} isStrong />
             </dl>
           )}

@@ -4,6 +4,7 @@ import {
   boxOfPoints,
   doBoxesOverlap,
   isBoxWithin,
+  modulesOfField,
   mirrored,
   obstacleBounds,
   type Hung,
@@ -17,7 +18,7 @@ import type { Project } from '../project.ts';
 import type { PointPx } from '../viewport.ts';
 import type { Detail } from '../visible-faces.ts';
 import { gravest, marksAt, placeMarks, type Mark } from './marks.ts';
-import { faceName, gearName, obstacleName, type Name } from './names.ts';
+import { faceName, fieldName, gearName, obstacleName, type Name } from './names.ts';
 import { placeLabels, type Block, type BoxPx, type Placed, type Wanted } from './place-labels.ts';
 import { FOOT_RATIO, LINE_RATIO, textWidthPx } from './text-size.ts';
 
@@ -115,6 +116,13 @@ function labelsOf(props: Props): { marks: Placed<Mark>[]; names: Placed<Name>[] 
     names.push(faceName(face, project, { isInHand: id === inHand, isFar }, textWidthPx, isFreeOfFaces));
     if (detail === 'far' || detail === 'plain') continue;
     names.push(...(prepared.onFace.get(id) ?? []).map((item) => gearName(item, project, textWidthPx)));
+    for (const field of prepared.fieldsOnFace.get(id)) {
+      const corners = modulesOfField(prepared, field.id).flatMap(({ box }) => [
+        project(id, [box.minX, box.minY]),
+        project(id, [box.maxX, box.maxY]),
+      ]);
+      if (corners.length > 0) names.push(fieldName(field.id, field.name, corners, textWidthPx));
+    }
     names.push(...face.obstacles.map((obstacle) => obstacleName(id, obstacle, project, textWidthPx)));
   }
   const taken = marks.map(({ box }): Block => ({ box, kind: 'fast', owner: null }));
@@ -166,6 +174,13 @@ function blocksOf({ prepared, seen, project, routed, laid, written }: Props): Bl
       blocks.push(holeBlock(project(id, at)));
       if (face !== undefined && other !== null) blocks.push(holeBlock(project(other, mirrored(face, at))));
     }
+    for (const field of prepared.fieldsOnFace.get(id))
+      for (const { box } of modulesOfField(prepared, field.id))
+        blocks.push({
+          box: boxOfPoints([project(id, [box.minX, box.minY]), project(id, [box.maxX, box.maxY])]),
+          kind: 'soft',
+          owner: field.id,
+        });
     for (const obstacle of prepared.site.faces.get(id)?.obstacles ?? [])
       blocks.push(
         ...obstacleStretches(obstacle).map((corners): Block => ({

@@ -139,6 +139,34 @@ export function gearName(
   return { key: `gear ${id}`, rank: RANKS.gear, owner: id, spots };
 }
 
+/** Over or under all its modules where that is free, else in them. */
+export function fieldName(
+  id: string,
+  name: string,
+  corners: readonly PointPx[],
+  measure: Measure,
+): Wanted<Name> {
+  const bounds = boxOfPoints(corners);
+  const width = measure(name, PLAIN);
+  const at: PointPx = [
+    bounds.minX + INSET_PX + width / 2,
+    bounds.minY + INSET_PX + (PLAIN.px * LINE_RATIO) / 2,
+  ];
+  return {
+    key: `field ${id}`,
+    rank: RANKS.gear,
+    owner: id,
+    spots: [
+      ...besideSpots(name, bounds, 3, measure),
+      {
+        box: linesBox(at, width, PLAIN.px),
+        cost: 0,
+        drawn: { at, lines: [name], aside: '', font: PLAIN, isUpright: false },
+      },
+    ],
+  };
+}
+
 /** In its hatch if it fits there, along it if it is tall; else beside it. */
 export function obstacleName(
   faceId: string,

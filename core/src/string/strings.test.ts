@@ -1,0 +1,287 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { prepare } from '../check/prepared.ts';
+import { DEMOS } from '../demo/demos.ts';
+import { eyeClinic } from '../demo/eye-clinic.ts';
+import { honeyHouse } from '../demo/honey-house.ts';
+import { evaluatePlan } from '../evaluate.ts';
+import { applyEdits } from '../plan/edits/apply-edit.ts';
+import type { Plan } from '../plan/plan.ts';
+import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
+import { arrayFigures } from './array-figures.ts';
+import { arrayYear, tiltGain } from './array-year.ts';
+import { coldFactor } from './cold-voltage.ts';
+import { stringLeads } from './leads.ts';
+import { seriesFigures, stringFigures, stringsAt } from './module-figures.ts';
+import { hotCellC, hotFactor, proposeStrings, shareOut, stringLength } from './propose-strings.ts';
+import { rowGapMm } from './row-spacing.ts';
+import { jobScene } from './scene.ts';
+import { Lighting } from './shade-year.ts';
+import { sunNow } from './sun-now.ts';
+import { timeOf } from './sun.ts';
+
+const module = {
+  pmaxW: 400,
+  vocV: 37.1,
+  iscA: 13.7,
+  vmpV: 31.2,
+  impA: 12.8,
+  vocPctPerC: -0.27,
+  maxFuseA: 25,
+};
+
+/** Without its strings, and with the circuits that carried them left bare. */
+function unstrung(plan: Plan): Plan {
+  const circuits = plan.circuits.map((circuit) =>
+    circuit.from.at === 'strings' ? { ...circuit, from: { at: 'strings' as const, strings: [] } } : circuit,
+  );
+  return { ...plan, moduleStrings: [], circuits };
+}
+
+describe('a string', () => {
+  test('reaches by its own coefficient what NEC 690.7(A)(1) has it reach, and by the table without one', () => {
+    // 12 · 37.1 V · (1 + 0.0027 · 43) at −18 °C.
+    const twelve = Array.from({ length: 12 }, () => ({ id: 'm', module }));
+    expect(seriesFigures(twelve, -18).coldV).toBeCloseTo(12 * 37.1 * (1 + 0.0027 * 43), 9);
+    for (const { fromC, factor } of COLD_VOLTAGE.rows) {
+      const bare = [{ id: 'm', module: { ...module, vocPctPerC: null } }];
+      expect(seriesFigures(bare, fromC).coldV).toBeCloseTo(37.1 * factor, 9);
+      expect(coldFactor({ vocPctPerC: null }, fromC + 0.5)).toBe(factor);
+    }
+  });
+
+  test('carries the current of its weakest module, at the voltages of all', () => {
+    const weak = { ...module, iscA: 9, impA: 8.2 };
+    expect(
+      seriesFigures(
+        [
+          { id: 'a', module },
+          { id: 'b', module: weak },
+        ],
+        25,
+      ),
+    ).toMatchObject({ iscA: 9, impA: 8.2, vmpV: 62.4, types: ['a', 'b'] });
+    expect(seriesFigures([], -5)).toMatchObject({ coldV: 0, iscA: 0, maxFuseA: null });
+  });
+
+  test('is the same whether its modules lie on the roof or are only counted', () => {
+    const plan = honeyHouse();
+    const prepared = prepare(plan);
+    const counted = stringsAt(prepared, {
+      at: 'modules',
+      type: 'solar-module-400w',
+      series: 12,
+      parallel: 1,
+    });
+    expect(counted).toEqual([stringFigures(prepared, 'string-1')]);
+    const asCounted: Plan = {
+      ...plan,
+      circuits: plan.circuits.map((circuit) =>
+        circuit.from.at === 'strings'
+          ? { ...circuit, from: { at: 'modules', type: 'solar-module-400w', series: 12, parallel: 1 } }
+          : circuit,
+      ),
+    };
+    const sized = (of: Plan) =>
+      evaluatePlan(of).circuits.map(({ circuit, size, currentA, lengthMm }) => [
+        circuit,
+        size,
+        currentA,
+        lengthMm,
+      ]);
+    expect(sized(asCounted)).toEqual(sized(plan));
+  });
+
+  test('works in the heat at less: 56.25 °C cells of 45 °C NOCT at 25 °C lose 8.4 % at −0.27 %/K', () => {
+    expect(hotCellC(45, 25)).toBeCloseTo(56.25, 9);
+    expect(hotFactor(-0.27, 56.25)).toBeCloseTo(1 - 0.0027 * 31.25, 12);
+  });
+});
+
+describe('proposed strings', () => {
+  test('stay in the window of their gear from the coldest morning to the hottest noon, and use each module once', () => {
+    for (const { plan: make } of DEMOS) {
+      const plan = unstrung(make());
+      const prepared = prepare(plan);
+      for (const field of plan.moduleFields) {
+        for (const { id, type } of plan.placements) {
+          const ratings = prepared.gearTypes.get(type)?.ratings;
+          const edits = proposeStrings(prepared, field.id, id);
+          if (ratings === undefined || edits.length === 0) continue;
+          const applied = applyEdits(plan, edits);
+          if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
+          const after = prepare(applied.value.plan);
+          const strung = applied.value.plan.moduleStrings.flatMap(({ modules }) =>
+            modules.map(({ module: each }) => each),
+          );
+          expect(new Set(strung).size).toBe(strung.length);
+          for (const string of applied.value.plan.moduleStrings) {
+            const figures = stringFigures(after, string.id);
+            expect(figures?.coldV ?? 0).toBeLessThanOrEqual(ratings.maxVoltageV ?? figures?.coldV ?? 0);
+          }
+        }
+      }
+    }
+  });
+
+  test('are the fewest of one length where there are any, and of nearly one else', () => {
+    expect(shareOut(24, { least: 8, most: 13 })).toEqual([12, 12]);
+    expect(shareOut(24, { least: 4, most: 10 })).toEqual([8, 8, 8]);
+    expect(shareOut(7, { least: 2, most: 5 })).toEqual([4, 3]);
+    expect(shareOut(3, { least: 5, most: 9 })).toEqual([3]);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 200 }),
+        fc.integer({ min: 1, max: 10 }),
+        fc.integer({ min: 0, max: 12 }),
+        (count, least, more) => {
+          const shares = shareOut(count, { least, most: least + more });
+          expect(Math.max(...shares)).toBeLessThanOrEqual(least + more);
+          expect(shares.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(count);
+        },
+      ),
+    );
+  });
+
+  test('are none where no count of modules fits the window', () => {
+    const prepared = prepare(honeyHouse());
+    expect(stringLength(prepared, module, { maxVoltageV: 30, minVoltageV: null })).toBeNull();
+    expect(stringLength(prepared, module, { maxVoltageV: 100, minVoltageV: 95 })).toBeNull();
+    expect(stringLength(prepared, module, { maxVoltageV: 600, minVoltageV: 270 })).toEqual({
+      least: 10,
+      most: 14,
+    });
+    expect(proposeStrings(prepared, 'south-field', 'inverter-a')).toEqual([]);
+  });
+
+  test('have plugs that reach: neighbours lie beside each other', () => {
+    const prepared = prepare(honeyHouse());
+    for (const id of ['string-1', 'string-2']) {
+      const leads = stringLeads(prepared, id);
+      expect(leads?.hops.length).toBe(11);
+      for (const { extensionMm, apartMm } of leads?.hops ?? []) {
+        expect(extensionMm).toBe(0);
+        // One pitch across, or one row up: 45 3/8″ or 68 9/16″.
+        expect(Math.min(Math.abs(apartMm - 45.35 * 25.4), Math.abs(apartMm - 68.55 * 25.4))).toBeLessThan(1);
+      }
+    }
+  });
+});
+
+describe('the scene under the sun', () => {
+  const plan = eyeClinic();
+
+  test('has every module of every field, and shades nothing at noon where nothing stands', () => {
+    const bare = {
+      ...plan,
+      surroundings: [],
+      faces: plan.faces.map((face) => ({ ...face, obstacles: [] })),
+      placements: [],
+      nipples: [],
+      circuits: [],
+      runs: [],
+    };
+    const { modules, scene } = jobScene(prepare(bare));
+    expect(modules).toHaveLength(6);
+    const { place } = plan.site;
+    if (place === null) throw new Error('The demo stands somewhere.');
+    const noon = new Lighting({ ...scene, place }).at(timeOf(171, 12, place.longitudeDeg));
+    expect(Math.max(...(noon?.shaded ?? [1]))).toBe(0);
+    expect(new Lighting({ ...scene, place }).at(timeOf(171, 0, place.longitudeDeg))).toBeNull();
+  });
+
+  test('lies in the shadow of a wall to the south in the low sun of winter, and out of it in June', () => {
+    const lost = (day: number) => {
+      const now = sunNow(prepare(plan), { day, hour: 11, byHand: {}, batteryV: null });
+      return Math.max(...Object.values(now?.shaded ?? {}).flat());
+    };
+    expect(lost(354)).toBe(1);
+    expect(lost(171)).toBeLessThan(1);
+  });
+
+  test('gives less where a person shades a module by hand', () => {
+    const power = (ratio: number) =>
+      sunNow(prepare(plan), { day: 171, hour: 13, byHand: { 'roof-field/m1': ratio }, batteryV: null })
+        ?.powerW ?? 0;
+    expect(power(1)).toBeLessThan(power(0.5));
+    expect(power(0.5)).toBeLessThan(power(0));
+    expect(
+      sunNow(prepare({ ...plan, site: { ...plan.site, place: null } }), {
+        day: 1,
+        hour: 12,
+        byHand: {},
+        batteryV: null,
+      }),
+    ).toBeNull();
+  });
+
+  test('sums to a year whose shadows take what the brightest wiring lacks, told in a sentence', () => {
+    const run = arrayYear(prepare(plan), { kind: 'tracking' });
+    const steps: number[] = [];
+    let step = run.next();
+    for (; step.done !== true; step = run.next()) steps.push(step.value);
+    expect([steps.length, steps.at(-1)]).toEqual([365, 1]);
+    const year = step.value;
+    if (year === null) throw new Error('There is a year.');
+    const best = year.wirings.find(({ name }) => name === year.best);
+    expect(best?.yearWh).toBeLessThan(year.unshadedWh);
+    expect(Math.max(...year.wirings.map(({ yearWh }) => yearWh))).toBe(best?.yearWh);
+    // 1260 W under clear skies in mid-latitudes: 1.4 to 2 kWh for each watt of a year without shade (textbook range).
+    expect(year.unshadedWh / 1260).toBeGreaterThan(1300);
+    expect(year.unshadedWh / 1260).toBeLessThan(2000);
+    expect(year.says.text).toMatch(/clear year/u);
+  });
+
+  test('has no year without a place, or without modules', () => {
+    for (const bare of [
+      { ...plan, site: { ...plan.site, place: null } },
+      { ...plan, moduleFields: [], moduleStrings: [] },
+    ])
+      expect(arrayYear(prepare(bare), { kind: 'tracking' }).next()).toEqual({ done: true, value: null });
+  });
+});
+
+describe('tilt', () => {
+  test('that is best for the year is less than the latitude, and steeper in winter than in summer (common practice)', () => {
+    const gain = tiltGain({ latitudeDeg: 51, longitudeDeg: 0, rootFacesDeg: 180 }, 0, [0, 0, 1]);
+    expect(gain.bestFixedDeg).toBeGreaterThanOrEqual(30);
+    expect(gain.bestFixedDeg).toBeLessThanOrEqual(50);
+    expect(gain.bestDeg[0]).toBeGreaterThan(gain.bestDeg[5] ?? 90);
+    for (const { asItLiesWhM2, bestFixedWhM2, adjustedWhM2 } of gain.months) {
+      expect(adjustedWhM2).toBeGreaterThanOrEqual(bestFixedWhM2);
+      expect(adjustedWhM2).toBeGreaterThanOrEqual(asItLiesWhM2 - 1e-6);
+    }
+  });
+
+  test('has no winter month at the pole, and looks north from the south', () => {
+    const pole = tiltGain({ latitudeDeg: 90, longitudeDeg: 0, rootFacesDeg: 0 }, 0, [0, 0, 1]);
+    expect(pole.months[0]?.adjustedWhM2).toBe(0);
+    const south = tiltGain({ latitudeDeg: -35, longitudeDeg: 149, rootFacesDeg: 0 }, 0, [0, 0, 1]);
+    expect(south.bestFixedDeg).toBeGreaterThan(20);
+  });
+
+  test('wants rows apart by the shadow of the shortest day: height by the cotangent of the sun, at noon', () => {
+    const place = { latitudeDeg: 45, longitudeDeg: 0, rootFacesDeg: 0 };
+    // Noon of the shortest day: 45 + 23.44 from overhead, 21.6° up. South is in front of who looks into a wall that faces north.
+    const gap = rowGapMm(place, { heightMm: 1000, back: [0, -1, 0], out: [0, 0, 1] }, [12, 12]);
+    expect(gap).toBeCloseTo(1000 / Math.tan((21.6 * Math.PI) / 180), -2);
+    expect(
+      rowGapMm({ ...place, latitudeDeg: 80 }, { heightMm: 1000, back: [0, -1, 0], out: [0, 0, 1] }),
+    ).toBeNull();
+  });
+});
+
+describe('the figures of a whole array', () => {
+  test('add up on every demo: modules in strings, power of fields, rails under all', () => {
+    for (const { plan: make } of DEMOS) {
+      const plan = make();
+      const { fields, rails, strings } = arrayFigures(prepare(plan));
+      const count = fields.reduce((sum, { modules }) => sum + modules, 0);
+      expect(strings.reduce((sum, each) => sum + each.count, 0)).toBe(count);
+      expect(fields.reduce((sum, { powerW }) => sum + powerW, 0)).toBe(
+        strings.reduce((sum, { powerW }) => sum + powerW, 0),
+      );
+      expect(rails.every(({ lengthMm, feetMm }) => lengthMm > 0 && feetMm.length >= 2)).toBe(true);
+    }
+  });
+});
