@@ -174,6 +174,7 @@ function ModuleInHand({
   };
   return (
     <Section
+      key={module === undefined ? 'all' : 'one'}
       title="One by one"
       summary={module === undefined ? '' : module.id}
       startsOpen={module !== undefined}

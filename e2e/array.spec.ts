@@ -1,0 +1,173 @@
+import { expect, test } from '@playwright/test';
+import { honeyHouse } from '@zarnel/core/files';
+import { eyeClinic } from './metric-demo.ts';
+import { bench, expectSaved, importDemo, importPlan, openJob, savedPlan } from './job.ts';
+
+/** The demo with its roof bare: its fields, strings and the circuits from them are gone. */
+function bareRoof() {
+  const demo = honeyHouse();
+  return {
+    ...demo,
+    name: 'Bare roof',
+    moduleFields: [],
+    moduleStrings: [],
+    energy: null,
+    circuits: demo.circuits.map((circuit) =>
+      circuit.from.at === 'strings' ? { ...circuit, from: { ...circuit.from, strings: [] } } : circuit,
+    ),
+  };
+}
+
+test('a bare roof is filled, carried, wired in strings and led to its inverters, with nothing left to clear', async ({
+  page,
+  request,
+}) => {
+  const id = await importPlan(request, bareRoof());
+  await openJob(page, id, 'array');
+  const panel = bench(page);
+  await panel.getByLabel('On', { exact: true }).click();
+  await page.getByRole('option', { name: 'South slope over the hall' }).click();
+  await panel.getByRole('button', { name: 'Lay out a field' }).click();
+  const field = panel.getByRole('region', { name: 'Field 1' });
+  await expect(panel).toContainText('has no modules yet');
+
+  // More than the roof takes is refused with what would help; then as much as is wanted.
+  await field.getByLabel('Power wanted').fill('90000');
+  await field.getByLabel('Power wanted').press('Enter');
+  await field.getByRole('button', { name: 'Propose' }).click();
+  await expect(field.getByRole('alert')).toContainText('has room for');
+  await field.getByLabel('Power wanted').fill('9600');
+  await field.getByLabel('Power wanted').press('Enter');
+  await field.getByRole('button', { name: 'Propose' }).click();
+  await expect(field.getByRole('status')).toContainText('24 modules reach the power that is wanted');
+  await expect(page.locator('[data-laid]')).toHaveAttribute('data-laid', '24');
+  await field.getByRole('button', { name: 'Lay them down' }).click();
+  await expect(field).toContainText('9600 W');
+  await expect(page.locator('[data-laid]')).toHaveCount(0);
+
+  // Held by what is suggested for shingles; every foot is on the sheet.
+  await expect(field).toContainText('We suggest flashed foot here');
+  await field.getByLabel('Held by').click();
+  await page.getByRole('option', { name: 'Flashed foot' }).click();
+  await expect(page.locator('[data-feet]')).not.toHaveAttribute('data-feet', '0');
+  await panel.getByRole('button', { name: 'Back to all findings' }).click();
+
+  // Strings from the finding, then each is led to an inverter.
+  await panel.getByRole('button', { name: /^Wire \d strings for Inverter A/u }).click();
+  await expect(panel.locator('[data-check="string.wiring"]').first()).toContainText('leads nowhere');
+  for (const [name, circuit] of [
+    ['String 1', 'Array to inverter A'],
+    ['String 2', 'Array to inverter B'],
+  ] as const) {
+    await panel
+      .getByRole('region', { name: 'Strings' })
+      .getByRole('button', { name: new RegExp(`^${name}`, 'u') })
+      .click();
+    await panel.getByLabel('Leads to').click();
+    await page.getByRole('option', { name: circuit, exact: true }).click();
+    await expect(panel.getByRole('region', { name })).toContainText('496.9 V');
+    await panel.getByRole('button', { name: 'Back to all findings' }).click();
+  }
+  await expect(
+    panel.locator('[data-check="string.wiring"]').filter({ hasText: 'leads nowhere' }),
+  ).toHaveCount(0);
+  await expectSaved(page);
+  const saved = await savedPlan(request, id);
+  expect(saved.moduleFields[0]?.modules).toHaveLength(24);
+  expect(saved.moduleStrings.map(({ modules }) => modules.length)).toEqual([12, 12]);
+});
+
+test('a field is dragged and undone, one module taken out of it by itself, and typed where it lies', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Dragged field');
+  await openJob(page, id, 'array', { asOpened: true });
+  const shape = page.locator('[data-field="south-field"]');
+  const box = await shape.boundingBox();
+  if (box === null) throw new Error('The field is drawn.');
+  const [x, y] = [box.x + box.width * 0.2, box.y + box.height * 0.8];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 60, y - 5, { steps: 6 });
+  await expect(bench(page)).toContainText(/leaves .* free along an edge|reaches over the edge|lies? on/u);
+  await page.mouse.up();
+  await expectSaved(page);
+  expect((await savedPlan(request, id)).moduleFields[0]?.modules[0]?.xMm).not.toBeCloseTo(12 * 25.4, 0);
+  await page.keyboard.press('Control+z');
+  await expectSaved(page);
+  expect((await savedPlan(request, id)).moduleFields[0]?.modules[0]?.xMm).toBeCloseTo(12 * 25.4, 6);
+
+  // Once more in the field takes the module.
+  await shape.click({ position: { x: 20, y: 20 } });
+  await shape.click({ position: { x: 20, y: 20 } });
+  const module = bench(page).getByRole('region', { name: 'One by one' });
+  await expect(module.getByLabel('Right of datum')).toHaveValue('12″');
+  await module.getByLabel('Right of datum').fill('3');
+  await module.getByLabel('Right of datum').press('Enter');
+  await expect(bench(page).locator('[data-check="array.place"]').first()).toContainText('is to stay free');
+  await module.getByRole('button', { name: 'Take it off' }).click();
+  await expect(bench(page).getByRole('region', { name: 'South field' })).toContainText('23 modules');
+});
+
+test('modules are pressed in order into a string', async ({ page, request }) => {
+  const demo = eyeClinic();
+  const id = await importPlan(request, {
+    ...demo,
+    name: 'Pressed strings',
+    moduleStrings: demo.moduleStrings.map((string) => ({ ...string, modules: [] })),
+  });
+  await openJob(page, id, 'array', { asOpened: true });
+  await bench(page)
+    .getByRole('region', { name: 'Strings' })
+    .getByRole('button', { name: /^String 1/u })
+    .click();
+  await bench(page).getByRole('button', { name: 'Press modules on the sheet, in order' }).click();
+  const shape = page.locator('[data-field="roof-field"]');
+  const box = await shape.boundingBox();
+  if (box === null) throw new Error('The field is drawn.');
+  for (const part of [0.1, 0.4, 0.7])
+    await page.mouse.click(box.x + part * box.width, box.y + 0.15 * box.height);
+  await expect(bench(page).getByRole('region', { name: 'String 1' })).toContainText('3 modules');
+  await expect(bench(page).getByRole('region', { name: 'String 1' })).toContainText('82 V');
+  // Pressed again it leaves the string.
+  await page.mouse.click(box.x + 0.7 * box.width, box.y + 0.15 * box.height);
+  await expect(bench(page).getByRole('region', { name: 'String 1' })).toContainText('2 modules');
+  await expectSaved(page);
+  expect((await savedPlan(request, id)).moduleStrings[0]?.modules.map(({ module }) => module)).toEqual([
+    'm1',
+    'm2',
+  ]);
+});
+
+test('the sun is slid over the day, its shade lies on the modules, a clear year compares the wirings, and a day’s use is held against it', async ({
+  page,
+  request,
+}) => {
+  const id = await importPlan(request, { ...eyeClinic(), name: 'Sun' });
+  await openJob(page, id, 'array', { asOpened: true });
+  await bench(page).getByRole('button', { name: 'Sun, shade and curves' }).click();
+  const sun = bench(page).getByRole('region', { name: 'Sun, shade and curves' });
+  await expect(sun.getByRole('img', { name: 'Current and power against voltage' })).toBeVisible();
+  const day = sun.getByLabel(/^Day/u);
+  await day.focus();
+  await day.press('End');
+  await expect(sun).toContainText('31 December');
+  await sun.getByLabel(/^Hour/u).fill('11');
+  // The hall to the south shades the roof in winter.
+  await expect(sun).toContainText(/The array gives, under a clear sky\d+ W/u);
+
+  await bench(page).getByRole('button', { name: 'A clear year, wiring by wiring' }).click();
+  const year = bench(page).getByRole('region', { name: 'A clear year, wiring by wiring' });
+  await year.getByRole('button', { name: 'Work out a clear year' }).click();
+  await expect(year).toContainText('Over a clear year', { timeout: 30_000 });
+  await expect(year.getByRole('row')).toHaveCount(6);
+
+  await bench(page).getByRole('button', { name: 'What is used in a day' }).click();
+  const energy = bench(page).getByRole('region', { name: 'What is used in a day' });
+  await expect(energy).toContainText('the leanest month');
+  await energy.getByText('Drops fridge', { exact: true }).click();
+  await energy.getByLabel('Power', { exact: true }).last().fill('2000');
+  await energy.getByLabel('Power', { exact: true }).last().press('Enter');
+  await expect(energy).toContainText(/that wants \d+ W of modules/u);
+});
