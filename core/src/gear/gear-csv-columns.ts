@@ -29,6 +29,13 @@ export const SOLAR = {
   voc_pct_per_c: 'vocPctPerC',
   max_fuse_a: 'maxFuseA',
 } as const;
+/** Further figures of a module: left out where a sheet does not say them. */
+export const SOLAR_MORE = {
+  isc_pct_per_c: 'iscPctPerC',
+  noct_c: 'noctC',
+  module_cells: 'cells',
+  bypass_diodes: 'bypassDiodes',
+} as const;
 
 export const GEAR_CSV_COLUMNS = [
   'id',
@@ -58,15 +65,22 @@ export const GEAR_CSV_COLUMNS = [
   'flush',
   ...Object.keys(RATINGS),
   ...Object.keys(SOLAR),
+  ...Object.keys(SOLAR_MORE),
+  'lead',
+  'connector',
+  'array_a',
   'rules',
 ];
 
 /** Which column a field of the type comes from, so that a fault names what the person sees. */
 const COLUMN_OF_FIELD: Readonly<Record<string, string>> = {
   ...Object.fromEntries(
-    [...Object.entries(LENGTHS), ...Object.entries(RATINGS), ...Object.entries(SOLAR)].map(
-      ([column, field]) => [field, column],
-    ),
+    [
+      ...Object.entries(LENGTHS),
+      ...Object.entries(RATINGS),
+      ...Object.entries(SOLAR),
+      ...Object.entries(SOLAR_MORE),
+    ].map(([column, field]) => [field, column]),
   ),
   massKg: 'mass_kg',
   lossW: 'heat_w',
@@ -77,6 +91,8 @@ const COLUMN_OF_FIELD: Readonly<Record<string, string>> = {
   rail: 'board_rail',
   approvedPullN: 'board_pull_n',
   approvedShearN: 'board_shear_n',
+  leadMm: 'lead',
+  arrayA: 'array_a',
 };
 
 /** `knockouts[1].alongMm` comes from the column `knockouts`. */

@@ -5,7 +5,7 @@ import { MOST_CSV_CHARS, readCsvRows } from '../csv-rows.ts';
 import { slugOf } from '../plan/slug.ts';
 import { offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
 
-import { columnOf, ENTRY, FIELD, GEAR_CSV_COLUMNS, RATINGS, SOLAR } from './gear-csv-columns.ts';
+import { columnOf, ENTRY, FIELD, GEAR_CSV_COLUMNS, RATINGS, SOLAR, SOLAR_MORE } from './gear-csv-columns.ts';
 
 const MOST_ROWS = 20_000;
 /** As far as the header row is looked for. */
@@ -136,9 +136,12 @@ class RowReader {
         ...((fields[5] ?? '') === '' ? {} : { ratedC: numberIn(fields[5]) }),
         ...((fields[6] ?? '') === '' ? {} : { takes: fields[6] }),
       })),
-      ratings: Object.fromEntries(
-        Object.entries(RATINGS).map(([column, field]) => [field, this.number(column, null)]),
-      ),
+      ratings: {
+        ...Object.fromEntries(
+          Object.entries(RATINGS).map(([column, field]) => [field, this.number(column, null)]),
+        ),
+        ...this.optional('array_a', 'arrayA'),
+      },
       maxAmbientC: this.number('max_ambient_c', null),
       cover: this.one('cover', ([hinge, leaf]) => ({ hinge, leafMm: lengthIn(leaf) })),
       handles: this.list('handles', (fields) => ({
@@ -182,7 +185,18 @@ class RowReader {
         wiresMm: lengthIn(fields[4]),
         panelMm: { leastMm: lengthIn(fields[5]), mostMm: lengthIn(fields[6]) },
       })),
-      solarModule: solar.every(([, value]) => value === null) ? null : Object.fromEntries(solar),
+      solarModule: solar.every(([, value]) => value === null)
+        ? null
+        : {
+            ...Object.fromEntries(solar),
+            ...Object.fromEntries(
+              Object.entries(SOLAR_MORE).flatMap(([column, field]) =>
+                Object.entries(this.optional(column, field)),
+              ),
+            ),
+            ...(this.text('lead') === '' ? {} : { leadMm: this.length('lead', null) }),
+            ...(this.text('connector') === '' ? {} : { connector: this.text('connector') }),
+          },
       rules: this.list('rules', ruleOf),
       origin: null,
     };

@@ -2,7 +2,7 @@ import type { GearType } from '../plan/gear-type.ts';
 import type { SourceRef } from '../reference/source.ts';
 import { csvText } from '../csv-rows.ts';
 
-import { ENTRY, FIELD, GEAR_CSV_COLUMNS, LENGTHS, RATINGS, SOLAR } from './gear-csv-columns.ts';
+import { ENTRY, FIELD, GEAR_CSV_COLUMNS, LENGTHS, RATINGS, SOLAR, SOLAR_MORE } from './gear-csv-columns.ts';
 
 /** Gear types as CSV (RFC 4180), lengths in mm to the last digit, readable again by `readGearCsv`. */
 export function writeGearCsv(gear: readonly GearType[]): string {
@@ -14,11 +14,17 @@ export function writeGearCsv(gear: readonly GearType[]): string {
     const solar = Object.entries(SOLAR).map(
       ([column, field]) => [column, blank(type.solarModule?.[field] ?? null)] as const,
     );
+    const solarMore = Object.entries(SOLAR_MORE).map(
+      ([column, field]) => [column, blank(type.solarModule?.[field] ?? null)] as const,
+    );
     return {
       id: type.id,
       name: type.name,
       kind: type.kind,
-      ...Object.fromEntries([...lengths, ...ratings, ...solar]),
+      ...Object.fromEntries([...lengths, ...ratings, ...solar, ...solarMore]),
+      lead: type.solarModule?.leadMm === undefined ? '' : mm(type.solarModule.leadMm),
+      connector: type.solarModule?.connector ?? '',
+      array_a: blank(type.ratings.arrayA ?? null),
       mass_kg: String(type.massKg),
       location: type.location,
       enclosure: type.enclosure,

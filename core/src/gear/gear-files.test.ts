@@ -251,6 +251,28 @@ describe('gear as CSV', () => {
     expect(read.value.gear).toEqual(SAMPLE_GEAR);
   });
 
+  test('comes back with every further figure of a module’s sheet, and of what an input bears', () => {
+    const module = getSample('solar-module-400w');
+    const inverter = getSample('inverter-8kw');
+    if (module.solarModule === null) throw new Error('It is a module.');
+    const more = {
+      iscPctPerC: 0.045,
+      noctC: 43,
+      cells: 54,
+      bypassDiodes: 3,
+      leadMm: 1250,
+      connector: 'round plugs',
+    };
+    const gear = [
+      { ...module, solarModule: { ...module.solarModule, ...more } },
+      { ...inverter, ratings: { ...inverter.ratings, arrayA: 18.5 } },
+    ];
+    const read = readGearCsv(writeGearCsv(gear));
+    if (!read.ok) throw new Error(read.fault);
+    expect(read.value.faults).toEqual([]);
+    expect(read.value.gear).toEqual(gear);
+  });
+
   test('is plain CSV with a column for each figure, in the reading of another package', () => {
     const { data, errors } = parse<Record<string, string>>(writeGearCsv([getSample('inverter-8kw')]), {
       header: true,

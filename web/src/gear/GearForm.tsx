@@ -99,6 +99,17 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
             fault={at(`ratings.${key}`)}
           />
         ))}
+        <LiveNumber
+          label="An input bears, shorted"
+          value={type.ratings.arrayA ?? null}
+          unit="A"
+          onChange={(arrayA) => {
+            const ratings = { ...type.ratings };
+            delete ratings.arrayA;
+            set({ ratings: arrayA === null ? ratings : { ...ratings, arrayA } });
+          }}
+          fault={at('ratings.arrayA')}
+        />
       </Section>
       <DeviceFields {...fields} />
       <FlushFields {...fields} />

@@ -1,7 +1,7 @@
 import { Section } from '../ui/Section.tsx';
 import { Toggle } from '../ui/Toggle.tsx';
 import type { GearFieldsProps } from './gear-fields.ts';
-import { LiveNumber } from './LiveField.tsx';
+import { LiveField, LiveLength, LiveNumber } from './LiveField.tsx';
 
 const SOLAR = [
   ['pmaxW', 'Power', 'W'],
@@ -20,8 +20,27 @@ const FIRST_SOLAR = {
   maxFuseA: null,
 };
 
+/** What a sheet may say beside; left empty the usual is taken. */
+const MORE = [
+  ['iscPctPerC', 'Current per kelvin', '%'],
+  ['noctC', 'Cells in 800 W/m² at 20 °C', '°C'],
+  ['cells', 'Cells in series', ''],
+  ['bypassDiodes', 'Groups with a bypass diode', ''],
+] as const;
+type Solar = NonNullable<GearFieldsProps['type']['solarModule']>;
+
+/** With one of its further figures, or without it. */
+function withMore<Key extends 'connector' | 'leadMm' | (typeof MORE)[number][0]>(
+  solar: Solar,
+  key: Key,
+  value: Solar[Key] | null,
+): Solar {
+  const others = Object.fromEntries(Object.entries(solar).filter(([each]) => each !== key)) as Solar;
+  return value === null ? others : { ...others, [key]: value };
+}
+
 /** A solar module at standard test conditions. */
-export function SolarFields({ type, at, set }: Omit<GearFieldsProps, 'reader'>) {
+export function SolarFields({ type, at, set, reader }: GearFieldsProps) {
   const { solarModule } = type;
   return (
     <Section title="Solar module at standard conditions">
@@ -55,6 +74,35 @@ export function SolarFields({ type, at, set }: Omit<GearFieldsProps, 'reader'>) 
             unit="A"
             onChange={(maxFuseA) => set({ solarModule: { ...solarModule, maxFuseA } })}
             fault={at('solarModule.maxFuseA')}
+          />
+          {MORE.map(([key, label, unit]) => (
+            <LiveNumber
+              key={key}
+              label={label}
+              value={solarModule[key] ?? null}
+              unit={unit}
+              onChange={(value) => set({ solarModule: withMore(solarModule, key, value) })}
+              fault={at(`solarModule.${key}`)}
+            />
+          ))}
+          <LiveLength
+            label="Each lead"
+            valueMm={solarModule.leadMm ?? 0}
+            reader={reader}
+            onChange={(leadMm) =>
+              set({ solarModule: withMore(solarModule, 'leadMm', leadMm === 0 ? null : leadMm) })
+            }
+            fault={at('solarModule.leadMm')}
+          />
+          <LiveField
+            label="Its leads end in"
+            isText
+            shown={solarModule.connector ?? ''}
+            parse={(text) => ({ ok: true, value: text.trim() })}
+            onChange={(text: string) =>
+              set({ solarModule: withMore(solarModule, 'connector', text === '' ? null : text) })
+            }
+            fault={at('solarModule.connector')}
           />
         </>
       )}
