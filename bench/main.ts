@@ -1,4 +1,5 @@
 import { benchArrange } from './arrange.ts';
+import { benchCurve, benchFill, benchLargeFill, benchYear } from './array.ts';
 import { benchAgainstAllPairs, benchAgainstIndex } from './clearances.ts';
 import { benchLarge } from './large.ts';
 import { benchLengths } from './lengths.ts';
@@ -13,6 +14,9 @@ for (const bench of [
   benchRuns,
   benchThousand,
   benchConnector,
+  benchCurve,
+  benchYear,
+  benchFill,
 ]) {
   for (const { name, oursS, theirsS } of [await bench()].flat()) {
     const ms = (seconds: number) => `${(seconds * 1000).toFixed(3)} ms`;
@@ -21,5 +25,6 @@ for (const bench of [
     );
   }
 }
+await benchLargeFill((line) => process.stdout.write(line));
 await benchLarge((line) => process.stdout.write(line));
 await benchArrange((line) => process.stdout.write(line));

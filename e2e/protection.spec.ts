@@ -54,7 +54,8 @@ test('shares a circuit that no single conductor serves between sets', async ({ p
 
 test('re-routes a run while one of its legs is dragged, and keeps the lock', async ({ page, request }) => {
   const id = await importDemo(request, 'Leg');
-  await openJob(page, id, 'route');
+  // At the wall itself, where a few pixels are inches.
+  await openJob(page, id, 'route', { asOpened: true });
   const run = bench(page).getByRole('region', { name: 'Array run' });
   await expect(run).toContainText('154 1⁄8″');
   const leg = page.locator('[data-run="array-run"] > g').nth(1);

@@ -229,7 +229,7 @@ test('walks the survey: readings from the laser, one struck, the mean put into t
   const id = await importDemo(request, 'Survey');
   await openJob(page, id, 'site');
   await bench(page).getByRole('tab', { name: 'Survey' }).click();
-  await expect(bench(page)).toContainText('0 of 62 measured, 62 still missing');
+  await expect(bench(page)).toContainText('0 of 75 measured, 75 still missing');
   await bench(page)
     .getByRole('button', { name: /^missing Height/u })
     .first()
@@ -259,7 +259,7 @@ test('walks the survey: readings from the laser, one struck, the mean put into t
   await dialog.getByRole('button', { name: 'Put the mean into the plan' }).click();
   await expect(dialog).toContainText('The plan has this mean now.');
   await dialog.getByRole('button', { name: 'Close' }).click();
-  await expect(bench(page)).toContainText('1 of 62 measured');
+  await expect(bench(page)).toContainText('1 of 75 measured');
 
   // No network: the reading is kept in this browser, through a reload, and sent when it is back.
   await page.route('**/api/jobs/*/readings', (route) =>
@@ -422,7 +422,7 @@ test('a face that is folded to nothing gets a place of its own, tilts there, and
     tiltDeg: 30,
   });
   await bench(page).getByRole('button', { name: 'Take this face out' }).click();
-  await expect(page.locator('[data-face]')).toHaveCount(7);
+  await expect(page.locator('[data-face]')).toHaveCount(8);
   await openFace(page, 'Plant room wall');
   await bench(page).getByRole('button', { name: 'Take this face out' }).click();
   await expect(page.getByRole('alert')).toContainText('The site stands on “Plant room wall”');

@@ -14,6 +14,9 @@ export type PowerPoint = { readonly voltageV: number; readonly currentA: number;
 /** How finely a curve is drawn: currents at which its strings are worked out, voltages at which their currents are added. */
 export type CurveDetail = { readonly currents: number; readonly voltages: number };
 const FINE: CurveDetail = { currents: 160, voltages: 320 };
+/** Of more kinds of light than this, each has only the currents about its knee. */
+const FEW_KINDS = 8;
+const KNEE = [0.97, 0.995, 1.0001] as const;
 /** Enough for the most power of an hour, within a thousandth. */
 export const COARSE: CurveDetail = { currents: 56, voltages: 140 };
 
@@ -24,29 +27,44 @@ export const COARSE: CurveDetail = { currents: 56, voltages: 140 };
  */
 export function curveOf(
   strings: readonly StringToCurve[],
-  { currents, voltages: samples }: CurveDetail = FINE,
+  { currents, voltages }: CurveDetail = FINE,
 ): Curve {
-  const tables = strings.map((string) => tableOf(string, currents));
-  const openV = Math.max(0, ...tables.map(({ volts }) => volts.at(-1) ?? 0));
+  return sideBySide(
+    strings.map((string) => ({ table: tableOf(string, currents), count: 1 })),
+    voltages,
+  );
+}
+
+/** Strings whose tables are known, so many of each, side by side. */
+export function sideBySide(
+  strings: readonly { readonly table: Curve; readonly count: number }[],
+  samples: number,
+): Curve {
+  const openV = Math.max(0, ...strings.map(({ table: { volts } }) => volts.at(-1) ?? 0));
   const volts = new Float64Array(samples);
   const amps = new Float64Array(samples);
   for (let index = 0; index < samples; index++) volts[index] = (openV * index) / (samples - 1);
-  for (const table of tables) addCurrents(table, volts, amps);
+  for (const { table, count } of strings) addCurrents(table, volts, amps, count);
   return { volts, amps };
 }
 
-/** Volts that rise with the amperes that fall, from the short circuit to beyond the open one. */
-function tableOf({ groups }: StringToCurve, steps: number): Curve {
+/** Of one string: volts that rise with the amperes that fall, from the short circuit to beyond the open one. */
+export function tableOf({ groups }: StringToCurve, steps: number): Curve {
   const photo = groups.map(({ diode }) => diode.photoA);
   const mostA = Math.max(0, ...photo);
   // Currents crowd where curves bend: just under what each kind of group gives.
   const currents = new Set<number>([0, -0.02 * mostA]);
   const kinds = new Set(photo);
-  // Many kinds of light crowd the currents by themselves.
-  const count = Math.ceil((2 * steps) / (kinds.size + 1)) + 6;
-  for (const each of kinds) {
-    for (let step = 0; step <= count; step++) currents.add(each * (1 - (1 - step / count) ** 2.5));
-    currents.add(each * 1.0001);
+  if (kinds.size <= FEW_KINDS) {
+    const count = Math.ceil((2 * steps) / (kinds.size + 1)) + 6;
+    for (const each of kinds) {
+      for (let step = 0; step <= count; step++) currents.add(each * (1 - (1 - step / count) ** 2.5));
+      currents.add(each * 1.0001);
+    }
+  } else {
+    // Many kinds of light crowd the currents by themselves: each needs only its own knee.
+    for (let step = 0; step <= steps; step++) currents.add((mostA * step) / steps);
+    for (const each of kinds) for (const part of KNEE) currents.add(each * part);
   }
   const amps = Float64Array.from([...currents].sort((a, b) => b - a));
   const volts = new Float64Array(amps.length);
@@ -67,7 +85,7 @@ function tableOf({ groups }: StringToCurve, steps: number): Curve {
   return { volts, amps };
 }
 
-function addCurrents({ volts, amps }: Curve, at: Float64Array, into: Float64Array): void {
+function addCurrents({ volts, amps }: Curve, at: Float64Array, into: Float64Array, count: number): void {
   let index = 0;
   for (let sample = 0; sample < at.length; sample++) {
     const voltageV = at[sample] ?? 0;
@@ -75,7 +93,7 @@ function addCurrents({ volts, amps }: Curve, at: Float64Array, into: Float64Arra
     const [v0 = 0, v1 = 0, i0 = 0, i1 = 0] = [volts[index], volts[index + 1], amps[index], amps[index + 1]];
     const part = v1 === v0 ? 0 : (voltageV - v0) / (v1 - v0);
     // Past the table’s end the curve is as steep as there.
-    into[sample] = (into[sample] ?? 0) + i0 + (i1 - i0) * Math.max(0, part);
+    into[sample] = (into[sample] ?? 0) + count * (i0 + (i1 - i0) * Math.max(0, part));
   }
 }
 

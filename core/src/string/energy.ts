@@ -16,7 +16,6 @@ export const USABLE: Readonly<Record<Chemistry, { readonly suggestedPct: number;
     'valve-regulated-lead-acid': { suggestedPct: 50, others: 'Some use 80 % and buy a new one sooner.' },
     lithium: { suggestedPct: 90, others: 'Some use all of it; 80 to 90 % is kinder to its life.' },
   };
-export const USABLE_SOURCE = practice('Lead-acid half, some say 80 %; lithium all, 80 to 90 % for its life');
 
 /** What a day takes from the battery, Wh. */
 export type DailyUse = {

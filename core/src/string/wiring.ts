@@ -3,8 +3,9 @@ import {
   curveOf,
   currentAt,
   mostPowerW,
+  sideBySide,
+  tableOf,
   type Curve,
-  type CurveDetail,
   type GroupsAlike,
   type StringToCurve,
 } from './curve.ts';
@@ -47,12 +48,8 @@ export function wiredCurve(
   strings: readonly (readonly number[])[],
   lightOf: (group: number) => number,
   cellC: number | null = null,
-  detail?: CurveDetail,
 ): Curve {
-  return curveOf(
-    strings.map((string) => stringOf(modules, string, lightOf, cellC)),
-    detail,
-  );
+  return curveOf(strings.map((string) => stringOf(modules, string, lightOf, cellC)));
 }
 
 function stringOf(
@@ -110,6 +107,7 @@ const MIXED = 255;
 export class WiringYears {
   private readonly sums: { month: number[]; worst: WiringYear['worst'] }[];
   private readonly known = new Map<string, number>();
+  private readonly tables = new Map<string, Curve>();
   private readonly types: readonly number[];
   private readonly groupCount: number;
 
@@ -169,22 +167,39 @@ export class WiringYears {
   }
 
   private power(steps: Steps, strings: readonly (readonly number[])[], works: ControllerWorks): number {
-    const { level, factor, ofGroup } = steps;
-    const key = `${works.kind} ${level} ${
-      strings.length === 1
-        ? this.signature(steps, strings[0] ?? [])
-        : strings
-            .map((string) => this.signature(steps, string))
-            .sort()
-            .join('|')
-    }`;
+    const { level, factor } = steps;
+    // Strings in the same light are one, so many times.
+    const alike = new Map<string, { readonly string: readonly number[]; count: number }>();
+    for (const string of strings) {
+      const signature = this.signature(steps, string);
+      const known = alike.get(signature);
+      if (known === undefined) alike.set(signature, { string, count: 1 });
+      else known.count++;
+    }
+    const key = `${works.kind} ${level} ${[...alike]
+      .map(([signature, { count }]) => `${count}·${signature}`)
+      .sort()
+      .join('|')}`;
     let powerW = this.known.get(key);
     if (powerW === undefined) {
-      const lightOf = (group: number) => (level * (ofGroup[group] ?? 0)) / SHADE_STEPS;
-      powerW = powerAt(wiredCurve(this.modules, strings, lightOf, null, COARSE), works);
+      const tables = [...alike].map(([signature, { string, count }]) => ({
+        table: this.tableOf(steps, string, `${level} ${signature}`),
+        count,
+      }));
+      powerW = powerAt(sideBySide(tables, COARSE.voltages), works);
       this.known.set(key, powerW);
     }
     return powerW * factor;
+  }
+
+  private tableOf({ level, ofGroup }: Steps, string: readonly number[], key: string): Curve {
+    let table = this.tables.get(key);
+    if (table === undefined) {
+      const lightOf = (group: number) => (level * (ofGroup[group] ?? 0)) / SHADE_STEPS;
+      table = tableOf(stringOf(this.modules, string, lightOf, null), COARSE.currents);
+      this.tables.set(key, table);
+    }
+    return table;
   }
 
   /** What decides the power of a string: how many groups stand in which light; of mixed modules, which ones. */

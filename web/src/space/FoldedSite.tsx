@@ -2,6 +2,7 @@ import { useThree, type ThreeEvent } from '@react-three/fiber';
 import { memo, useEffect, useMemo, type ReactNode } from 'react';
 import {
   Color,
+  DoubleSide,
   FrontSide,
   GreaterDepth,
   Matrix4,
@@ -27,8 +28,8 @@ import {
 import type { Plan } from '@zarnel/core/plan';
 import { derivedOf, layoutOf } from '../state/derived.ts';
 import { useAppSelector } from '../state/store.ts';
-import { holesOn, linesOf, solidsOf, type FaceLines } from './face-lines.ts';
-import { boxesGeometry, piecesGeometry, solidOfTriangle } from './geometries.ts';
+import { holesOn, linesOf, modulesIn, solidsOf, type FaceLines } from './face-lines.ts';
+import { boxesGeometry, piecesGeometry, quadsGeometry, solidOfTriangle } from './geometries.ts';
 import { namePicture } from './name-picture.ts';
 
 /** The scene is in metres. */
@@ -214,6 +215,7 @@ const OnFace = memo(function OnFace(props: {
           />
         </mesh>
       )}
+      <Modules prepared={prepared} faceId={face.id} inks={inks} selected={selected} onSelect={onSelect} />
       {own.map(({ id, low, high }) => (
         <mesh key={id} position={[(low[0] + high[0]) / 2, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2]}>
           <boxGeometry
@@ -252,6 +254,54 @@ const OnFace = memo(function OnFace(props: {
     </>
   );
 });
+
+/** The fronts of modules, two triangles each; a press takes their field. */
+function Modules(props: {
+  readonly prepared: Prepared;
+  readonly faceId: string;
+  readonly inks: Inks;
+  readonly selected: string | null;
+  readonly onSelect: Props['onSelect'];
+}) {
+  const { prepared, faceId, inks, selected, onSelect } = props;
+  const modules = useMemo(() => modulesIn(prepared, faceId), [prepared, faceId]);
+  const fields = useMemo(() => [...new Set(modules.map(({ field }) => field))], [modules]);
+  return fields.map((field) => (
+    <FieldMesh
+      key={field}
+      corners={modules.flatMap((each) => (each.field === field ? [each.corners] : []))}
+      ink={selected === `field ${field}` ? inks.tape : inks.gear}
+      onPress={() => onSelect({ kind: 'field', id: field }, faceId)}
+    />
+  ));
+}
+
+function FieldMesh(props: {
+  readonly corners: readonly (readonly (readonly [number, number, number])[])[];
+  readonly ink: string;
+  readonly onPress: () => void;
+}) {
+  const { corners, ink, onPress } = props;
+  const geometry = useMemo(() => quadsGeometry(corners), [corners]);
+  useEffect(() => () => geometry.dispose(), [geometry]);
+  return (
+    <mesh
+      geometry={geometry}
+      onClick={(event) => {
+        event.stopPropagation();
+        onPress();
+      }}
+    >
+      <meshLambertMaterial
+        color={ink}
+        side={DoubleSide}
+        polygonOffset
+        polygonOffsetFactor={1}
+        polygonOffsetUnits={1}
+      />
+    </mesh>
+  );
+}
 
 /** Thin lines; what of them is behind something is broken and pale. */
 function Pieces({ points, ink }: { readonly points: readonly number[]; readonly ink: string }) {

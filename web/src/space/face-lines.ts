@@ -1,6 +1,9 @@
 import {
   cornersOfPart,
   frontRoomOf,
+  modulesOfField,
+  planeOf,
+  type Frame,
   knockoutOnFace,
   mirrored,
   obstacleParts,
@@ -70,6 +73,8 @@ export function linesOf(
       else prism(ink.pencil, corners, 0, obstacle.standsOutMm);
     }
   }
+  for (const { corners } of modulesIn(prepared, face.id))
+    corners.forEach((corner, index) => push(ink.pencil, corner, corners[(index + 1) % 4] ?? corner));
   const items = prepared.onFace.get(face.id) ?? [];
   for (const item of items) {
     gearLines(ink.pencil, ink.chalk, item);
@@ -90,6 +95,31 @@ export function linesOf(
       runs.push(run);
     }
   return { ...ink, runs };
+}
+
+/** The face’s own axes. */
+const OWN_FRAME: Frame = { origin: [0, 0, 0], right: [1, 0, 0], up: [0, 1, 0], toViewer: [0, 0, 1] };
+
+/** The fronts of the modules on a face, in its own axes, round from the lower left; with whose they are. */
+export function modulesIn(
+  prepared: Prepared,
+  faceId: string,
+): { readonly field: string; readonly corners: readonly Point3[] }[] {
+  return prepared.fieldsOnFace.get(faceId).flatMap((field) =>
+    modulesOfField(prepared, field.id).map((module) => {
+      const { origin, right, up } = planeOf(module, field.tilt, OWN_FRAME);
+      const at = (u: number, v: number): Point3 => [
+        origin[0] + right[0] * u + up[0] * v,
+        origin[1] + right[1] * u + up[1] * v,
+        origin[2] + right[2] * u + up[2] * v,
+      ];
+      const { widthMm, heightMm } = module;
+      return {
+        field: field.id,
+        corners: [at(0, 0), at(widthMm, 0), at(widthMm, heightMm), at(0, heightMm)],
+      };
+    }),
+  );
 }
 
 /** The holes through a face, on either side of it. */

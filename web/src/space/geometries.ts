@@ -42,3 +42,18 @@ export function piecesGeometry(points: readonly number[]): BufferGeometry {
   geometry.setAttribute('position', new Float32BufferAttribute(points, 3));
   return new LineSegments(geometry).computeLineDistances().geometry;
 }
+
+/** Flat pieces of four corners each, as two triangles. */
+export function quadsGeometry(
+  quads: readonly (readonly (readonly [number, number, number])[])[],
+): BufferGeometry {
+  const positions = quads.flatMap(([a, b, c, d]) =>
+    a === undefined || b === undefined || c === undefined || d === undefined
+      ? []
+      : [...a, ...b, ...c, ...a, ...c, ...d],
+  );
+  const geometry = new BufferGeometry();
+  geometry.setAttribute('position', new Float32BufferAttribute(positions, 3));
+  geometry.computeVertexNormals();
+  return geometry;
+}
