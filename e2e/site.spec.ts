@@ -342,7 +342,7 @@ test('folds the sheet up, selects in it, lays it flat again, and turns another f
 
 test('every demo job opens with its site whole, and says what a first sketch got wrong', async ({ page }) => {
   for (const [name, faces] of [
-    ['Hollowmere honey house', 7],
+    ['Hollowmere honey house', 8],
     ['Larkspur travelling eye clinic', 7],
     ['Marl Lane glasshouses', 5],
     ['Pebble Hythe survey launch', 4],

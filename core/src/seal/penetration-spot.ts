@@ -1,5 +1,6 @@
 import { MM_PER_INCH } from '../quantity/convert.ts';
-import { gearName, obstacleName } from '../plan/names.ts';
+import { modulesOnFace, type PlacedModule } from '../array/field-modules.ts';
+import { fieldName, gearName, obstacleName } from '../plan/names.ts';
 import type { ToldValue, Named } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Penetration } from '../plan/penetration.ts';
@@ -96,7 +97,28 @@ export function findCoverAt(
       y > body.minY - aroundMm &&
       y < body.maxY + aroundMm,
   );
-  return gear === undefined ? undefined : gearName(gear.id);
+  if (gear !== undefined) return gearName(gear.id);
+  // Modules that stand lower than the housing would lie on it.
+  const module = modulesOver(prepared, face.id, at, aroundMm).find(({ liftMm }) =>
+    isAbove(base.standsOutMm, liftMm, 'mm'),
+  );
+  return module === undefined ? undefined : fieldName(module.field);
+}
+
+/** Modules of a field over a place on a face, or over what is so far around it. */
+export function modulesOver(
+  prepared: Prepared,
+  faceId: string,
+  [x, y]: PointMm,
+  aroundMm = 0,
+): readonly PlacedModule[] {
+  return modulesOnFace(prepared, faceId).filter(
+    ({ box }) =>
+      x > box.minX - aroundMm &&
+      x < box.maxX + aroundMm &&
+      y > box.minY - aroundMm &&
+      y < box.maxY + aroundMm,
+  );
 }
 
 /** Modules stand over the skin: what is lower than their underside goes under them. */

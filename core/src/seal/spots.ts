@@ -1,6 +1,6 @@
 import type { Prepared } from '../check/prepared.ts';
 import { prepare } from '../check/prepared.ts';
-import { faceName, obstacleName } from '../plan/names.ts';
+import { faceName, fieldName, obstacleName } from '../plan/names.ts';
 import type { Penetration } from '../plan/penetration.ts';
 import type { PointMm } from '../plan/values.ts';
 import { MM_PER_INCH } from '../quantity/convert.ts';
@@ -12,7 +12,7 @@ import { distanceToSegmentMm } from '../geometry/segments.ts';
 import { distanceToObstacleMm, isInPart } from '../site/obstacle-zone.ts';
 import { pitchDeg } from '../site/pitch.ts';
 import { waysOnFace, weatherWays } from './lee.ts';
-import { isPenetrationClear } from './penetration-spot.ts';
+import { isPenetrationClear, modulesOver } from './penetration-spot.ts';
 import { findPenetrationSides, outerSide, type PenetrationSides } from './penetration-sides.ts';
 
 /** A spot for a penetration, with what speaks for it and against it. */
@@ -100,6 +100,11 @@ function spotOf(prepared: Prepared, sides: PenetrationSides, { xMm, yMm }: Penet
       speaksFor.push(
         told('under {modules}, out of sun and rain', { modules: obstacleName(outer.face.id, modules.id) }),
       );
+    }
+    const [over] = modulesOver(prepared, outer.face.id, outer.at);
+    if (over !== undefined) {
+      score += WORTH.underModules;
+      speaksFor.push(told('under {modules}, out of sun and rain', { modules: fieldName(over.field) }));
     }
     const housing = leeOf(prepared, sides);
     if (housing !== null) {

@@ -262,6 +262,24 @@ function EndField(props: {
           if (chosen !== undefined) onChange(chosen.end);
         }}
       />
+      {end.at === 'strings' && (
+        <fieldset className="mb-2 pl-4">
+          <legend className="text-sm text-kraft">Strings side by side</legend>
+          {plan.moduleStrings.map(({ id, name }) => (
+            <Toggle
+              key={id}
+              label={name}
+              isOn={end.strings.includes(id)}
+              onChange={(isOn) =>
+                void onChange({
+                  ...end,
+                  strings: isOn ? [...end.strings, id] : end.strings.filter((each) => each !== id),
+                })
+              }
+            />
+          ))}
+        </fieldset>
+      )}
       {end.at === 'modules' && (
         <div className="pl-4">
           <CountField
