@@ -31,6 +31,7 @@ import {
 import { formatQuantity, toldText, type QuantityUnit, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { CountField } from '../../ui/CountField.tsx';
 import { NameField } from '../../ui/NameField.tsx';
@@ -39,7 +40,6 @@ import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { useTelling } from '../use-telling.ts';
-import { Row } from './FieldPanel.tsx';
 import { yearOf } from './kept-year.ts';
 
 const SECOND_WORDS = { shore: 'Shore supply', alternator: 'Alternator', generator: 'Generator' } as const;

@@ -32,6 +32,7 @@ import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
+import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { useTelling } from '../use-telling.ts';
 import { FillSection } from './FillSection.tsx';
 import { SchoolsTable } from './SchoolsTable.tsx';
@@ -449,22 +450,5 @@ function Cut({ figures, reader }: { readonly figures: FieldFigures; readonly rea
         )}
       </dl>
     </>
-  );
-}
-
-export function Row({
-  name,
-  value,
-  isStrong = false,
-}: {
-  readonly name: string;
-  readonly value: string;
-  readonly isStrong?: boolean;
-}) {
-  return (
-    <div className="flex items-baseline justify-between gap-3 py-0.5">
-      <dt>{name}</dt>
-      <dd className={`figure text-right ${isStrong ? 'font-semibold text-chalk' : ''}`}>{value}</dd>
-    </div>
   );
 }

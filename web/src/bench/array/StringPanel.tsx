@@ -11,10 +11,10 @@ import {
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
+import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { NameField } from '../../ui/NameField.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { Row } from './FieldPanel.tsx';
 
 type Props = {
   readonly string: ModuleString;

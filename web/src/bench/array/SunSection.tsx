@@ -14,10 +14,10 @@ import type { Plan } from '@zarnel/core/plan';
 import { formatQuantity, type QuantityUnit, type Reader } from '@zarnel/core/words';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
+import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { evaluator } from '../../workers/compute.ts';
-import { Row } from './FieldPanel.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
 
 /** The longest day of the north. */
@@ -163,7 +163,7 @@ function CurveChart({ curve, reader }: { readonly curve: CurveNow; readonly read
             />
             <YAxis
               yAxisId="amps"
-              tickFormatter={(amps: number) => amps.toFixed(0)}
+              tickFormatter={(amps: number) => amps.toFixed(best.currentA < 5 ? 1 : 0)}
               stroke="var(--color-pencil)"
               width={36}
             />

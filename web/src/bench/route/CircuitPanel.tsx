@@ -21,6 +21,7 @@ import {
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { lazily } from '../../ui/lazily.ts';
+import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { NameField } from '../../ui/NameField.tsx';
 import { CountField } from '../../ui/CountField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -224,23 +225,6 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
 function cautionsOfCircuit({ carries }: Circuit): readonly (keyof typeof CAUTIONS)[] {
   if (carries === 'array') return ['live-modules', 'terminals'];
   return carries === 'battery' ? ['battery', 'terminals'] : ['terminals'];
-}
-
-function Row({
-  name,
-  value,
-  isStrong = false,
-}: {
-  readonly name: string;
-  readonly value: string;
-  readonly isStrong?: boolean;
-}) {
-  return (
-    <div className="flex justify-between gap-2">
-      <dt>{name}</dt>
-      <dd className={`figure ${isStrong ? 'font-semibold text-chalk' : ''}`}>{value}</dd>
-    </div>
-  );
 }
 
 function EndField(props: {
