@@ -2,10 +2,10 @@ import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
 import { GRAVITY_MPS2 } from '../fixing/loads.ts';
 import type { SiteFace } from '../site/site-face.ts';
-import type { FieldSupport, ModuleField } from '../plan/module-field.ts';
+import type { FieldSupport } from '../plan/module-field.ts';
 import { practice, published } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
-import { modulesOfField } from './field-modules.ts';
+import { modulesOfField, planeOf } from './field-modules.ts';
 
 /** Air at sea level, kg/m³: q = ½ρv² is 600 Pa at 70 mph. */
 const AIR_KG_PER_M3 = 1.225;
@@ -72,7 +72,7 @@ export const fieldLoads = query((prepared: Prepared, id: string): FieldLoads | n
   const massKg = modules.reduce((sum, { type }) => sum + type.massKg, 0);
   const areaM2 = modules.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm * 1e-6, 0);
   // How level the modules lie: 1 flat, 0 upright.
-  const level = Math.abs(Math.cos(Math.acos(clamp(frame.toViewer[2])) + tiltRad(field)));
+  const level = Math.abs(planeOf(first, field.tilt, frame).normal[2]);
   const deadPa = (massKg * GRAVITY_MPS2) / areaM2;
   const { windSpeedMps, snowLoadPa } = face.conditions;
   const windPa = windPressurePa(windSpeedMps.value);
@@ -113,11 +113,3 @@ export const fieldLoads = query((prepared: Prepared, id: string): FieldLoads | n
     },
   };
 });
-
-function tiltRad({ tilt }: ModuleField): number {
-  return tilt === null ? 0 : (tilt.deg * Math.PI) / 180;
-}
-
-function clamp(value: number): number {
-  return Math.max(-1, Math.min(1, value));
-}

@@ -237,6 +237,16 @@ describe('what carries a field', () => {
     expect(loads?.downPa).toBeCloseTo(dead * cos + Math.max(1400 * cos ** 2, q), 3);
   });
 
+  test('of tilted modules goes by how level they lie, whichever edge is low', () => {
+    // A slope of 30.26° that rises to the north: tilted by as much with its upper edge low it lies flat, by its lower twice as steep.
+    const pitchDeg = (Math.atan(7 / 12) * 180) / Math.PI;
+    const snow = (low: 'top' | 'bottom' | 'left') =>
+      fieldLoads(prepare(changed({ tilt: { deg: pitchDeg, low } })), FIELD.id)?.snowPa ?? NaN;
+    expect(snow('top')).toBeCloseTo(1400, 6);
+    expect(snow('bottom')).toBeCloseTo(1400 * Math.cos((2 * pitchDeg * Math.PI) / 180) ** 2, 6);
+    expect(snow('left')).toBeCloseTo(1400 * Math.cos((pitchDeg * Math.PI) / 180) ** 4, 6);
+  });
+
   test('is windier along edges and at corners, by a strip of a tenth of the roof or 900 mm', () => {
     const face = { bounds: { minX: 0, minY: 0, maxX: 12_000, maxY: 7000 } };
     expect([

@@ -2,7 +2,7 @@ import type { Prepared } from '../check/prepared.ts';
 import type { BodyType } from '../model/model.ts';
 import type { Circuit, CircuitEnd, CircuitKind } from '../plan/circuit.ts';
 import type { GearKind } from '../plan/gear-type.ts';
-import { gearName, gearTypeName } from '../plan/names.ts';
+import { gearName, gearTypeName, stringName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import type { WorkingInput } from '../working/working.ts';
 import { BRIGHT_SUN } from '../reference/conductors.ts';
@@ -109,7 +109,7 @@ function byItsEnds(prepared: Prepared, circuit: Circuit): Carried | null {
     case 'battery':
       return ofBattery(prepared, ends);
     case 'ac-out':
-      return ofInverter(prepared, ends, loadedOf(circuit));
+      return ofTrunk(prepared, ends) ?? ofInverter(prepared, ends, loadedOf(circuit));
     default:
       return null;
   }
@@ -183,6 +183,37 @@ function ofBattery(prepared: Prepared, ends: readonly CircuitEnd[]): Carried | n
     };
   }
   return null;
+}
+
+/** A trunk carries what the inverters at its modules give together. */
+function ofTrunk(prepared: Prepared, ends: readonly CircuitEnd[]): Carried | null {
+  const ids = ends.flatMap((end) => (end.at === 'strings' ? end.strings : []));
+  const trunks = ids.flatMap((id) => {
+    const string = prepared.moduleStrings.get(id);
+    const type = string?.wired.as === 'trunk' ? prepared.gearTypes.get(string.wired.inverter) : undefined;
+    const eachA = type?.ratings.maxCurrentA ?? null;
+    return string === undefined || type === undefined || eachA === null
+      ? []
+      : [{ id, type, eachA, count: string.modules.length }];
+  });
+  const [first] = trunks;
+  if (first === undefined) return null;
+  const currentA = trunks.reduce((sum, { eachA, count }) => sum + eachA * count, 0);
+  const { powerW, voltsToGroundV } = first.type.ratings;
+  return {
+    currentA,
+    operatingA: currentA,
+    voltageV: powerW === null ? voltsToGroundV : powerW / first.eachA,
+    formula: 'I = inverters · output of each',
+    inputs: trunks.flatMap(({ id, eachA, count }) => [
+      {
+        symbol: 'inverters',
+        name: told('On {string}', { string: stringName(id) }),
+        value: { value: count, unit: 'count' } as const,
+      },
+      amps('output', 'Continuous output of each', eachA),
+    ]),
+  };
 }
 
 /** Below this power ÷ current is no mains voltage: the current stated is that of the battery side. */

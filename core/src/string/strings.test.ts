@@ -98,6 +98,31 @@ describe('a string', () => {
   });
 });
 
+describe('a trunk', () => {
+  test('carries what all inverters on it give: so much its circuit is sized for', () => {
+    const plan = honeyHouse();
+    const trunk: Plan = {
+      ...plan,
+      moduleStrings: plan.moduleStrings.map((string, index) =>
+        index === 0
+          ? {
+              ...string,
+              modules: string.modules.slice(0, 2),
+              wired: { as: 'trunk', inverter: 'inverter-8kw' },
+            }
+          : string,
+      ),
+      circuits: plan.circuits.map((circuit) =>
+        circuit.id === 'a-array' ? { ...circuit, carries: 'ac-out', protection: { by: 'program' } } : circuit,
+      ),
+    };
+    const line = evaluatePlan(trunk).circuits.find(({ circuit }) => circuit === 'a-array');
+    // Two of 33.3 A, and a quarter more for what goes on.
+    expect(line?.currentA).toBeCloseTo(66.6, 6);
+    expect(line?.designA).toBeCloseTo(83.25, 6);
+  });
+});
+
 describe('proposed strings', () => {
   test('stay in the window of their gear from the coldest morning to the hottest noon, and use each module once', () => {
     for (const { plan: make } of DEMOS) {
