@@ -52,6 +52,11 @@ export type FieldSupportAsBuilt = {
 
 /** Clamps hold a module this part of its length in from its ends (practice; the module’s sheet says where). */
 const CLAMP_RATIO = 0.22;
+/** Where bars lie under a module, and what each carries of it: two bear half each, three nearly as a beam on three props. */
+const BARS = {
+  2: { places: [CLAMP_RATIO, 1 - CLAMP_RATIO], shares: [0.5, 0.5] },
+  3: { places: [CLAMP_RATIO, 0.5, 1 - CLAMP_RATIO], shares: [0.36, 0.28, 0.36] },
+} as const;
 /** Modules of a row this far apart have rails of their own, mm. */
 const PART_MM = 300;
 /** The sag of bars is compared over the same stands whatever their number. */
@@ -104,8 +109,7 @@ function linesOf(
   const { bars, isShared, runs } = field.support;
   const lines = rows.flatMap((row, index) => {
     const depth = row.high - row.low;
-    const share = bars === 2 ? [0.5, 0.5] : [0.36, 0.28, 0.36];
-    const places = bars === 2 ? [CLAMP_RATIO, 1 - CLAMP_RATIO] : [CLAMP_RATIO, 0.5, 1 - CLAMP_RATIO];
+    const { places, shares } = BARS[bars];
     return places.map((place, at) => ({
       row: index,
       end: at === 0 ? ('low' as const) : at === places.length - 1 ? ('high' as const) : ('middle' as const),
@@ -113,7 +117,7 @@ function linesOf(
       atMm: row.low + place * depth,
       fromMm: row.from,
       toMm: row.to,
-      carriesMm: (share[at] ?? 0.5) * depth,
+      carriesMm: (shares[at] ?? 0) * depth,
       moduleCount: row.modules.length,
     }));
   });
@@ -371,6 +375,10 @@ export function sagWithBars(
   depthMm: number,
   spanMm: number,
 ): { readonly two: number; readonly three: number } {
-  const load = (share: number) => (downPa * share * depthMm) / 1e6 + (rail.massKgPerM * 9.80665) / 1000;
-  return { two: sagMm(rail, load(0.5), spanMm), three: sagMm(rail, load(0.36), spanMm) };
+  const sagOf = (bars: keyof typeof BARS) => {
+    const loadNPerMm =
+      (downPa * Math.max(...BARS[bars].shares) * depthMm) / 1e6 + (rail.massKgPerM * 9.80665) / 1000;
+    return sagMm(rail, loadNPerMm, spanMm);
+  };
+  return { two: sagOf(2), three: sagOf(3) };
 }

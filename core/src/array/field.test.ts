@@ -26,6 +26,7 @@ const house = honeyHouse();
 const [field] = house.moduleFields;
 if (field === undefined) throw new Error('The demo has a field.');
 const FIELD: ModuleField = field;
+const SIZE = { widthMm: 1000, heightMm: 1700 };
 
 function changed(more: Partial<ModuleField>, plan: Plan = house): Plan {
   return { ...plan, moduleFields: [{ ...FIELD, ...more }], moduleStrings: [], circuits: [], runs: [] };
@@ -326,16 +327,29 @@ describe('the figures of a field', () => {
   });
 
   test('grow one by one in the grid, under ids of their own', () => {
-    const grown = withOneMore(withOneMore(FIELD, { widthMm: 1000 }), { widthMm: 1000 });
+    const grown = withOneMore(withOneMore(FIELD, SIZE), SIZE);
     expect(grown.modules).toHaveLength(26);
     expect(new Set(grown.modules.map(({ id }) => id)).size).toBe(26);
     expect((grown.modules[25]?.xMm ?? 0) - (grown.modules[24]?.xMm ?? 0)).toBeCloseTo(
       1000 + FIELD.gapAcrossMm,
       9,
     );
-    expect(
-      withOneMore(newField(house, 'hall-roof', 'solar-module-400w'), { widthMm: 1 }).modules,
-    ).toHaveLength(1);
+    expect(withOneMore(newField(house, 'hall-roof', 'solar-module-400w'), SIZE).modules).toHaveLength(1);
+  });
+
+  test('grow by what the last one covers, whatever its turn and the tilt: the new one is one gap on', () => {
+    for (const isTurned of [false, true]) {
+      for (const low of [null, 'bottom', 'top', 'left', 'right'] as const) {
+        const tilt = low === null ? null : { deg: 30, low };
+        const one = { ...FIELD, tilt, modules: [{ id: 'm1', xMm: 300, yMm: 200, isTurned }] };
+        const grown = withOneMore(one, SIZE);
+        const type = house.gearTypes.find(({ id }) => id === FIELD.type);
+        if (type === undefined) throw new Error('The demo has its type.');
+        const [first, next] = grown.modules.map((laid) => placeModule(grown, laid, { ...type, ...SIZE }));
+        expect((next?.box.minX ?? 0) - (first?.box.maxX ?? 0)).toBeCloseTo(FIELD.gapAcrossMm, 9);
+        expect(next?.box.minY).toBe(first?.box.minY);
+      }
+    }
   });
 
   test('stick where they are dragged to setbacks, to one gap beside others, and in line', () => {

@@ -1,7 +1,9 @@
 import { freshId, freshIdIn } from '../plan/fresh-id.ts';
+import type { GearType } from '../plan/gear-type.ts';
 import type { ModuleField } from '../plan/module-field.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import { coveredMm } from './field-modules.ts';
 
 /** Between modules, room for a clamp (practice): 20 mm, 3/4″. */
 function clampGapMm(codeBasis: Plan['codeBasis']): number {
@@ -36,14 +38,15 @@ export function newField(plan: Plan, face: string, type: string): ModuleField {
   };
 }
 
-/** A field with one more module beside its last, in its grid. */
-export function withOneMore(field: ModuleField, covered: { readonly widthMm: number }): ModuleField {
+/** A field with one more module beside its last, of `type` as that one is and turned the same way: one gap on, in its grid. */
+export function withOneMore(field: ModuleField, type: Pick<GearType, 'widthMm' | 'heightMm'>): ModuleField {
   const last = field.modules.at(-1);
-  const id = freshIdIn(field.modules, 'm').replace('-', '');
-  const fresh = field.modules.some((each) => each.id === id) ? freshIdIn(field.modules, 'm') : id;
   const at =
     last === undefined
       ? { xMm: 0, yMm: 0, isTurned: false }
-      : { ...last, xMm: last.xMm + covered.widthMm + field.gapAcrossMm };
-  return { ...field, modules: [...field.modules, { ...at, id: fresh }] };
+      : {
+          ...last,
+          xMm: last.xMm + coveredMm(type, last.isTurned, field.tilt).widthMm + field.gapAcrossMm,
+        };
+  return { ...field, modules: [...field.modules, { ...at, id: freshIdIn(field.modules, 'm') }] };
 }

@@ -1,5 +1,7 @@
+import { clipToBox } from '../geometry/clip.ts';
 import type { PointMm } from '../geometry/point.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
+import { signedAreaMm2 } from '../geometry/segments.ts';
 import { dot, sub, type Vec3 } from '../geometry/vec3.ts';
 import type { ModulePlane } from './field-modules.ts';
 
@@ -67,31 +69,10 @@ export function hullOf(points: readonly PointMm[]): PointMm[] {
 }
 
 /** How much of a box a convex figure covers, mm². */
-export function coveredAreaMm2(figure: readonly PointMm[], { minX, minY, maxX, maxY }: BoxMm): number {
-  let points = figure;
-  for (const [axis, at, sign] of [
-    [0, minX, -1],
-    [0, maxX, 1],
-    [1, minY, -1],
-    [1, maxY, 1],
-  ] as const) {
-    const kept: PointMm[] = [];
-    points.forEach((to, index) => {
-      const from = points[(index + points.length - 1) % points.length] ?? to;
-      const [before, after] = [(from[axis] - at) * sign, (to[axis] - at) * sign];
-      if (before > 0 !== after > 0) {
-        const part = before / (before - after);
-        kept.push([from[0] + (to[0] - from[0]) * part, from[1] + (to[1] - from[1]) * part]);
-      }
-      if (after <= 0) kept.push(to);
-    });
-    points = kept;
-    if (points.length < 3) return 0;
-  }
-  let area = 0;
-  points.forEach(([x, y], index) => {
-    const [nx, ny] = points[(index + 1) % points.length] ?? [x, y];
-    area += (x * ny - nx * y) / 2;
-  });
-  return Math.abs(area);
+export function coveredAreaMm2(figure: readonly PointMm[], box: BoxMm): number {
+  const inside = clipToBox(
+    figure.map(([x, y]) => [x, y, 0]),
+    { x: [box.minX, box.maxX], y: [box.minY, box.maxY], z: [-Infinity, Infinity] },
+  );
+  return Math.abs(signedAreaMm2(inside.map(([x, y]) => [x, y])));
 }

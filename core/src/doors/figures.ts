@@ -8,6 +8,7 @@ export {
   suggestedSchool,
 } from '../array/field-figures.ts';
 export { type FieldRail, fieldSupport, type Foot } from '../array/field-rails.ts';
+export { USUAL_UPLIFT } from '../array/field-loads.ts';
 export { modulesOfField, type PlacedModule, planeOf } from '../array/field-modules.ts';
 export { type FilledField, fillField, type FillWish } from '../array/fill-field.ts';
 export { FILL_PATTERNS, FILL_WAYS } from '../array/fill-problem.ts';

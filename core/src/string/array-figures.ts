@@ -4,7 +4,7 @@ import { fieldSupport } from '../array/field-rails.ts';
 import type { ModuleString } from '../plan/module-field.ts';
 import { dailyUse } from './energy.ts';
 import { stringLeads } from './leads.ts';
-import { stringFigures } from './module-figures.ts';
+import { stringFigures, typeOfModule } from './module-figures.ts';
 
 /** A string as lists tell it. */
 export type StringLine = {
@@ -35,11 +35,10 @@ export function stringLines(prepared: Prepared): StringLine[] {
       name: string.name,
       wired: string.wired.as,
       count: string.modules.length,
-      powerW: string.modules.reduce((sum, { field, module }) => {
-        const of = prepared.moduleFields.get(field);
-        const type = of?.modules.find(({ id }) => id === module)?.type ?? of?.type;
-        return sum + (prepared.gearTypes.get(type ?? '')?.solarModule?.pmaxW ?? 0);
-      }, 0),
+      powerW: string.modules.reduce(
+        (sum, ref) => sum + (typeOfModule(prepared, ref)?.solarModule?.pmaxW ?? 0),
+        0,
+      ),
       coldV: figures?.coldV ?? null,
       vmpV: figures?.vmpV ?? null,
       iscA: figures?.iscA ?? null,

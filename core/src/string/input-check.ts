@@ -8,8 +8,9 @@ import { isAbove, isBelow } from '../quantity/compare.ts';
 import { countOf, told } from '../quantity/told.ts';
 import { practice, published } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
-import { modulesOfString, stringFigures, USUAL_MODULE } from './module-figures.ts';
-import { hotCellC, hotFactor } from './propose-strings.ts';
+import { hotFactor } from './cold-voltage.ts';
+import { modulesOfString, stringFigures } from './module-figures.ts';
+import { USUAL_MODULE } from './usual-module.ts';
 
 const meta: CheckMeta = {
   id: 'string.input',
@@ -56,11 +57,7 @@ function checkInput(prepared: Prepared, circuit: Circuit): Found[] {
   if (ratings.minVoltageV !== null && kind !== 'battery') {
     for (const string of strings) {
       const modules = modulesOfString(prepared, string);
-      const factorOf = ({ module }: (typeof modules)[number]) =>
-        hotFactor(
-          module.vocPctPerC ?? USUAL_MODULE.vocPctPerC,
-          hotCellC(module.noctC ?? USUAL_MODULE.noctC, designHighTempC),
-        );
+      const factorOf = ({ module }: (typeof modules)[number]) => hotFactor(module, designHighTempC);
       const hotV = modules.reduce((sum, each) => sum + each.module.vmpV * factorOf(each), 0);
       const [first] = modules;
       if (first === undefined || !isBelow(hotV, ratings.minVoltageV, 'V')) continue;

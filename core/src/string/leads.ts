@@ -3,7 +3,8 @@ import { query } from '../derive/query.ts';
 import { modulesOfField, planeOf } from '../array/field-modules.ts';
 import { add, scale, sub, type Vec3 } from '../geometry/vec3.ts';
 import type { ModuleRef } from '../plan/module-field.ts';
-import { USUAL_MODULE } from './module-figures.ts';
+import { typeOfModule } from './module-figures.ts';
+import { USUAL_MODULE } from './usual-module.ts';
 
 /** From one module’s leads to the next one’s: how far apart, how far their leads reach, what is missing. */
 export type Hop = {
@@ -59,8 +60,6 @@ export const stringLeads = query((prepared: Prepared, id: string): StringLeads |
   return { hops, endsApartMm: first == null || last == null ? 0 : Math.hypot(...sub(last, first)) };
 });
 
-function leadOf(prepared: Prepared, { field: id, module }: ModuleRef): number {
-  const field = prepared.moduleFields.get(id);
-  const type = field?.modules.find((each) => each.id === module)?.type ?? field?.type;
-  return prepared.gearTypes.get(type ?? '')?.solarModule?.leadMm ?? USUAL_MODULE.leadMm;
+function leadOf(prepared: Prepared, ref: ModuleRef): number {
+  return typeOfModule(prepared, ref)?.solarModule?.leadMm ?? USUAL_MODULE.leadMm;
 }

@@ -5,19 +5,9 @@ import type { GearType } from '../plan/gear-type.ts';
 import type { ModuleRef, ModuleString } from '../plan/module-field.ts';
 import { coldFactor } from './cold-voltage.ts';
 import { fitModule, type Datasheet, type FittedModule } from './diode.ts';
+import { USUAL_MODULE } from './usual-module.ts';
 
 export type Module = NonNullable<GearType['solarModule']>;
-
-/** What a datasheet leaves out, as it usually is for crystalline silicon (common practice, no source). */
-export const USUAL_MODULE = {
-  vocPctPerC: -0.28,
-  iscPctPerC: 0.05,
-  noctC: 45,
-  groups: 3,
-  /** Open-circuit voltage of one cell: what tells how many there are in series. */
-  cellV: 0.66,
-  leadMm: 1100,
-} as const;
 
 /** A module’s datasheet with the usual in place of what nobody typed. */
 export function datasheetOf(module: Module): Datasheet & { readonly noctC: number; readonly groups: number } {

@@ -1,39 +1,23 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { modulesOfField, type PlacedModule } from '../array/field-modules.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import { freshIdIn } from '../plan/fresh-id.ts';
 import type { ModuleString } from '../plan/module-field.ts';
-import { coldFactor } from './cold-voltage.ts';
+import { coldFactor, hotFactor } from './cold-voltage.ts';
+import type { Module } from './module-figures.ts';
 
 /** How long strings of one type may be at some gear. */
 export type StringLength = { readonly least: number; readonly most: number };
 
-const STANDARD_C = 25;
-
-/** Cells in full sun at the hottest air, °C. */
-export function hotCellC(noctC: number, airC: number): number {
-  return airC + ((noctC - 20) / 800) * 1000;
-}
-
-/** Voltage for each volt at 25 °C, of a module in the hottest sun. */
-export function hotFactor(vocPctPerC: number, cellC: number): number {
-  return 1 + (vocPctPerC / 100) * (cellC - STANDARD_C);
-}
-
 /** From how many to how many modules a string at some gear may have, by its window in cold and heat; null for none at all. */
 export function stringLength(
   prepared: Prepared,
-  module: {
-    readonly vocV: number;
-    readonly vmpV: number;
-    readonly vocPctPerC: number | null;
-    readonly noctC?: number | undefined;
-  },
+  module: Pick<Module, 'vocV' | 'vmpV' | 'vocPctPerC' | 'noctC'>,
   { maxVoltageV, minVoltageV }: { readonly maxVoltageV: number | null; readonly minVoltageV: number | null },
 ): StringLength | null {
   const { designLowTempC, designHighTempC } = prepared.plan.site.conditions;
   const coldV = module.vocV * coldFactor(module, designLowTempC);
-  const hotV =
-    module.vmpV * hotFactor(module.vocPctPerC ?? -0.28, hotCellC(module.noctC ?? 45, designHighTempC));
+  const hotV = module.vmpV * hotFactor(module, designHighTempC);
   const most = maxVoltageV === null ? 1 : Math.floor(maxVoltageV / coldV + 1e-9);
   const least = minVoltageV === null ? 1 : Math.max(1, Math.ceil(minVoltageV / hotV - 1e-9));
   return most < 1 || least > most ? null : { least, most };
@@ -97,14 +81,13 @@ export function proposeStrings(prepared: Prepared, fieldId: string, gearId: stri
   if (item === undefined || field === undefined || module == null) return [];
   const length = stringLength(prepared, module, item.type.ratings);
   if (length === null) return [];
-  const known = new Set(prepared.moduleStrings.ids);
+  const known = prepared.moduleStrings.ids.map((id) => ({ id }));
   let number = prepared.moduleStrings.ids.length;
   let at = 0;
   return shareOut(free.length, length).map((count): PlanEdit => {
     number++;
-    let id = `string-${fieldId}-${number}`.slice(0, 40);
-    while (known.has(id)) id = `string-${fieldId}-${++number}`.slice(0, 40);
-    known.add(id);
+    const id = freshIdIn(known, `string-${fieldId}`);
+    known.push({ id });
     const string: ModuleString = {
       id,
       name: `String ${number}`,

@@ -13,7 +13,8 @@ import { ofTrade } from '../quantity/trade-size.ts';
 import { practice, published, type Trade } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
 import { stringLeads } from './leads.ts';
-import { stringFigures, typeOfModule, USUAL_MODULE } from './module-figures.ts';
+import { stringFigures, typeOfModule } from './module-figures.ts';
+import { USUAL_MODULE } from './usual-module.ts';
 import { proposeStrings, takesArray } from './propose-strings.ts';
 
 /** Strings side by side whose voltages differ by more than this pull each other down (practice). */
@@ -195,7 +196,7 @@ function leadFindings(prepared: Prepared, string: ModuleString): Found[] {
     (a, b) => b.extensionMm - a.extensionMm,
   );
   if (worst === undefined || !isAbove(worst.extensionMm, 0, 'mm')) return [];
-  const lead = prepared.gearTypes.get(typeOfModule(prepared, worst.from)?.id ?? '')?.solarModule?.leadMm;
+  const lead = typeOfModule(prepared, worst.from)?.solarModule?.leadMm;
   return [
     findingOf(meta, {
       message: 'leads',

@@ -13,7 +13,8 @@ import { arrayYear, tiltGain } from './array-year.ts';
 import { coldFactor } from './cold-voltage.ts';
 import { stringLeads } from './leads.ts';
 import { seriesFigures, stringFigures, stringsAt } from './module-figures.ts';
-import { hotCellC, hotFactor, proposeStrings, shareOut, stringLength } from './propose-strings.ts';
+import { hotFactor } from './cold-voltage.ts';
+import { proposeStrings, shareOut, stringLength } from './propose-strings.ts';
 import { rowGapMm } from './row-spacing.ts';
 import { jobScene } from './scene.ts';
 import { Lighting } from './shade-year.ts';
@@ -93,8 +94,7 @@ describe('a string', () => {
   });
 
   test('works in the heat at less: 56.25 °C cells of 45 °C NOCT at 25 °C lose 8.4 % at −0.27 %/K', () => {
-    expect(hotCellC(45, 25)).toBeCloseTo(56.25, 9);
-    expect(hotFactor(-0.27, 56.25)).toBeCloseTo(1 - 0.0027 * 31.25, 12);
+    expect(hotFactor({ vocPctPerC: -0.27, noctC: 45 }, 25)).toBeCloseTo(1 - 0.0027 * 31.25, 12);
   });
 });
 

@@ -7,6 +7,7 @@ import {
   moduleSnaps,
   rowGapOf,
   suggestedSchool,
+  USUAL_UPLIFT,
   withOneMore,
   type FieldFigures,
   type Prepared,
@@ -28,6 +29,7 @@ import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NameField } from '../../ui/NameField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { OptionalMeasureField } from '../../ui/OptionalMeasureField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
@@ -163,13 +165,14 @@ function ModuleInHand({
   const dispatch = useAppDispatch();
   const id = useAppSelector((state) => state.view.moduleInHand);
   const module = field.modules.find((each) => each.id === id);
-  const type = prepared.gearTypes.get(module?.type ?? field.type);
+  const type = prepared.gearTypes.get(field.modules.at(-1)?.type ?? field.type);
   const change = (modules: ModuleField['modules']) =>
     tryEdits([{ kind: 'set-field', field: { ...field, modules } }]);
   const replace = (more: Partial<ModuleField['modules'][number]>) =>
     change(field.modules.map((each) => (each.id === id ? { ...each, ...more } : each)));
   const add = () => {
-    const grown = withOneMore(field, { widthMm: type?.widthMm ?? 0 });
+    if (type === undefined) return;
+    const grown = withOneMore(field, type);
     if (makeEdits([{ kind: 'set-field', field: grown }]))
       dispatch(viewSlice.actions.moduleTaken(grown.modules.at(-1)?.id ?? null));
   };
@@ -353,10 +356,11 @@ function SupportSection(props: {
           />
         </>
       )}
-      <NumberField
+      <OptionalMeasureField
         label="A foot holds, as approved"
         unit="N"
         value={support.approvedUpN}
+        reader={reader}
         hint={
           support.approvedUpN === null && figures.holdsN !== null
             ? `computed: ${figure(figures.holdsN, 'N')}`
@@ -364,7 +368,7 @@ function SupportSection(props: {
         }
         onCommit={(approvedUpN) => setSupport({ approvedUpN })}
       />
-      <Uplift field={field} setSupport={setSupport} />
+      <Uplift field={field} setting={prepared.plan.site.setting} setSupport={setSupport} />
       <dl>
         <Row name="A foot is pulled by, at most" value={figure(figures.pullN, 'N')} isStrong />
         <Row name="It holds" value={figures.holdsN === null ? 'not known' : figure(figures.holdsN, 'N')} />
@@ -393,14 +397,16 @@ function SupportSection(props: {
 
 function Uplift({
   field,
+  setting,
   setSupport,
 }: {
   readonly field: ModuleField;
+  readonly setting: Plan['site']['setting'];
   readonly setSupport: (more: Partial<ModuleField['support']>) => string | null;
 }) {
   const { uplift } = field.support;
   const [isOpen, setOpen] = useState(uplift !== null);
-  const given = uplift ?? { middle: 1, edge: 1.5, corner: 2 };
+  const given = uplift ?? USUAL_UPLIFT[setting];
   if (!isOpen)
     return (
       <Button look="quiet" onClick={() => setOpen(true)}>

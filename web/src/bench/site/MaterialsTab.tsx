@@ -1,13 +1,13 @@
-import { freshId, SAMPLE_MATERIALS, type Material, type Plan, type Result } from '@zarnel/core/plan';
-import { formatQuantity, parseMeasure, sourceText, type Reader, roundFor } from '@zarnel/core/words';
+import { freshId, SAMPLE_MATERIALS, type Material, type Plan } from '@zarnel/core/plan';
+import { sourceText, type Reader, roundFor } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppSelector } from '../../state/store.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NameField } from '../../ui/NameField.tsx';
+import { OptionalMeasureField } from '../../ui/OptionalMeasureField.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { TypedField } from '../../ui/TypedField.tsx';
 import { FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf, SKIN_WORDS } from '../words.ts';
 
 type Props = { readonly plan: Plan; readonly reader: Reader };
@@ -122,14 +122,13 @@ function MaterialFields({ material, reader }: { readonly material: Material; rea
         onCommit={(cutWith) => set({ cutWith })}
       />
       {APPROVED.map(([key, label]) => (
-        <TypedField
+        <OptionalMeasureField
           key={key}
           label={label}
-          shown={material[key] === null ? '' : formatQuantity({ value: material[key], unit: 'N' }, reader)}
+          unit="N"
+          value={material[key]}
+          reader={reader}
           hint={material[key] === null ? 'not entered' : null}
-          parse={(text): Result<number | null, string> =>
-            text.trim() === '' ? { ok: true, value: null } : parseMeasure(text, 'N', reader)
-          }
           onCommit={(value) => set({ [key]: value })}
         />
       ))}
