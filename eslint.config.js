@@ -39,6 +39,11 @@ export default tseslint.config(
         { selector: 'TSEnumDeclaration', message: 'Use a union of literals.' },
         { selector: 'ExportDefaultDeclaration', message: 'Export by name.' },
         { selector: 'ExportAllDeclaration', message: 'List the names.' },
+        {
+          selector:
+            'JSXOpeningElement[name.name=/NumberField$/] > JSXAttribute[name.name="unit"] > Literal[value=/^(N|kN|Nm|N·m|kg|mm|m|mm²|m²|Pa|kPa|m\\/s|°C|K)$/]',
+          message: 'What is told in two systems of units is a MeasureField, LengthField or TemperatureField.',
+        },
       ],
     },
   },

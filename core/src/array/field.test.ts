@@ -19,7 +19,7 @@ import { fieldLoads, windPressurePa, zoneAt } from './field-loads.ts';
 import { fieldSupport } from './field-rails.ts';
 import { modulesOfField, placeModule, planeOf } from './field-modules.ts';
 import { fillField } from './fill-field.ts';
-import { moduleSnaps } from './module-snaps.ts';
+import { intoGrid, moduleSnaps } from './module-snaps.ts';
 import { newField, withOneMore } from './new-field.ts';
 
 const house = honeyHouse();
@@ -360,5 +360,19 @@ describe('the figures of a field', () => {
     expect(at(across, 'one-gap').some((each) => Math.abs(each - (12 + 5 * 45.35)) < 0.01)).toBe(true);
     expect(at(up, 'bottoms').some((each) => Math.abs(each - 139.1) < 0.01)).toBe(true);
     expect(moduleSnaps(prepare(house), 'gone', null)).toEqual({ across: [], up: [] });
+  });
+
+  test('go back into the grid from a little off it, and stay where they are in it', () => {
+    for (const { id, xMm, yMm } of FIELD.modules) {
+      const off = changed({
+        modules: FIELD.modules.map((each) =>
+          each.id === id ? { ...each, xMm: xMm + 4, yMm: yMm - 3 } : each,
+        ),
+      });
+      const back = intoGrid(prepare(off), FIELD.id, id);
+      expect(back?.xMm).toBeCloseTo(xMm, 2);
+      expect(back?.yMm).toBeCloseTo(yMm, 2);
+    }
+    expect(intoGrid(prepare(house), FIELD.id, 'gone')).toBeNull();
   });
 });

@@ -1,11 +1,12 @@
 import type { Prepared } from '../check/prepared.ts';
+import type { BoxMm } from '../geometry/polygon.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { fieldName, gearTypeName, faceName } from '../plan/names.ts';
 import { MOST_MODULES, type FieldModule, type ModuleField } from '../plan/module-field.ts';
 import { countOf, told, type Told } from '../quantity/told.ts';
 import { fillGround, type LaidModule } from './fill.ts';
 import type { FillProblem } from './fill-problem.ts';
-import { coveredMm, liftOf } from './field-modules.ts';
+import { coveredMm, liftOf, placeModule } from './field-modules.ts';
 import { groundOf } from './field-ground.ts';
 
 export type FillWish = Pick<FillProblem, 'ways' | 'pattern'> & {
@@ -17,6 +18,8 @@ export type FillWish = Pick<FillProblem, 'ways' | 'pattern'> & {
 
 export type FilledField = {
   readonly field: ModuleField;
+  /** What each of its modules covers of the face. */
+  readonly boxes: readonly BoxMm[];
   readonly count: number;
   readonly powerW: number;
   readonly atMost: number;
@@ -89,8 +92,10 @@ export function fillField(prepared: Prepared, field: ModuleField, wish: FillWish
     );
   const taken = compact(filled.modules).slice(0, wanted);
   const isMost = wish.wantedW === null && filled.isMost;
+  const laid = { ...field, modules: named(taken) };
   return ok({
-    field: { ...field, modules: named(taken) },
+    field: laid,
+    boxes: laid.modules.map((module) => placeModule(laid, module, type).box),
     count: taken.length,
     powerW: taken.length * eachW,
     atMost: filled.atMost,

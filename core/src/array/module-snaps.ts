@@ -52,6 +52,23 @@ export function moduleSnaps(prepared: Prepared, fieldId: string, moved: Readonly
   return { across, up };
 }
 
+/** The place of a module moved to where it would stick: the nearest of its snaps across, and the nearest up; null where it is gone. */
+export function intoGrid(
+  prepared: Prepared,
+  fieldId: string,
+  module: string,
+): { readonly xMm: number; readonly yMm: number } | null {
+  const laid = prepared.moduleFields.get(fieldId)?.modules.find(({ id }) => id === module);
+  if (laid === undefined) return null;
+  const { across, up } = moduleSnaps(prepared, fieldId, new Set([module]));
+  const nearest = (snaps: readonly Snap[], at: number) =>
+    snaps.reduce<number | null>(
+      (best, { atMm }) => (best === null || Math.abs(atMm - at) < Math.abs(best - at) ? atMm : best),
+      null,
+    ) ?? at;
+  return { xMm: nearest(across, laid.xMm), yMm: nearest(up, laid.yMm) };
+}
+
 function unionOf(boxes: readonly BoxMm[]): BoxMm {
   return {
     minX: Math.min(...boxes.map(({ minX }) => minX)),

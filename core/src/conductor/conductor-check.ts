@@ -16,7 +16,6 @@ import { isAbove, isBelow } from '../quantity/compare.ts';
 import { AWG_AMPACITY, BRIGHT_SUN, INSULATION_KINDS, SHARING, USUAL_DROP } from '../reference/conductors.ts';
 import type { Working } from '../working/working.ts';
 import { COLD_VOLTAGE, COLD_VOLTAGE_IEC } from '../reference/cold-voltage.ts';
-import { coldFactor } from '../string/cold-voltage.ts';
 import { stringsAt, type SeriesFigures } from '../string/module-figures.ts';
 import { told } from '../quantity/told.ts';
 import { published, type SourceRef } from '../reference/source.ts';
@@ -294,15 +293,14 @@ function stringsOf(prepared: Prepared, { from, to }: Circuit): readonly SeriesFi
 
 /** The voltage of a string against the window of the gear it ends at. */
 function windowFindings(prepared: Prepared, { circuit }: SizedCircuit): Found[] {
-  const { gearTypes, hung, plan } = prepared;
+  const { hung, plan } = prepared;
   const source = plan.codeBasis === 'us' ? COLD_VOLTAGE.source : COLD_VOLTAGE_IEC;
   const strings = stringsOf(prepared, circuit).filter(({ count }) => count > 0);
   const [highest] = [...strings].sort((a, b) => b.coldV - a.coldV);
   const [lowest] = [...strings].sort((a, b) => a.vmpV - b.vmpV);
-  const module = gearTypes.get(highest?.types[0] ?? '')?.solarModule;
   const other = [circuit.from, circuit.to].find((each) => each.at === 'gear');
   const item = other?.at === 'gear' ? hung.get(other.placement) : undefined;
-  if (highest === undefined || lowest === undefined || module == null || item === undefined) return [];
+  if (highest === undefined || lowest === undefined || item === undefined) return [];
   const { maxVoltageV, minVoltageV } = item.type.ratings;
   const lowC = plan.site.conditions.designLowTempC;
   const { coldV } = highest;
@@ -317,17 +315,31 @@ function windowFindings(prepared: Prepared, { circuit }: SizedCircuit): Found[] 
       low: { value: lowC, unit: 'degC' } as const,
     },
   };
-  const working = (result: string, volts: number): Working => ({
+  const working = (result: string, volts: number, of: SeriesFigures): Working => ({
     title: told('String voltage of {circuit}', { circuit: circuitName(circuit.id) }),
-    formula: 'Voc · modules · (1 + β · (T − 25));  Vmp · modules',
+    formula:
+      of.types.length > 1
+        ? 'sum of Voc · (1 + β · (T − 25));  sum of Vmp'
+        : 'Voc · modules · (1 + β · (T − 25));  Vmp · modules',
     inputs: [
-      { symbol: 'modules', name: 'In one string', value: { value: highest.count, unit: 'count' } },
-      { symbol: 'Voc', name: 'Open-circuit voltage of one', value: { value: module.vocV, unit: 'V' } },
-      { symbol: 'Vmp', name: 'Of one at its best', value: { value: module.vmpV, unit: 'V' } },
+      { symbol: 'modules', name: 'In one string', value: { value: of.count, unit: 'count' } },
+      ...(of.types.length > 1
+        ? ([
+            { symbol: 'sum of Voc', name: 'Open, of all of them', value: { value: of.vocV, unit: 'V' } },
+            { symbol: 'sum of Vmp', name: 'Of all at their best', value: { value: of.vmpV, unit: 'V' } },
+          ] as const)
+        : ([
+            {
+              symbol: 'Voc',
+              name: 'Open-circuit voltage of one',
+              value: { value: of.vocV / of.count, unit: 'V' },
+            },
+            { symbol: 'Vmp', name: 'Of one at its best', value: { value: of.vmpV / of.count, unit: 'V' } },
+          ] as const)),
       {
         symbol: 'cold',
         name: 'Factor in the coldest air',
-        value: { value: coldFactor(module, lowC), unit: 'ratio' },
+        value: { value: of.coldV / of.vocV, unit: 'ratio' },
       },
     ],
     result: { name: result, value: { value: volts, unit: 'V' } },
@@ -342,7 +354,7 @@ function windowFindings(prepared: Prepared, { circuit }: SizedCircuit): Found[] 
         severity: 'stop',
         measured: { value: coldV, unit: 'V' },
         required: { value: maxVoltageV, unit: 'V' },
-        working: () => working('In the coldest air', coldV),
+        working: () => working('In the coldest air', coldV, highest),
       }),
     ];
   }
@@ -353,7 +365,7 @@ function windowFindings(prepared: Prepared, { circuit }: SizedCircuit): Found[] 
       message: 'too-low',
       measured: { value: runsV, unit: 'V' },
       required: { value: minVoltageV, unit: 'V' },
-      working: () => working('In full sun', runsV),
+      working: () => working('In full sun', runsV, lowest),
     }),
   ];
 }

@@ -12,25 +12,26 @@ export { USUAL_UPLIFT } from '../array/field-loads.ts';
 export { modulesOfField, type PlacedModule, planeOf } from '../array/field-modules.ts';
 export { type FilledField, fillField, type FillWish } from '../array/fill-field.ts';
 export { FILL_PATTERNS, FILL_WAYS } from '../array/fill-problem.ts';
-export { moduleSnaps } from '../array/module-snaps.ts';
+export { intoGrid, moduleSnaps } from '../array/module-snaps.ts';
 export { newField, withOneMore } from '../array/new-field.ts';
 export { ATTACHMENTS } from '../array/schools.ts';
 export { arrayFigures, stringLines } from '../string/array-figures.ts';
 export { type ArrayYear, arrayYear, tiltGain } from '../string/array-year.ts';
 export {
-  batteryOf,
   batteryWeek,
   energyBalance,
   energySays,
   MONTH_NAMES,
   USABLE,
+  WEEK_DAYS,
   dailyUseWorking,
 } from '../string/energy.ts';
+export { leadsFor, leadString, type StringLead } from '../string/lead-string.ts';
 export { stringLeads } from '../string/leads.ts';
 export { proposeStrings, takesArray } from '../string/propose-strings.ts';
 export { rowGapOf } from '../string/row-spacing.ts';
 export { groupBoxes } from '../string/shade-year.ts';
-export { MONTH_DAYS, monthOfDay } from '../string/sun.ts';
+export { dayInMonth, monthOfDay } from '../string/sun.ts';
 export { type CurveNow, type SunAsk, type SunNow, sunNow } from '../string/sun-now.ts';
 export type { ControllerWorks } from '../string/wiring.ts';
 export { ARRAY_RAIL_KINDS, ARRAY_RAILS } from '../reference/array-rails.ts';

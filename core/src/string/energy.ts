@@ -155,7 +155,8 @@ export function energyBalance(
   };
 }
 
-const WEEK_DAYS = 7;
+/** How long `batteryWeek` goes. */
+export const WEEK_DAYS = 7;
 
 /**
  * What the battery holds hour by hour over a week of one month’s days, as a part of its usable share, from full: a day of sun,

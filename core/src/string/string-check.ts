@@ -12,6 +12,7 @@ import { countOf, told } from '../quantity/told.ts';
 import { ofTrade } from '../quantity/trade-size.ts';
 import { practice, published, type Trade } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
+import { isFromModules, leadString } from './lead-string.ts';
 import { stringLeads } from './leads.ts';
 import { stringFigures, typeOfModule } from './module-figures.ts';
 import { USUAL_MODULE } from './usual-module.ts';
@@ -116,20 +117,14 @@ function inputFindings(prepared: Prepared, string: ModuleString): Found[] {
           prepared.circuits.list
             .filter(isFromModules)
             .slice(0, 3)
-            .map((circuit) => {
-              const end = circuit.to.at === 'gear' ? circuit.to.placement : '';
-              const strings = circuit.from.at === 'strings' ? circuit.from.strings : [];
-              return {
-                message: 'lead',
-                data: { gear: gearName(end), circuit: circuitName(circuit.id) },
-                edits: [
-                  {
-                    kind: 'set-circuit',
-                    circuit: { ...circuit, from: { at: 'strings', strings: [...strings, string.id] } },
-                  },
-                ],
-              };
-            }),
+            .map((circuit) => ({
+              message: 'lead',
+              data: {
+                gear: gearName(circuit.to.at === 'gear' ? circuit.to.placement : ''),
+                circuit: circuitName(circuit.id),
+              },
+              edits: leadString(prepared, string, { to: 'circuit', id: circuit.id }),
+            })),
       }),
     ];
   }
@@ -141,11 +136,6 @@ function inputFindings(prepared: Prepared, string: ModuleString): Found[] {
       subjects,
     }),
   ];
-}
-
-/** A circuit that may carry strings: one of modules, to gear. */
-function isFromModules({ carries, from, to }: Circuit): boolean {
-  return carries === 'array' && (from.at === 'modules' || from.at === 'strings') && to.at === 'gear';
 }
 
 function mixedFindings(prepared: Prepared, string: ModuleString): Found[] {

@@ -10,10 +10,10 @@ import type { Plan } from '../plan/plan.ts';
 import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
 import { arrayFigures } from './array-figures.ts';
 import { arrayYear, tiltGain } from './array-year.ts';
-import { coldFactor } from './cold-voltage.ts';
+import { coldFactor, hotFactor } from './cold-voltage.ts';
+import { leadsFor, leadString, type StringLead } from './lead-string.ts';
 import { stringLeads } from './leads.ts';
 import { seriesFigures, stringFigures, stringsAt } from './module-figures.ts';
-import { hotFactor } from './cold-voltage.ts';
 import { proposeStrings, shareOut, stringLength } from './propose-strings.ts';
 import { rowGapMm } from './row-spacing.ts';
 import { jobScene } from './scene.ts';
@@ -95,6 +95,67 @@ describe('a string', () => {
 
   test('works in the heat at less: 56.25 °C cells of 45 °C NOCT at 25 °C lose 8.4 % at −0.27 %/K', () => {
     expect(hotFactor({ vocPctPerC: -0.27, noctC: 45 }, 25)).toBeCloseTo(1 - 0.0027 * 31.25, 12);
+  });
+});
+
+describe('leading a string', () => {
+  test('ends on one circuit or none, whatever it was on before, and keeps every other string where it was', () => {
+    for (const { plan: make } of DEMOS) {
+      const plan = make();
+      const prepared = prepare(plan);
+      for (const string of plan.moduleStrings) {
+        const { circuits, gear } = leadsFor(prepared, string);
+        const leads: StringLead[] = [
+          { to: 'nothing' },
+          ...circuits.map(({ id }) => ({ to: 'circuit' as const, id })),
+          ...gear.map(({ id }) => ({ to: 'gear' as const, id })),
+        ];
+        expect(leads.length).toBeGreaterThan(1);
+        for (const lead of leads) {
+          const led = applyEdits(plan, leadString(prepared, string, lead));
+          if (!led.ok) throw new Error(JSON.stringify(led.fault));
+          const after = prepare(led.value.plan);
+          const own = after.circuitsOfString.get(string.id);
+          expect(own).toHaveLength(lead.to === 'nothing' ? 0 : 1);
+          if (lead.to === 'circuit') expect(own[0]?.id).toBe(lead.id);
+          if (lead.to === 'gear') expect(own[0]?.to).toMatchObject({ placement: lead.id });
+          for (const other of plan.moduleStrings.filter(({ id }) => id !== string.id)) {
+            expect(after.circuitsOfString.get(other.id).map(({ id }) => id)).toEqual(
+              prepared.circuitsOfString.get(other.id).map(({ id }) => id),
+            );
+          }
+        }
+        expect(leadString(prepared, string, { to: 'circuit', id: 'gone' })).toEqual([]);
+        expect(leadString(prepared, string, { to: 'gear', id: 'gone' })).toEqual([]);
+      }
+    }
+  });
+});
+
+describe('a string of two types', () => {
+  test('opens to a working whose own inputs give its result, against the window of its gear', () => {
+    const plan = honeyHouse();
+    const [first] = plan.moduleStrings;
+    const [ref] = first?.modules ?? [];
+    const strong = plan.gearTypes.find(({ id }) => id === 'solar-module-400w');
+    if (strong?.solarModule == null || ref === undefined) throw new Error('The demo has a string.');
+    const higher = { ...strong, id: 'higher', solarModule: { ...strong.solarModule, vocV: 500, vmpV: 420 } };
+    const mixed: Plan = {
+      ...plan,
+      gearTypes: [...plan.gearTypes, higher],
+      moduleFields: plan.moduleFields.map((field) => ({
+        ...field,
+        modules: field.modules.map((each) =>
+          field.id === ref.field && each.id === ref.module ? { ...each, type: 'higher' } : each,
+        ),
+      })),
+    };
+    const found = evaluatePlan(mixed).findings.find(({ id }) => id.includes('too-high'));
+    const working = found?.working;
+    const input = (symbol: string) =>
+      Number(working?.inputs.find((each) => each.symbol === symbol)?.value.value);
+    expect(input('sum of Voc') * input('cold')).toBeCloseTo(Number(working?.result.value.value), 6);
+    expect(input('sum of Voc')).toBeCloseTo(500 + 11 * strong.solarModule.vocV, 6);
   });
 });
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { getPosition } from 'suncalc';
 import { airMass, cellTempC, clearSky, onPlane } from './clear-sky.ts';
-import { monthOfDay, sunAt, sunDirection, timeOf, zoneHours } from './sun.ts';
+import { dayInMonth, monthOfDay, sunAt, sunDirection, timeOf, zoneHours } from './sun.ts';
 
 describe('where the sun stands', () => {
   test('is the published example within a hundredth of a degree (Reda and Andreas, NREL/TP-560-34302)', () => {
@@ -46,6 +46,10 @@ describe('where the sun stands', () => {
 
   test('counts months and zones as calendars and maps do', () => {
     expect([0, 30, 31, 58, 59, 364].map(monthOfDay)).toEqual([0, 0, 1, 1, 2, 11]);
+    for (let day = 0; day < 365; day++) {
+      const date = new Date(Date.UTC(2025, 0, 1 + day));
+      expect([monthOfDay(day), dayInMonth(day)]).toEqual([date.getUTCMonth(), date.getUTCDate()]);
+    }
     expect([-105.2, 12, 179.9, 0].map(zoneHours)).toEqual([-7, 1, 12, 0]);
   });
 });

@@ -70,6 +70,7 @@ export function timeOf(dayOfYear: number, clockHour: number, longitudeDeg: numbe
   return YEAR_START_MS + dayOfYear * DAY_MS + (clockHour - zoneHours(longitudeDeg)) * 3_600_000;
 }
 
+/** The month (0 to 11) of a day of the year counted from 0. */
 export function monthOfDay(dayOfYear: number): number {
   let left = dayOfYear;
   for (const [month, days] of MONTH_DAYS.entries()) {
@@ -77,4 +78,9 @@ export function monthOfDay(dayOfYear: number): number {
     left -= days;
   }
   return MONTH_DAYS.length - 1;
+}
+
+/** Which day of its month (from 1) a day of the year counted from 0 is. */
+export function dayInMonth(dayOfYear: number): number {
+  return MONTH_DAYS.slice(0, monthOfDay(dayOfYear)).reduce((day, days) => day - days, dayOfYear) + 1;
 }

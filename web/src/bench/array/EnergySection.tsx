@@ -12,17 +12,17 @@ import {
   YAxis,
 } from 'recharts';
 import {
-  batteryOf,
   batteryWeek,
   energyBalance,
   energySays,
   MONTH_NAMES,
   USABLE,
+  WEEK_DAYS,
   dailyUseWorking,
 } from '@zarnel/core/figures';
 import {
   FIRST_ENERGY,
-  freshId,
+  freshIdIn,
   SECOND_SOURCES,
   type Energy,
   type EnergyLoad,
@@ -36,6 +36,7 @@ import { Button } from '../../ui/Button.tsx';
 import { CountField } from '../../ui/CountField.tsx';
 import { NameField } from '../../ui/NameField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { RequiredNumberField } from '../../ui/RequiredNumberField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
@@ -43,7 +44,6 @@ import { useTelling } from '../use-telling.ts';
 import { yearOf } from './kept-year.ts';
 
 const SECOND_WORDS = { shore: 'Shore supply', alternator: 'Alternator', generator: 'Generator' } as const;
-const WEEK_DAYS = 7;
 const FIRST_SUN_HOURS = [1.5, 2.3, 3.4, 4.5, 5.2, 5.6, 5.6, 5, 4, 2.8, 1.8, 1.3];
 
 /** Loads, battery, harvest: whether these loads live on this roof. */
@@ -67,9 +67,7 @@ export function EnergySection({ plan, reader }: { readonly plan: Plan; readonly 
   const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
   const year = yearOf(plan);
   const balance = energyBalance(prepared, energy, year?.monthWh ?? null);
-  const battery = batteryOf(prepared, energy);
-  const typed = (take: (value: number) => string | null) => (value: number | null) =>
-    value === null ? 'Type a figure.' : take(value);
+  const { battery } = balance;
   const setLoad = (load: EnergyLoad, more: Partial<EnergyLoad>) =>
     set({ loads: energy.loads.map((each) => (each.id === load.id ? { ...load, ...more } : each)) });
   const worst =
@@ -154,11 +152,11 @@ export function EnergySection({ plan, reader }: { readonly plan: Plan; readonly 
             </span>
           </summary>
           <NameField label="Name" value={load.name} onCommit={(name) => setLoad(load, { name })} />
-          <NumberField
+          <RequiredNumberField
             label="Power"
             unit="W"
             value={load.powerW}
-            onCommit={typed((powerW) => setLoad(load, { powerW }))}
+            onCommit={(powerW) => setLoad(load, { powerW })}
           />
           <CountField
             label="How many"
@@ -166,17 +164,17 @@ export function EnergySection({ plan, reader }: { readonly plan: Plan; readonly 
             most={1000}
             onCommit={(count) => setLoad(load, { count })}
           />
-          <NumberField
+          <RequiredNumberField
             label="Hours a day"
             unit="h"
             value={load.hoursPerDay}
-            onCommit={typed((hoursPerDay) => setLoad(load, { hoursPerDay }))}
+            onCommit={(hoursPerDay) => setLoad(load, { hoursPerDay })}
           />
-          <NumberField
+          <RequiredNumberField
             label="Of those, it draws"
             unit="%"
             value={load.dutyPct}
-            onCommit={typed((dutyPct) => setLoad(load, { dutyPct }))}
+            onCommit={(dutyPct) => setLoad(load, { dutyPct })}
           />
           <Toggle
             label="Through the inverter"
@@ -194,7 +192,7 @@ export function EnergySection({ plan, reader }: { readonly plan: Plan; readonly 
       ))}
       <Button
         onClick={() => {
-          const id = freshId({ ...plan, rules: [] }, `load-${energy.loads.length + 1}`);
+          const id = freshIdIn(energy.loads, 'load');
           void set({
             loads: [
               ...energy.loads,
@@ -214,17 +212,17 @@ export function EnergySection({ plan, reader }: { readonly plan: Plan; readonly 
         Add a load
       </Button>
       <h3 className="mt-3 font-semibold">Inverter, battery, harvest</h3>
-      <NumberField
+      <RequiredNumberField
         label="The inverter passes on"
         unit="%"
         value={energy.inverterPct}
-        onCommit={typed((inverterPct) => set({ inverterPct }))}
+        onCommit={(inverterPct) => set({ inverterPct })}
       />
-      <NumberField
+      <RequiredNumberField
         label="It takes all day"
         unit="W"
         value={energy.inverterIdleW}
-        onCommit={typed((inverterIdleW) => set({ inverterIdleW }))}
+        onCommit={(inverterIdleW) => set({ inverterIdleW })}
       />
       <NumberField
         label="Battery holds"
@@ -248,18 +246,18 @@ export function EnergySection({ plan, reader }: { readonly plan: Plan; readonly 
         }
         onCommit={(usablePct) => set({ usablePct })}
       />
-      <NumberField
+      <RequiredNumberField
         label="Days without sun"
         unit=""
         value={energy.daysWithoutSun}
-        onCommit={typed((daysWithoutSun) => set({ daysWithoutSun }))}
+        onCommit={(daysWithoutSun) => set({ daysWithoutSun })}
       />
-      <NumberField
+      <RequiredNumberField
         label="Of the harvest gets through"
         unit="%"
         value={energy.passedOnPct}
         hint="dirt, wires, controller, battery"
-        onCommit={typed((passedOnPct) => set({ passedOnPct }))}
+        onCommit={(passedOnPct) => set({ passedOnPct })}
       />
       <Select
         label="Sun by"
@@ -347,12 +345,12 @@ function Months({ energy, set }: { readonly energy: Energy; readonly set: SetEne
         {harvest.by === 'sun-hours' ? 'Hours by month' : 'Of a clear month comes through'}
       </summary>
       {values.map((value, month) => (
-        <NumberField
+        <RequiredNumberField
           key={MONTH_NAMES[month]}
           label={MONTH_NAMES[month] ?? ''}
           unit={harvest.by === 'sun-hours' ? 'h' : '%'}
           value={value}
-          onCommit={(typed) => (typed === null ? 'Type a figure.' : put(month, typed))}
+          onCommit={(typed) => put(month, typed)}
         />
       ))}
     </details>
@@ -382,21 +380,17 @@ function Second({ energy, set }: { readonly energy: Energy; readonly set: SetEne
       />
       {second !== null && (
         <>
-          <NumberField
+          <RequiredNumberField
             label="It gives"
             unit="W"
             value={second.powerW}
-            onCommit={(powerW) =>
-              powerW === null ? 'Type a figure.' : set({ second: { ...second, powerW } })
-            }
+            onCommit={(powerW) => set({ second: { ...second, powerW } })}
           />
-          <NumberField
+          <RequiredNumberField
             label="Hours a day"
             unit="h"
             value={second.hoursPerDay}
-            onCommit={(hoursPerDay) =>
-              hoursPerDay === null ? 'Type a figure.' : set({ second: { ...second, hoursPerDay } })
-            }
+            onCommit={(hoursPerDay) => set({ second: { ...second, hoursPerDay } })}
           />
         </>
       )}

@@ -4,7 +4,7 @@ import {
   ARRAY_RAILS,
   ATTACHMENTS,
   fieldFigures,
-  moduleSnaps,
+  intoGrid,
   rowGapOf,
   suggestedSchool,
   USUAL_UPLIFT,
@@ -72,7 +72,7 @@ export function FieldPanel({ field, plan, prepared, reader }: Props) {
           <span className="figure text-lg font-semibold text-chalk">{figure(figures.powerW, 'W')}</span>
         </p>
       )}
-      <FillSection key={`${field.id} ${field.type}`} field={field} plan={plan} reader={reader} />
+      <FillSection key={`${field.id} ${field.type}`} field={field} reader={reader} />
       <ModuleInHand field={field} prepared={prepared} reader={reader} />
       <Section title="Module and grid" startsOpen={field.modules.length === 0}>
         <NameField label="Name" value={field.name} onCommit={(name) => set({ name })} />
@@ -216,7 +216,9 @@ function ModuleInHand({
             onChange={(isTurned) => void replace({ isTurned })}
           />
           <div className="flex flex-wrap gap-1">
-            <Button onClick={() => void snapIn(prepared, field, module.id, replace)}>Into the grid</Button>
+            <Button onClick={() => void replace(intoGrid(prepared, field.id, module.id) ?? {})}>
+              Into the grid
+            </Button>
             <Button
               onClick={() => {
                 if (change(field.modules.filter((each) => each.id !== id)) === null)
@@ -231,21 +233,6 @@ function ModuleInHand({
       <Button onClick={add}>One more beside the last</Button>
     </Section>
   );
-}
-
-/** To the nearest place one gap beside, or in line with, other modules. */
-function snapIn(
-  prepared: Prepared,
-  field: ModuleField,
-  id: string,
-  replace: (more: Partial<ModuleField['modules'][number]>) => string | null,
-): string | null {
-  const module = field.modules.find((each) => each.id === id);
-  if (module === undefined) return null;
-  const { across, up } = moduleSnaps(prepared, field.id, new Set([id]));
-  const near = (all: typeof across, at: number) =>
-    [...all].sort((a, b) => Math.abs(a.atMm - at) - Math.abs(b.atMm - at))[0]?.atMm ?? at;
-  return replace({ xMm: near(across, module.xMm), yMm: near(up, module.yMm) });
 }
 
 const FIT_WORDS = {

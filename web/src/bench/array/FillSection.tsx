@@ -1,13 +1,6 @@
 import { useEffect, useState } from 'react';
-import {
-  FILL_PATTERNS,
-  FILL_WAYS,
-  modulesOfField,
-  prepare,
-  type FilledField,
-  type FillWish,
-} from '@zarnel/core/figures';
-import type { ModuleField, Plan } from '@zarnel/core/plan';
+import { FILL_PATTERNS, FILL_WAYS, type FilledField, type FillWish } from '@zarnel/core/figures';
+import type { ModuleField } from '@zarnel/core/plan';
 import { formatQuantity, toldText, type Reader } from '@zarnel/core/words';
 import { makeEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
@@ -29,15 +22,7 @@ const PATTERN_WORDS = {
 const MOST_MORE = 500;
 
 /** Proposes how a face is filled; the proposal lies on the sheet as tape until it is taken. */
-export function FillSection({
-  field,
-  plan,
-  reader,
-}: {
-  readonly field: ModuleField;
-  readonly plan: Plan;
-  readonly reader: Reader;
-}) {
+export function FillSection({ field, reader }: { readonly field: ModuleField; readonly reader: Reader }) {
   const dispatch = useAppDispatch();
   const telling = useTelling(reader);
   const [wish, setWish] = useState<FillWish>({
@@ -70,15 +55,7 @@ export function FillSection({
           return;
         }
         setFound(answer.value);
-        const laid = {
-          ...plan,
-          moduleFields: [answer.value.field],
-          moduleStrings: [],
-          circuits: [],
-          runs: [],
-        };
-        const boxes = modulesOfField(prepare(laid), field.id).map(({ box }) => box);
-        dispatch(viewSlice.actions.laidShown({ face: field.face, boxes }));
+        dispatch(viewSlice.actions.laidShown({ face: field.face, boxes: answer.value.boxes }));
       })
       .catch((error: unknown) => setWhy(String(error)))
       .finally(() => setAsking(false));

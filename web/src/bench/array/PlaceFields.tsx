@@ -1,7 +1,7 @@
 import type { Place, Plan } from '@zarnel/core/plan';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
-import { NumberField } from '../../ui/NumberField.tsx';
+import { RequiredNumberField } from '../../ui/RequiredNumberField.tsx';
 
 /** Of no real place: somewhere in the temperate north, with the root face towards the north. */
 const FIRST: Place = { latitudeDeg: 45, longitudeDeg: 0, rootFacesDeg: 0 };
@@ -21,8 +21,6 @@ export function PlaceFields({ plan }: { readonly plan: Plan }) {
     );
   }
   const set = (more: Partial<Place>) => tryEdits([{ kind: 'set-place', place: { ...place, ...more } }]);
-  const typed = (take: (value: number) => string | null) => (value: number | null) =>
-    value === null ? 'Type a figure.' : take(value);
   return (
     <details className="mb-2">
       <summary className="min-h-9 cursor-pointer">
@@ -31,24 +29,24 @@ export function PlaceFields({ plan }: { readonly plan: Plan }) {
           {place.longitudeDeg < 0 ? 'W' : 'E'}
         </span>
       </summary>
-      <NumberField
+      <RequiredNumberField
         label="Latitude, north"
         unit="°"
         value={place.latitudeDeg}
-        onCommit={typed((latitudeDeg) => set({ latitudeDeg }))}
+        onCommit={(latitudeDeg) => set({ latitudeDeg })}
       />
-      <NumberField
+      <RequiredNumberField
         label="Longitude, east"
         unit="°"
         value={place.longitudeDeg}
-        onCommit={typed((longitudeDeg) => set({ longitudeDeg }))}
+        onCommit={(longitudeDeg) => set({ longitudeDeg })}
       />
-      <NumberField
+      <RequiredNumberField
         label="You look, back to the root face"
         unit="°"
         value={place.rootFacesDeg}
         hint={`Stand with your back to ${root}: 0 is north, 90 east, 180 south.`}
-        onCommit={typed((deg) => set({ rootFacesDeg: ((deg % 360) + 360) % 360 }))}
+        onCommit={(deg) => set({ rootFacesDeg: ((deg % 360) + 360) % 360 })}
       />
     </details>
   );

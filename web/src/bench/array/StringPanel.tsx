@@ -1,5 +1,12 @@
-import { stringLeads, stringLines, type Prepared } from '@zarnel/core/figures';
-import { freshId, newCircuit, type ModuleString, type Plan } from '@zarnel/core/plan';
+import {
+  leadsFor,
+  leadString,
+  stringLeads,
+  stringLines,
+  type Prepared,
+  type StringLead,
+} from '@zarnel/core/figures';
+import { type ModuleString, type Plan } from '@zarnel/core/plan';
 import {
   CAUTIONS,
   countText,
@@ -48,7 +55,7 @@ export function StringPanel({ string, plan, prepared, reader }: Props) {
           set({ wired: value === 'series' ? { as: 'series' } : { as: 'trunk', inverter: value } })
         }
       />
-      <LeadsTo string={string} plan={plan} />
+      <LeadsTo string={string} prepared={prepared} />
       {line !== undefined && (
         <dl className="mb-2">
           <Row name="Modules" value={countText(line.count, 'module', 'modules')} />
@@ -114,67 +121,31 @@ export function StringPanel({ string, plan, prepared, reader }: Props) {
 }
 
 /** The circuit that carries it; a new one is made to gear that takes an array. */
-function LeadsTo({ string, plan }: { readonly string: ModuleString; readonly plan: Plan }) {
-  const carries = (circuit: Plan['circuits'][number]) =>
-    circuit.from.at === 'strings' && circuit.from.strings.includes(string.id);
-  const own = plan.circuits.find(carries);
-  const arrays = plan.circuits.filter(
-    ({ carries: kind, from }) => kind === 'array' && (from.at === 'strings' || from.at === 'modules'),
-  );
-  const gear = plan.placements.filter(({ type }) => {
-    const kind = plan.gearTypes.find(({ id }) => id === type)?.kind ?? '';
-    return [
-      'inverter',
-      'gang-inverter',
-      'charge-controller',
-      'combiner',
-      'disconnect',
-      'junction-box',
-    ].includes(kind);
-  });
-  const without = plan.circuits.filter(carries).map((circuit) => ({
-    kind: 'set-circuit' as const,
-    circuit: {
-      ...circuit,
-      from: {
-        at: 'strings' as const,
-        strings: circuit.from.at === 'strings' ? circuit.from.strings.filter((id) => id !== string.id) : [],
-      },
-    },
-  }));
-  const lead = (value: string) => {
-    const [kind, id = ''] = value.split('/');
-    if (kind === 'none') return void makeEdits(without);
-    const circuit = plan.circuits.find((each) => each.id === id);
-    if (kind === 'circuit' && circuit !== undefined) {
-      const strings =
-        circuit.from.at === 'strings' ? circuit.from.strings.filter((each) => each !== string.id) : [];
-      const from = { at: 'strings' as const, strings: [...strings, string.id] };
-      return void makeEdits([
-        ...without.filter((edit) => edit.circuit.id !== id),
-        { kind: 'set-circuit', circuit: { ...circuit, from } },
-      ]);
-    }
-    const made = newCircuit(plan.codeBasis, {
-      id: freshId(plan, 'circuit'),
-      name: `${string.name} to ${plan.placements.find((each) => each.id === id)?.name ?? ''}`,
-      carries: string.wired.as === 'trunk' ? 'ac-out' : 'array',
-      from: { at: 'strings', strings: [string.id] },
-      to: { at: 'gear', placement: id, terminal: null },
-      protection: { by: 'none' },
-    });
-    return void makeEdits([...without, { kind: 'set-circuit', circuit: made }]);
-  };
+function LeadsTo({ string, prepared }: Pick<Props, 'string' | 'prepared'>) {
+  const { circuits, gear } = leadsFor(prepared, string);
+  const [own] = prepared.circuitsOfString.get(string.id);
+  const leads: readonly { readonly value: string; readonly label: string; readonly lead: StringLead }[] = [
+    { value: 'none', label: 'Nothing yet', lead: { to: 'nothing' } },
+    ...circuits.map(({ id, name }) => ({
+      value: `circuit/${id}`,
+      label: name,
+      lead: { to: 'circuit', id } as const,
+    })),
+    ...gear.map(({ id, name }) => ({
+      value: `gear/${id}`,
+      label: `${name}, by a new circuit`,
+      lead: { to: 'gear', id } as const,
+    })),
+  ];
   return (
     <Select
       label="Leads to"
-      value={own === undefined ? 'none/' : `circuit/${own.id}`}
-      options={[
-        { value: 'none/', label: 'Nothing yet' },
-        ...arrays.map(({ id, name }) => ({ value: `circuit/${id}`, label: name })),
-        ...gear.map(({ id, name }) => ({ value: `gear/${id}`, label: `${name}, by a new circuit` })),
-      ]}
-      onChange={lead}
+      value={own === undefined ? 'none' : `circuit/${own.id}`}
+      options={leads}
+      onChange={(value) => {
+        const chosen = leads.find((each) => each.value === value);
+        if (chosen !== undefined) makeEdits(leadString(prepared, string, chosen.lead));
+      }}
     />
   );
 }

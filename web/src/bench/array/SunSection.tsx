@@ -9,7 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { MONTH_DAYS, MONTH_NAMES, monthOfDay, type CurveNow, type SunNow } from '@zarnel/core/figures';
+import { dayInMonth, MONTH_NAMES, monthOfDay, type CurveNow, type SunNow } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import { formatQuantity, type QuantityUnit, type Reader } from '@zarnel/core/words';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
@@ -53,8 +53,6 @@ export function SunSection({ plan, reader }: { readonly plan: Plan; readonly rea
   useEffect(() => () => void dispatch(viewSlice.actions.shadeShown(null)), [dispatch]);
   const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
   const curve = now?.inputs[input] ?? now?.inputs[0];
-  const month = monthOfDay(day);
-  const dayOfMonth = day - MONTH_DAYS.slice(0, month).reduce((sum, days) => sum + days, 0) + 1;
   const keys = plan.moduleFields.flatMap((field) =>
     field.modules.map(({ id }) => ({ value: `${field.id}/${id}`, label: `${field.name}, ${id}` })),
   );
@@ -70,7 +68,7 @@ export function SunSection({ plan, reader }: { readonly plan: Plan; readonly rea
           <label className="block">
             Day{' '}
             <span className="figure font-semibold text-chalk">
-              {dayOfMonth} {MONTH_NAMES[month]}
+              {dayInMonth(day)} {MONTH_NAMES[monthOfDay(day)]}
             </span>
             <input
               type="range"

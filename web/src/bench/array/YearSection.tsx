@@ -17,6 +17,7 @@ import { formatQuantity, toldText, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { Section } from '../../ui/Section.tsx';
 import { startYear, type YearRun } from '../../workers/array-year.ts';
 import { useTelling } from '../use-telling.ts';
 import { keepYear, yearOf } from './kept-year.ts';
@@ -142,7 +143,9 @@ export function YearSection({ plan, reader }: { readonly plan: Plan; readonly re
           </p>
         </div>
       )}
-      <TiltTable plan={plan} reader={reader} />
+      <Section title="Tilt: what it would gain">
+        <TiltTable plan={plan} reader={reader} />
+      </Section>
     </>
   );
 }
@@ -156,8 +159,7 @@ function TiltTable({ plan, reader }: { readonly plan: Plan; readonly reader: Rea
   if (place === null || frame === undefined) return null;
   const gain = tiltGain(place, conditions.elevationM, frame.toViewer);
   return (
-    <details className="mt-3">
-      <summary className="min-h-9 cursor-pointer font-semibold">Tilt: what it would gain</summary>
+    <>
       <p className="text-sm">
         Tilted towards noon at {formatQuantity({ value: gain.bestFixedDeg, unit: 'deg' }, reader)} for the
         year, or set anew each month, against lying along its face; a clear day of each month, kWh on each
@@ -203,6 +205,6 @@ function TiltTable({ plan, reader }: { readonly plan: Plan; readonly reader: Rea
           </LineChart>
         </ResponsiveContainer>
       </div>
-    </details>
+    </>
   );
 }
