@@ -50,6 +50,18 @@ test('a bare roof is filled, carried, wired in strings and led to its inverters,
   await field.getByLabel('Held by').click();
   await page.getByRole('option', { name: 'Flashed foot' }).click();
   await expect(page.locator('[data-feet]')).not.toHaveAttribute('data-feet', '0');
+  // What somebody approved is typed and told in the reader’s units, and may be left out again.
+  const holds = field.getByLabel('A foot holds, as approved');
+  await holds.fill('450');
+  await holds.press('Enter');
+  await expect(holds).toHaveValue('450 lbf');
+  await expectSaved(page);
+  expect((await savedPlan(request, id)).moduleFields[0]?.support.approvedUpN).toBeCloseTo(450 * 4.4482216, 3);
+  await holds.fill('');
+  await holds.press('Enter');
+  await expect(holds).toHaveValue('');
+  await expectSaved(page);
+  expect((await savedPlan(request, id)).moduleFields[0]?.support.approvedUpN).toBeNull();
   await panel.getByRole('button', { name: 'Back to all findings' }).click();
 
   // Strings from the finding, then each is led to an inverter.

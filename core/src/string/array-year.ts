@@ -49,7 +49,7 @@ export function wiringsToCompare(prepared: Prepared): Wiring[] {
   return [...(trackers.length === 0 ? [] : [{ name: AS_WIRED, trackers }]), ...few];
 }
 
-export const AS_WIRED = 'as wired';
+export const AS_WIRED = 'the wiring as it is';
 
 /**
  * A clear year on the modules of a job, day by day, so that it can be stopped and told how far it is. Null at its end without a
