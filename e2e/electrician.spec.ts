@@ -74,7 +74,7 @@ const BLANKS: readonly Blank[] = [
     hottest: '80',
     hung: [
       ['DC disconnect 60 A', 'Side, inside'],
-      ['Load centre 125 A', 'Side, inside'],
+      ['Load center 125 A', 'Side, inside'],
     ],
     sheet: /^Side, inside, seen from/u,
     foreign: /\d mm\b/u,
@@ -169,7 +169,7 @@ test('a garage from blank to a sheet that can be drilled, in few presses and wit
   await hang(page, hands, 'Wireway 6″ × 6″, 10 ft', 'Wall');
   await page.keyboard.press('Escape');
   hands.count++;
-  for (const name of ['Wall inverter 8 kW', 'Load centre 125 A', 'DC disconnect 60 A']) {
+  for (const name of ['Wall inverter 8 kW', 'Load center 125 A', 'DC disconnect 60 A']) {
     await hang(page, hands, name, 'Wall');
     await page.keyboard.press('Escape');
     hands.count++;

@@ -31,7 +31,7 @@ test('finds everything again after a reload', async ({ page, request }) => {
   const id = await importDemo(request, 'Reload');
   await openJob(page, id);
   await gear(page, 'inverter-a').click();
-  const field = bench(page).getByLabel('Centre, right of datum');
+  const field = bench(page).getByLabel('Center, right of datum');
   await field.fill('31');
   await field.press('Enter');
   await expectSaved(page);
@@ -262,7 +262,7 @@ test('makes, renames, copies and archives a job', async ({ page }) => {
 test('undoes after a reload what was done before it, saved or not', async ({ page, request, context }) => {
   const id = await importDemo(request, 'Undone later');
   await openJob(page, id);
-  const field = () => bench(page).getByLabel('Centre, right of datum');
+  const field = () => bench(page).getByLabel('Center, right of datum');
   await gear(page, 'inverter-a').click();
   const first = await field().inputValue();
   for (const text of ['30', '31']) {
@@ -300,8 +300,8 @@ test('tells who changed what in the revisions, and keeps a name', async ({ page,
   await dialog.getByLabel('You, as others read it here').fill('Rowan Pell');
   await dialog.getByRole('button', { name: 'Close' }).click();
   await gear(page, 'inverter-a').click();
-  await bench(page).getByLabel('Centre, right of datum').fill('31');
-  await bench(page).getByLabel('Centre, right of datum').press('Enter');
+  await bench(page).getByLabel('Center, right of datum').fill('31');
+  await bench(page).getByLabel('Center, right of datum').press('Enter');
   await expectSaved(page);
   await page.getByRole('link', { name: /Pack/u }).click();
   const download = page.waitForEvent('download');

@@ -139,11 +139,11 @@ test('brings the tops of the units over a wireway in line, says why both lines c
   await bench(page)
     .getByRole('button', { name: /Conductors in it/u })
     .click();
-  await expect(bench(page)).toContainText('Inverter A to load centre');
+  await expect(bench(page)).toContainText('Inverter A to load center');
   const inside = bench(page).getByRole('region', { name: 'Conductors in it' });
   // Twelve of 500 kcmil: that many are typed where the circuit is, and laid here again.
   await inside
-    .getByRole('button', { name: /Inverter A to load centre/u })
+    .getByRole('button', { name: /Inverter A to load center/u })
     .first()
     .click();
   await bench(page)
@@ -151,8 +151,8 @@ test('brings the tops of the units over a wireway in line, says why both lines c
     .click();
   await bench(page).getByRole('combobox', { name: 'Size' }).click();
   await page.getByRole('option', { name: '#500' }).click();
-  await bench(page).getByLabel('Conductors, without earth').fill('12');
-  await bench(page).getByLabel('Conductors, without earth').press('Enter');
+  await bench(page).getByLabel('Conductors, without ground').fill('12');
+  await bench(page).getByLabel('Conductors, without ground').press('Enter');
   await page.getByRole('link', { name: /Mount/u }).click();
   await expect(bench(page).locator('[data-check="wireway.fill"]').first()).toContainText('Conductors cover');
 });
@@ -214,8 +214,8 @@ test('fixes gear to a board, which then carries it along, and asks for the fire 
   );
   await expect(bench(page)).toContainText('With all on it');
   await expect(bench(page)).toContainText('29 lb');
-  await bench(page).getByLabel('Centre, right of datum').fill('90"');
-  await bench(page).getByLabel('Centre, right of datum').press('Enter');
+  await bench(page).getByLabel('Center, right of datum').fill('90"');
+  await bench(page).getByLabel('Center, right of datum').press('Enter');
   await expectSaved(page);
   const plan = await savedPlan(request, id);
   expect((plan.placements.find((each) => each.id === 'box')?.xMm ?? 0) / INCH).toBeCloseTo(90, 6);
@@ -247,8 +247,8 @@ test('lets a display into its panel, gives the cut-out, and says what is behind'
   await expect(bench(page)).toContainText('Behind the panel it needs');
   await expect(bench(page).locator('[data-check="fixing.flush"]')).toHaveCount(0);
   // Onto a stud, which stands every 16 inches.
-  await bench(page).getByLabel('Centre, right of datum').fill('96"');
-  await bench(page).getByLabel('Centre, right of datum').press('Enter');
+  await bench(page).getByLabel('Center, right of datum').fill('96"');
+  await bench(page).getByLabel('Center, right of datum').press('Enter');
   await expect(bench(page).locator('[data-check="fixing.flush"]')).toContainText('meets one of the studs');
   await expectSaved(page);
   await page.getByRole('link', { name: /Pack/u }).click();

@@ -186,7 +186,7 @@ test('can be worked by keyboard alone', async ({ page, request }) => {
   await page.keyboard.press('Enter');
   await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('DC disconnect');
   await page.keyboard.press('Shift+ArrowLeft');
-  await expect(bench(page).getByLabel('Centre, right of datum')).toHaveValue('95″');
+  await expect(bench(page).getByLabel('Center, right of datum')).toHaveValue('95″');
   await page.keyboard.press('Escape');
   await page.keyboard.press('6');
   await expect(page).toHaveURL(/\/pack$/);

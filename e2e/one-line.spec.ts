@@ -11,21 +11,21 @@ test('draws the one-line diagram of the circuits, selects what is pressed, and f
   await bench(page).getByRole('button', { name: 'One-line diagram' }).click();
   const diagram = page.getByRole('group', { name: 'One line: one-line diagram' });
   await expect(diagram.getByRole('button', { name: /^Inverter A$/u })).toBeVisible();
-  const feed = diagram.getByRole('button', { name: /^Inverter A to load centre, 3 × 8 AWG/u });
-  await feed.getByText('Inverter A to load centre').click();
+  const feed = diagram.getByRole('button', { name: /^Inverter A to load center, 3 × 8 AWG/u });
+  await feed.getByText('Inverter A to load center').click();
   await expect(feed).toHaveAttribute('aria-pressed', 'true');
-  const panel = bench(page).getByRole('region', { name: 'Inverter A to load centre' });
+  const panel = bench(page).getByRole('region', { name: 'Inverter A to load center' });
   await panel.getByRole('button', { name: /Its conductors/u }).click();
   await panel.getByRole('combobox', { name: 'Size' }).click();
   await page.getByRole('option', { name: '#6', exact: true }).click();
-  await expect(diagram.getByRole('button', { name: /^Inverter A to load centre, 3 × 6 AWG/u })).toBeVisible();
+  await expect(diagram.getByRole('button', { name: /^Inverter A to load center, 3 × 6 AWG/u })).toBeVisible();
 
   const [svg] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'SVG' }).click(),
   ]);
   expect(svg.suggestedFilename()).toBe('one-line-one-line.svg');
-  expect(readFileSync(await svg.path(), 'utf8')).toContain('Inverter A to load centre');
+  expect(readFileSync(await svg.path(), 'utf8')).toContain('Inverter A to load center');
   const [pdf] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'PDF' }).click(),

@@ -11,12 +11,12 @@ test('shows what each circuit comes to, opens a figure into its working, and let
   const id = await importDemo(request, 'Circuits');
   await openJob(page, id, 'route');
   const circuits = bench(page).getByRole('region', { name: 'Circuits' });
-  const feed = circuits.getByRole('button', { name: /Inverter A to load centre/u });
+  const feed = circuits.getByRole('button', { name: /Inverter A to load center/u });
   // 8 kW at 240 V: 33.3 A · 1.25 = 41.6 A, so 45 A and #8 at terminals for 75 °C.
   await expect(feed).toContainText('8 AWG');
   await expect(feed).toContainText('45 A');
   await feed.click();
-  const panel = bench(page).getByRole('region', { name: 'Inverter A to load centre' });
+  const panel = bench(page).getByRole('region', { name: 'Inverter A to load center' });
   await expect(panel).toContainText('3 × 8 AWG + 10 AWG');
   await panel.getByRole('button', { name: 'Show the working' }).first().click();
   await expect(page.getByRole('dialog')).toContainText('41.6 A');

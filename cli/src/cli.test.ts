@@ -161,7 +161,7 @@ describe('zarnel wire', () => {
     const { code, out } = run('wire', 'demo.json', '--json');
     expect(code).toBe(0);
     const { circuits, conductors, labels } = JSON.parse(out) as Wiring;
-    const feed = circuits.find(({ name }) => name === 'Inverter A to load centre');
+    const feed = circuits.find(({ name }) => name === 'Inverter A to load center');
     // 8 kW at 240 V: 33.3 A · 1.25 = 41.6 A: 45 A, and #8 at terminals of 75 °C.
     expect([feed?.deviceA, feed?.size.size, feed?.way[0]?.kind]).toEqual([45, '8', 'wireway']);
     for (const { lengthMm, way } of circuits)

@@ -19,6 +19,10 @@ const FOREIGN = {
   iec: /\d″|\d lbs?\b|°F|\d ft\b|\blag\b/u,
 } as const;
 
+/** How a US trade does not write; “earth” is the others’ word for ground. */
+const NOT_AMERICAN =
+  /centre|colour|neighbour|aluminium|noggin|metre|plasterboard|\bgrey\b|\bfibre|\bearth\b/iu;
+
 /** All that a person is told of a plan, in the units of its trade. */
 function everythingTold(plan: Plan): string[] {
   const model = prepare(plan);
@@ -46,6 +50,7 @@ describe('a job', () => {
       const told = everythingTold(plan);
       expect(told.length).toBeGreaterThan(5);
       expect(told.filter((text) => FOREIGN[plan.codeBasis].test(text))).toEqual([]);
+      if (plan.codeBasis === 'us') expect(told.filter((text) => NOT_AMERICAN.test(text))).toEqual([]);
     },
   );
 

@@ -380,7 +380,7 @@ describe('the schedule', () => {
     const rows = circuitsCsv(demo, lines, telling).trim().split('\r\n');
     expect(rows).toHaveLength(1 + demo.circuits.length);
     expect(rows[1]).toMatch(
-      /^Inverter A to load centre,ac out,"Inverter A, ac","Load centre, breakers",1,3,8 AWG,10 AWG,/u,
+      /^Inverter A to load center,ac out,"Inverter A, ac","Load center, breakers",1,3,8 AWG,10 AWG,/u,
     );
     const bare = prepare({
       ...demo,

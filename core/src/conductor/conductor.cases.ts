@@ -13,7 +13,7 @@ function feed({
 }: Partial<Omit<Circuit, 'wire'>> & { readonly wire?: Partial<CircuitWire> }): PlanEdit {
   const circuit = newCircuit('us', {
     id: 'a-feed',
-    name: 'Inverter A to load centre',
+    name: 'Inverter A to load center',
     carries: 'ac-out',
     from: atGear('inverter-a', 'ac'),
     to: atGear('load-centre', 'breakers'),

@@ -6,6 +6,7 @@ import { cutText } from '../plan/name-with.ts';
 import { gearName, gearTypeName } from '../plan/names.ts';
 import type { Plan } from '../plan/plan.ts';
 import { MOST_NAME_CHARACTERS } from '../plan/values.ts';
+import { inDialect } from '../quantity/dialect.ts';
 import { countOf, told, type Told } from '../quantity/told.ts';
 import { siteFromFace } from '../geometry/frame.ts';
 import { sub, type Vec3 } from '../geometry/vec3.ts';
@@ -140,11 +141,17 @@ class Proposing {
     const first =
       gear.find(({ type }) => TAKES_OUTPUT.has(type.kind)) ?? gear.find(({ type }) => isInverter(type.kind));
     if (first === undefined || this.plan.circuits.some(({ carries }) => carries === 'bond')) return;
-    this.add('bond', `${first.placement.name} to earth`, atGear(first.id), { at: 'outside', what: 'earth' }, [
-      told('One earth for the job, from {gear}; the local code says which and how thick.', {
-        gear: gearName(first.id),
-      }),
-    ]);
+    this.add(
+      'bond',
+      inDialect(`${first.placement.name} to earth`, this.plan.codeBasis),
+      atGear(first.id),
+      { at: 'outside', what: 'earth' },
+      [
+        told('One earth for the job, from {gear}; the local code says which and how thick.', {
+          gear: gearName(first.id),
+        }),
+      ],
+    );
   }
 
   /** One that a wireway leads to before all others, then on its own face, then by how far apart they hang in the site. */

@@ -107,5 +107,8 @@ function inClamp(wire: Circuit['wire'], size: ConductorSize | null, words: strin
   const colour = size?.by === 'mm2' ? FERRULES.rows[size.size] : undefined;
   return colour === undefined
     ? told('A crimped end sleeve for {size}', { size: words })
-    : told('A crimped end sleeve for {size}: {colour} by the standard’s colours', { size: words, colour });
+    : told('A crimped end sleeve for {size}: {colour} by the standard’s colours', {
+        size: words,
+        colour: told(colour),
+      });
 }

@@ -276,7 +276,7 @@ export function honeyHouse(): Plan {
       hung('wireway', 'Wireway', 'wireway-6x6-10ft', 'plant-wall', 66, 36),
       hung('inverter-a', 'Inverter A', 'inverter-8kw', 'plant-wall', 32, 36 + 27.875),
       hung('inverter-b', 'Inverter B', 'inverter-8kw', 'plant-wall', 57.5, 36 + 27.875),
-      hung('load-centre', 'Load centre', 'load-centre-125a', 'plant-wall', 114, 36 + 6 + 22.5),
+      hung('load-centre', 'Load center', 'load-centre-125a', 'plant-wall', 114, 36 + 6 + 22.5),
       hung('disconnect', 'DC disconnect', 'dc-disconnect-60a', 'plant-wall', 96, 36 + 6 + 12),
       hung('array-box', 'Array junction box', 'array-junction-box', 'roof-top', 100, 84),
       hung('battery-a', 'Battery cabinet A', 'battery-cabinet-10kwh', 'north-wall', 30, 45),
@@ -294,8 +294,8 @@ export function honeyHouse(): Plan {
       nipple('disconnect-out', 'disconnect', 'bottom'),
     ],
     circuits: [
-      feed('a-feed', 'Inverter A to load centre', 'inverter-a', 'a-ac'),
-      feed('b-feed', 'Inverter B to load centre', 'inverter-b', 'b-ac'),
+      feed('a-feed', 'Inverter A to load center', 'inverter-a', 'a-ac'),
+      feed('b-feed', 'Inverter B to load center', 'inverter-b', 'b-ac'),
       string('a-array', 'Array to inverter A', 'string-1', 'inverter-a', 'a-dc'),
       string('b-array', 'Array to inverter B', 'string-2', 'inverter-b', 'b-dc'),
       mains(
@@ -307,14 +307,14 @@ export function honeyHouse(): Plan {
       ),
       mains(
         'essential',
-        'Transfer switch to load centre',
+        'Transfer switch to load center',
         atGear('transfer-switch', 'lugs'),
         atGear('load-centre', 'main'),
         150,
       ),
       newCircuit('us', {
         id: 'ground',
-        name: 'Load centre to earth',
+        name: 'Load center to ground',
         carries: 'bond',
         from: atGear('load-centre'),
         to: { at: 'outside', what: 'earth' },

@@ -6,7 +6,7 @@ import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
 import { USUAL_ROUTING } from '../plan/run.ts';
 import type { Material } from '../plan/material.ts';
 import { getSample } from '../gear/samples.ts';
-import { getMaterial } from '../site/materials.ts';
+import { materialsOfTrade } from '../site/materials.ts';
 
 // Short ways to write plans down, for the demo jobs and what a new job starts from. Lengths in mm.
 
@@ -113,7 +113,7 @@ export function planOf({
   approved,
   ...more
 }: PlanParts): Plan {
-  const materials = [...new Set(more.faces.map(({ material }) => material))];
+  const materials = new Set(more.faces.map(({ material }) => material));
   return {
     format: PLAN_FORMAT,
     formatVersion: FORMAT_VERSION,
@@ -132,7 +132,9 @@ export function planOf({
     routing: USUAL_ROUTING,
     ...more,
     site: { setting, conditions: { ...FIRST_CONDITIONS, ...conditions }, travel, loadFactors: null, place },
-    materials: materials.map((id) => withApproval(getMaterial(id), approved?.[id])),
+    materials: materialsOfTrade(more.codeBasis)
+      .filter(({ id }) => materials.has(id))
+      .map((material) => withApproval(material, approved?.[material.id])),
     gearTypes: gear.map(getSample),
   };
 }

@@ -80,6 +80,6 @@ export { type Run } from '../plan/run.ts';
 export { START_KINDS, type StartKind } from '../plan/start-kinds.ts';
 export type { PointMm } from '../plan/values.ts';
 export type { Result } from '../result.ts';
-export { SAMPLE_MATERIALS } from '../site/materials.ts';
+export { materialsOfTrade } from '../site/materials.ts';
 export { faceOf, newObstacle, usualStuds } from '../site/new-things.ts';
 export { rectangleOutline, takeOutline } from '../site/outline-take.ts';

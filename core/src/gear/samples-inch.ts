@@ -105,7 +105,7 @@ export const INCH_SAMPLES: readonly GearType[] = [
     device: { clears: false, opens: 'under-load', dcV: 600, isOneWay: false },
     ratings: { ...NO_RATINGS, maxVoltageV: 600, voltsToGroundV: 600, maxCurrentA: 60 },
   }),
-  newGearType('load-centre-125a', 'Load centre 125 A', 'load-centre', {
+  newGearType('load-centre-125a', 'Load center 125 A', 'load-centre', {
     ...size(14.5, 24, 4),
     dropMm: inch(22.5),
     massKg: 12,

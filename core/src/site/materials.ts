@@ -1,5 +1,6 @@
 import type { Material } from '../plan/material.ts';
 import { mmFromInch } from '../quantity/convert.ts';
+import { inDialect, type Dialect } from '../quantity/dialect.ts';
 import { practice } from '../reference/source.ts';
 
 const usual = practice(
@@ -204,6 +205,15 @@ export const SAMPLE_MATERIALS: readonly Material[] = [
     source: usual,
   },
 ];
+
+/** The sample materials as a trade calls them and what cuts them. */
+export function materialsOfTrade(codeBasis: Dialect): Material[] {
+  return SAMPLE_MATERIALS.map((material) => ({
+    ...material,
+    name: inDialect(material.name, codeBasis),
+    cutWith: inDialect(material.cutWith, codeBasis),
+  }));
+}
 
 export function getMaterial(id: string): Material {
   const material = SAMPLE_MATERIALS.find((each) => each.id === id);

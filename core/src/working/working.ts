@@ -31,6 +31,7 @@ export function workingInWords(working: Working, telling: Telling) {
   return {
     ...working,
     title: toldText(title, telling),
+    formula: toldText(working.formula, telling),
     inputs: inputs.map((input) => ({ ...input, name: toldText(input.name, telling) })),
     result: { ...result, name: toldText(result.name, telling) },
     notes: notes.map((note) => toldText(note, telling)),

@@ -1,5 +1,5 @@
-import { useMemo } from 'react';
-import { tellingOf, type Reader, type Telling } from '@zarnel/core/words';
+import { useCallback, useMemo } from 'react';
+import { inDialect, tellingOf, type Reader, type Telling } from '@zarnel/core/words';
 import { useAppSelector } from '../state/store.ts';
 
 /**
@@ -13,4 +13,10 @@ export function useTelling(reader: Reader): Telling {
     () => tellingOf(reader, ...[plan, evaluationOf].filter((each) => each !== null)),
     [reader, plan, evaluationOf],
   );
+}
+
+/** Puts a written text into the words of the open job's trade: labels, options, names of what is made. */
+export function useTradeWords(): (text: string) => string {
+  const dialect = useAppSelector((state) => state.plan.plan?.codeBasis ?? null);
+  return useCallback((text: string) => inDialect(text, dialect), [dialect]);
 }

@@ -47,7 +47,7 @@ export function CoverFields({ type, at, set, reader }: GearFieldsProps) {
         />
       )}
       <p className="mb-2 text-sm text-kraft">
-        Handles and breakers, by the height of their centre at its highest above the bottom of the body.
+        Handles and breakers, by the height of their middle at its highest above the bottom of the body.
       </p>
       <ListEditor
         items={type.handles}

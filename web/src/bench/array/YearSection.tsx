@@ -162,8 +162,8 @@ function TiltTable({ plan, reader }: { readonly plan: Plan; readonly reader: Rea
     <>
       <p className="text-sm">
         Tilted towards noon at {formatQuantity({ value: gain.bestFixedDeg, unit: 'deg' }, reader)} for the
-        year, or set anew each month, against lying along its face; a clear day of each month, kWh on each
-        square metre. Tilted modules catch more wind and shade those behind them.
+        year, or set anew each month, against lying along its face; a clear day of each month, kWh on each m².
+        Tilted modules catch more wind and shade those behind them.
       </p>
       <div className="h-44 w-full" role="img" aria-label="Light by month, lying, tilted and adjusted">
         <ResponsiveContainer>

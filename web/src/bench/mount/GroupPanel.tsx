@@ -14,6 +14,7 @@ import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Fault } from '../../ui/Fault.tsx';
+import { useTradeWords } from '../use-telling.ts';
 
 const ALIGN_WORDS: Readonly<Record<Alignment, string>> = {
   tops: 'Tops',
@@ -26,6 +27,7 @@ const ALIGN_WORDS: Readonly<Record<Alignment, string>> = {
 
 /** Several pieces at once: in line with the first, at equal gaps, changed about, or taken down. */
 export function GroupPanel({ items }: { readonly items: readonly Hung[] }) {
+  const say = useTradeWords();
   const dispatch = useAppDispatch();
   const [fault, setFault] = useState<string | null>(null);
   const attempt = (edits: Result<PlanEdit[], string | Told>) =>
@@ -57,7 +59,7 @@ export function GroupPanel({ items }: { readonly items: readonly Hung[] }) {
       <div className="mb-3 flex flex-wrap gap-1">
         {(Object.entries(ALIGN_WORDS) as [Alignment, string][]).map(([how, label]) => (
           <Button key={how} onClick={() => attempt(alignEdits(items, how))}>
-            {label}
+            {say(label)}
           </Button>
         ))}
       </div>

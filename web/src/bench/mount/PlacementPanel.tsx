@@ -34,6 +34,7 @@ import { JoinSection } from './JoinSection.tsx';
 import { NippleList } from './NippleList.tsx';
 import { WirewaySection } from './WirewaySection.tsx';
 import { OtherClearances } from './OtherClearances.tsx';
+import { useTradeWords } from '../use-telling.ts';
 
 type Props = {
   readonly item: Hung;
@@ -45,6 +46,7 @@ type Props = {
 
 /** What is selected, exactly: its hook line, what it hangs over, its gaps, its nipples. */
 export function PlacementPanel({ item, plan, prepared, routes, reader }: Props) {
+  const say = useTradeWords();
   const dispatch = useAppDispatch();
   const { placement, type } = item;
   const moveTo = (xMm: number, yMm: number) =>
@@ -71,7 +73,7 @@ export function PlacementPanel({ item, plan, prepared, routes, reader }: Props) 
       </p>
       <h3 className="mb-1 font-semibold">Hook line</h3>
       <PositionFields
-        xLabel="Centre, right of datum"
+        xLabel={say('Centre, right of datum')}
         xMm={placement.xMm}
         yMm={placement.yMm}
         reader={reader}

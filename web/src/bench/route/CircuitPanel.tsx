@@ -36,6 +36,7 @@ import { endOptions, keyOfEnd } from './end-options.ts';
 import { evaluator } from '../../workers/compute.ts';
 import { useDetail } from './use-detail.ts';
 import { WireFields } from './WireFields.tsx';
+import { useTradeWords } from '../use-telling.ts';
 
 const SizeChart = lazily(async () => (await import('./SizeChart.tsx')).SizeChart);
 
@@ -62,6 +63,7 @@ const askCircuit = (id: string) => evaluator.circuitDetail(id);
 
 /** A circuit: what it carries, what that makes of its conductors and its device, and where it lies. */
 export function CircuitPanel({ circuit, plan, line, reader }: Props) {
+  const say = useTradeWords();
   const { workings, steps } = useDetail(askCircuit, circuit.id, NO_DETAIL);
   const set = (more: Partial<Circuit>) =>
     tryEdits([{ kind: 'set-circuit', circuit: { ...circuit, ...more } }]);
@@ -85,7 +87,7 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
       <h2 className="mb-2 text-lg font-semibold">{circuit.name}</h2>
       {line?.size != null && (
         <p className="mb-1 flex items-baseline justify-between gap-2">
-          <span>{line.earth === null ? 'Conductors' : 'Conductors and earth'}</span>
+          <span>{say(line.earth === null ? 'Conductors' : 'Conductors and earth')}</span>
           <span className="figure text-lg font-semibold text-chalk">
             {setsOf(circuit.wire) > 1 && `${setsOf(circuit.wire)} sets of `}
             {circuit.wire.count} × {sizeWords(line.size)}

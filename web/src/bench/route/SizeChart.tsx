@@ -20,6 +20,7 @@ import {
 import type { Circuit } from '@zarnel/core/plan';
 import { formatQuantity, type Reader } from '@zarnel/core/words';
 import { Button } from '../../ui/Button.tsx';
+import { useTradeWords } from '../use-telling.ts';
 
 type Props = {
   readonly line: CircuitLine;
@@ -31,6 +32,7 @@ type Props = {
 
 /** The voltage along the way for a size that is slid along, and how warm its conductors run; each size beside the others. */
 export function SizeChart({ line, steps, circuit, reader, onUse }: Props) {
+  const say = useTradeWords();
   const own = steps.findIndex(({ size }) => line.size !== null && size.size === line.size.size);
   const [slid, setSlid] = useState<number | null>(null);
   const at = slid ?? Math.max(0, own);
@@ -40,7 +42,7 @@ export function SizeChart({ line, steps, circuit, reader, onUse }: Props) {
     return <p>Its voltage or its way is not known: there is nothing to draw.</p>;
   }
   const { dropV, size, conductorC, capacityA, fails, metalKg, moreKg } = step;
-  const metal = circuit.wire.material === 'copper' ? 'copper' : 'aluminium';
+  const metal = say(circuit.wire.material);
   const least = leastVoltageV(line);
   const shown = (value: number, unit: 'V' | 'A' | 'degC' | 'percent' | 'kg') =>
     formatQuantity({ value, unit }, reader);

@@ -5,6 +5,7 @@ import { CountField } from '../../ui/CountField.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
+import { useTradeWords } from '../use-telling.ts';
 
 type Props = {
   readonly wire: CircuitWire;
@@ -20,6 +21,7 @@ const INSULATIONS = Object.entries(INSULATION_NAMES) as [
 
 /** What the conductors of a circuit are; their size is the program’s unless it is typed. */
 export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
+  const say = useTradeWords();
   const system = INSULATION_NAMES[wire.insulation].sizes;
   const offered = INSULATIONS.filter(
     ([id, { sizes }]) => id === wire.insulation || (sizes === 'awg') === (codeBasis === 'us'),
@@ -75,12 +77,12 @@ export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
         value={wire.material}
         options={[
           { value: 'copper', label: 'Copper' },
-          { value: 'aluminium', label: 'Aluminium' },
+          { value: 'aluminium', label: say('Aluminium') },
         ]}
         onChange={(value) => onChange({ material: value === 'aluminium' ? 'aluminium' : 'copper' })}
       />
       <CountField
-        label={setsOf(wire) === 1 ? 'Conductors, without earth' : 'Conductors of one set, without earth'}
+        label={say(setsOf(wire) === 1 ? 'Conductors, without earth' : 'Conductors of one set, without earth')}
         value={wire.count}
         most={MOST_COUNT}
         onCommit={(count) => onChange({ count, carrying: Math.min(wire.carrying, count) })}
@@ -101,7 +103,7 @@ export function WireFields({ wire, codeBasis, reader, onChange }: Props) {
         onCommit={(sets) => onChange({ sets })}
       />
       <Toggle
-        label="Has an earth conductor of its own"
+        label={say('Has an earth conductor of its own')}
         isOn={wire.hasEarth}
         onChange={(hasEarth) => void onChange({ hasEarth })}
       />

@@ -1,4 +1,5 @@
 import { OUTSIDES, type CircuitEnd, type Plan } from '@zarnel/core/plan';
+import { inDialect } from '@zarnel/core/words';
 
 const OUTSIDE_LABELS = {
   supply: 'The supply',
@@ -26,7 +27,9 @@ export function endOptions(
         option({ at: 'gear', placement: id, terminal: terminal.id }, `${name}: ${terminal.name}`),
       ),
     ]),
-    ...OUTSIDES.map((what) => option({ at: 'outside', what }, OUTSIDE_LABELS[what])),
+    ...OUTSIDES.map((what) =>
+      option({ at: 'outside', what }, inDialect(OUTSIDE_LABELS[what], plan.codeBasis)),
+    ),
   ];
 }
 

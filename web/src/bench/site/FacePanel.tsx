@@ -1,5 +1,5 @@
 import { sizeOfBox, travelOnFace, type Prepared, type SiteFace } from '@zarnel/core/figures';
-import { SAMPLE_MATERIALS, type Conditions, type Face, type PlanEdit, type Plan } from '@zarnel/core/plan';
+import { materialsOfTrade, type Conditions, type Face, type PlanEdit, type Plan } from '@zarnel/core/plan';
 import { countText, formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
@@ -90,12 +90,13 @@ function WhatItIs({ face, plan, reader }: Omit<Props, 'prepared'>) {
   const set = (changed: Omit<Extract<PlanEdit, { kind: 'set-face' }>, 'kind' | 'face'>) =>
     tryEdits([{ kind: 'set-face', face: face.id, ...changed }]);
   const material = plan.materials.find(({ id }) => id === face.face.material);
+  const samples = materialsOfTrade(plan.codeBasis);
   const offered = [
     ...plan.materials,
-    ...SAMPLE_MATERIALS.filter(({ id }) => !plan.materials.some((own) => own.id === id)),
+    ...samples.filter(({ id }) => !plan.materials.some((own) => own.id === id)),
   ];
   const takeMaterial = (id: string) => {
-    const sample = SAMPLE_MATERIALS.find((each) => each.id === id);
+    const sample = samples.find((each) => each.id === id);
     const isKnown = plan.materials.some((own) => own.id === id);
     makeEdits([
       ...(isKnown || sample === undefined ? [] : [{ kind: 'set-material', material: sample } as const]),

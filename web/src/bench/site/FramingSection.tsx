@@ -1,4 +1,4 @@
-import { useTelling } from '../use-telling.ts';
+import { useTelling, useTradeWords } from '../use-telling.ts';
 import type { SiteFace } from '@zarnel/core/figures';
 import { freshIdIn, usualStuds, type Framing, type Plan } from '@zarnel/core/plan';
 import { formatExactLength, type Reader, roundFor } from '@zarnel/core/words';
@@ -72,6 +72,7 @@ function FramingFields({
   readonly framing: Framing;
   readonly reader: Reader;
 }) {
+  const say = useTradeWords();
   const set = (changed: Partial<Framing>) =>
     tryEdits([{ kind: 'set-framing', face: face.id, framing: { ...framing, ...changed } }]);
   const { at, extent } = framing;
@@ -136,7 +137,7 @@ function FramingFields({
       {at.kind === 'spaced' ? (
         <>
           <LengthField
-            label="First centre"
+            label={say('First centre')}
             valueMm={at.firstCentreMm}
             reader={reader}
             onCommit={(firstCentreMm) => set({ at: { ...at, firstCentreMm } })}
@@ -159,7 +160,7 @@ function FramingFields({
           {at.centresMm.map((centreMm, index) => (
             <LengthField
               key={index}
-              label={`Centre ${index + 1}`}
+              label={`${say('Centre')} ${index + 1}`}
               valueMm={centreMm}
               reader={reader}
               onCommit={(mm) =>

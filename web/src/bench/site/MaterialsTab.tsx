@@ -1,4 +1,4 @@
-import { freshId, SAMPLE_MATERIALS, type Material, type Plan } from '@zarnel/core/plan';
+import { freshId, materialsOfTrade, type Material, type Plan } from '@zarnel/core/plan';
 import { sourceText, type Reader, roundFor } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppSelector } from '../../state/store.ts';
@@ -15,7 +15,9 @@ type Props = { readonly plan: Plan; readonly reader: Reader };
 /** The materials of this job: what each holds, whether it burns, what cuts it. */
 export function MaterialsTab({ plan, reader }: Props) {
   const inHand = useAppSelector((state) => state.view.materialInHand);
-  const unused = SAMPLE_MATERIALS.filter(({ id }) => !plan.materials.some((own) => own.id === id));
+  const unused = materialsOfTrade(plan.codeBasis).filter(
+    ({ id }) => !plan.materials.some((own) => own.id === id),
+  );
   return (
     <section aria-label="Materials">
       {plan.materials.map((material) => (

@@ -27,9 +27,9 @@ type Unit = NonNullable<DrawnOutlines['unit']>;
 
 const MOST_BYTES = 10_000_000;
 const UNITS: readonly { readonly value: Unit; readonly label: string }[] = [
-  { value: 'mm', label: 'Millimetres' },
-  { value: 'cm', label: 'Centimetres' },
-  { value: 'm', label: 'Metres' },
+  { value: 'mm', label: 'mm' },
+  { value: 'cm', label: 'cm' },
+  { value: 'm', label: 'm' },
   { value: 'in', label: 'Inches' },
   { value: 'ft', label: 'Feet' },
 ];
