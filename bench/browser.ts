@@ -1,8 +1,9 @@
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { jobSummarySchema } from '@zarnel/contract';
-import { honeyHouse } from '@zarnel/core/files';
+import { DEMOS, honeyHouse } from '@zarnel/core/files';
 import { writePlan, type Plan } from '@zarnel/core/plan';
 import { CHROMIUM_FLAGS } from '../e2e/chromium-flags.ts';
+import { answersOf } from './answers.ts';
 import { median } from './measure.ts';
 import { largePlan, unitId } from '../core/src/test/large-plan.ts';
 
@@ -29,6 +30,7 @@ async function main(): Promise<void> {
   const big = await measure(page, base, largePlan(40), unitId(0, 0, 5));
   const frames = await dragFrames(page, base);
   const memory = await memoryOfEdits(page);
+  const answers = await slowestAnswers(browser, base);
   await browser.close();
   process.stdout.write(
     `memory of the page and its worker, 200 faces, 2,200 pieces\n  after ${FEW_EDITS} edits ${memory.fewMb.toFixed(1)} MB; after ${MANY_EDITS} edits ${memory.manyMb.toFixed(1)} MB; ratio ${(memory.manyMb / memory.fewMb).toFixed(3)}\n`,
@@ -36,6 +38,7 @@ async function main(): Promise<void> {
   process.stdout.write(
     `dragging one of 2,200 pieces\n  frames: median ${frames.medianMs.toFixed(1)} ms, 95th percentile ${frames.p95Ms.toFixed(1)} ms\n`,
   );
+  process.stdout.write(`from a press to the next painted frame\n${answers.join('\n')}\n`);
   for (const [key, name] of [
     ['paintMs', 'open to first paint'],
     ['openMs', 'open to interactive, findings there'],
@@ -47,6 +50,19 @@ async function main(): Promise<void> {
       `${name}\n  200 faces, 2,200 pieces ${big[key].toFixed(0)} ms; the demo ${small[key].toFixed(0)} ms; ratio ${ratio}\n`,
     );
   }
+}
+
+/** The slowest answer of each demo, to what a person presses most. */
+async function slowestAnswers(browser: Browser, base: string): Promise<string[]> {
+  const lines: string[] = [];
+  for (const { id, plan } of DEMOS) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const answers = await answersOf(page, base, plan());
+    await page.close();
+    const slowest = answers.reduce((a, b) => (b.ms > a.ms ? b : a));
+    lines.push(`  ${id}: at most ${slowest.ms} ms (${slowest.name}), of ${answers.length} acts`);
+  }
+  return lines;
 }
 
 /** How long frames take while one of 2,200 pieces on 200 faces is dragged with its checks live: median and 95th percentile, ms. */

@@ -126,8 +126,18 @@ test('imports a table with bad rows: names them, takes the others; and exports w
   await give('boxes.csv', `name,kind,width,height,depth,mass_kg\n${rows.slice(0, 12).join('\n')}\n`);
   await dialog.getByRole('button', { name: 'Take the 10 that are sound' }).click();
   await expect(dialog.getByRole('status')).toContainText('10 types are in the library now');
+  // Taken out as one and back again, also after a reload.
+  await page.reload();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Take them all out again' }).click();
+  await expect(dialog.getByRole('status')).toContainText('boxes.csv: 10 types are archived again');
   await dialog.getByRole('button', { name: 'Close' }).click();
   await page.getByLabel('Search').fill('Loft box');
+  await expect(page.locator('[data-gear-type]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Bring them back' }).click();
+  await expect(dialog.getByRole('status')).toContainText('in the library now');
+  await dialog.getByRole('button', { name: 'Close' }).click();
   await expect(page.locator('[data-gear-type]')).toHaveCount(10);
   await page.getByLabel('Compare Loft box 3').check();
   const download = page.waitForEvent('download');

@@ -12,7 +12,7 @@ test('drags the hole off the truss while the run follows, and the sheets follow 
   const id = await importDemo(request, 'Drag the hole');
   await openJob(page, id, 'route');
   await expect(bench(page).locator('[data-check="seal.framing"]')).toContainText(
-    'from the centre of one of the trusses',
+    'from the center of one of the trusses',
   );
   const pathOf = () =>
     page

@@ -1,12 +1,14 @@
 import { useEffect, useState } from 'react';
 import { MOST_GEAR_AT_ONCE } from '@zarnel/contract';
 import type { GearOffer } from '@zarnel/core/files';
+import { countText } from '@zarnel/core/words';
 import { refusalText, useArchiveManyGearMutation, useImportGearMutation } from '../state/gear-api.ts';
 import { Button } from '../ui/Button.tsx';
 import { FileButton } from '../ui/FileButton.tsx';
 import { Fault } from '../ui/Fault.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { browserFileReading } from '../workers/files.ts';
+import { keepImport, readKeptImport, type KeptImport } from './kept-import.ts';
 
 type Props = { readonly isOpen: boolean; readonly onClose: () => void };
 
@@ -19,8 +21,7 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
   const [refused, setRefused] = useState<string | null>(null);
   const [isReading, setReading] = useState(false);
   const [taken, setTaken] = useState(0);
-  const [takenIds, setTakenIds] = useState<readonly string[]>([]);
-  const [isTakenBack, setTakenBack] = useState(false);
+  const [last, setLast] = useState(() => readKeptImport(localStorage));
   const [reading] = useState(browserFileReading);
   useEffect(() => () => reading.stop(), [reading]);
   const [importGear, { isLoading }] = useImportGearMutation();
@@ -30,8 +31,6 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
     setOffer(null);
     setRefused(null);
     setTaken(0);
-    setTakenIds([]);
-    setTakenBack(false);
     setReading(true);
     const result = await reading
       .ask(async (files) => files.gear(text, /\.json$/iu.test(file) ? 'json' : 'csv'))
@@ -41,8 +40,13 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
     if (result.ok) setOffer({ ...result.value, file });
     else setRefused(`${file}: ${result.fault} Nothing was taken.`);
   };
+  const remember = (kept: KeptImport) => {
+    keepImport(localStorage, kept);
+    setLast(kept);
+  };
   const takeAll = async () => {
     if (offer === null) return;
+    const ids = taken === 0 ? [] : [...(last?.ids ?? [])];
     // In portions; what an earlier portion brought stays, and is not sent again.
     let count = taken;
     while (count < offer.gear.length) {
@@ -54,20 +58,20 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
       }
       count += portion.length;
       setTaken(count);
-      const ids = answer.data.gear.map(({ id }) => id);
-      setTakenIds((before) => [...before, ...ids]);
+      ids.push(...answer.data.gear.map(({ id }) => id));
+      remember({ file: offer.file, ids, isOut: false });
     }
   };
-  /** All of this import out of the library again, or back into it. */
-  const setOut = async (archived: boolean) => {
-    for (let at = 0; at < takenIds.length; at += MOST_GEAR_AT_ONCE) {
-      const answer = await archiveMany({ ids: takenIds.slice(at, at + MOST_GEAR_AT_ONCE), archived });
+  /** All of the last import out of the library again, or back into it. */
+  const setOut = async (kept: KeptImport, archived: boolean) => {
+    for (let at = 0; at < kept.ids.length; at += MOST_GEAR_AT_ONCE) {
+      const answer = await archiveMany({ ids: kept.ids.slice(at, at + MOST_GEAR_AT_ONCE), archived });
       if (answer.error !== undefined) {
         setRefused(refusalText(answer.error));
         return;
       }
     }
-    setTakenBack(archived);
+    remember({ ...kept, isOut: archived });
   };
   const isDone = offer !== null && taken === offer.gear.length && taken > 0;
   return (
@@ -118,17 +122,7 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
               {offer.faults.length > MOST_FAULTS && <li>… and {offer.faults.length - MOST_FAULTS} more.</li>}
             </ul>
           )}
-          {isDone ? (
-            <div className="flex flex-wrap items-center gap-3">
-              <p className={isTakenBack ? undefined : 'text-solder'} role="status">
-                <span className="figure">{taken}</span> types are{' '}
-                {isTakenBack ? 'archived again.' : 'in the library now.'}
-              </p>
-              <Button disabled={archiving.isLoading} onClick={() => void setOut(!isTakenBack)}>
-                {isTakenBack ? 'Bring them back' : 'Take them all out again'}
-              </Button>
-            </div>
-          ) : (
+          {!isDone && (
             <Button
               look="strong"
               disabled={offer.gear.length === 0 || isLoading}
@@ -137,6 +131,17 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
               {isLoading ? `Taking them, ${taken} so far …` : `Take the ${offer.gear.length} that are sound`}
             </Button>
           )}
+        </div>
+      )}
+      {last !== null && (offer === null || isDone) && (
+        <div className="mt-3 flex flex-wrap items-center gap-3">
+          <p className={last.isOut ? undefined : 'text-solder'} role="status">
+            {last.file}: {countText(last.ids.length, 'type is', 'types are')}{' '}
+            {last.isOut ? 'archived again.' : 'in the library now.'}
+          </p>
+          <Button disabled={archiving.isLoading} onClick={() => void setOut(last, !last.isOut)}>
+            {last.isOut ? 'Bring them back' : 'Take them all out again'}
+          </Button>
         </div>
       )}
     </Modal>
