@@ -30,7 +30,7 @@ test('every page passes the automated accessibility rules, by day and by night',
   expect.soft(await faults(page)).toEqual([]);
   test.setTimeout(150_000);
   for (const theme of ['Night', 'Day']) {
-    for (const step of ['site', 'gear', 'mount', 'route', 'pack']) {
+    for (const step of ['site', 'gear', 'mount', 'array', 'route', 'pack']) {
       await openJob(page, id, step);
       expect.soft(await faults(page)).toEqual([]);
     }
@@ -54,12 +54,29 @@ test('every page passes the automated accessibility rules, by day and by night',
     await openJob(page, id, 'mount');
     await gear(page, 'inverter-a').click();
     expect.soft(await faults(page)).toEqual([]);
+    await openJob(page, id, 'array');
+    for (const section of [
+      'Sun, shade and curves',
+      'A clear year, wiring by wiring',
+      'What is used in a day',
+      'Round about',
+    ]) {
+      const head = bench(page).getByRole('button', { name: new RegExp(section, 'u') });
+      if (await head.isVisible()) await head.click();
+    }
+    expect.soft(await faults(page)).toEqual([]);
+    await bench(page)
+      .getByRole('button', { name: /^South field/u })
+      .click();
+    for (const head of await bench(page).locator('button[aria-expanded="false"]').all())
+      if (await head.isVisible()) await head.click();
+    expect.soft(await faults(page)).toEqual([]);
     await page.getByRole('button', { name: theme }).click();
   }
 });
 
 test('every dialog passes them, by day and by night', async ({ page, request }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(240_000);
   const name = `Dialogs ${Date.now()}`;
   const id = await importDemo(request, name);
   const closed = async () => {
@@ -79,8 +96,10 @@ test('every dialog passes them, by day and by night', async ({ page, request }) 
     await page.getByRole('button', { name: 'Import' }).click();
     expect.soft(await faults(page)).toEqual([]);
     await closed();
-    for (const type of ['Wall inverter 8 kW', 'DC disconnect 60 A'])
+    for (const type of ['Wall inverter 8 kW', 'DC disconnect 60 A']) {
+      await page.getByLabel('Search').fill(type);
       await page.getByRole('checkbox', { name: `Compare ${type}` }).check();
+    }
     await expect(page.getByRole('region', { name: 'Compared' })).toBeVisible();
     expect.soft(await faults(page)).toEqual([]);
     await openJob(page, id);
@@ -90,6 +109,29 @@ test('every dialog passes them, by day and by night', async ({ page, request }) 
       expect.soft([button, await faults(page)]).toEqual([button, []]);
       await closed();
     }
+    for (const [step, button] of [
+      ['site', 'Add a face'],
+      ['gear', 'Take gear from the library'],
+      ['mount', 'All clearances'],
+      ['mount', 'Show the working'],
+    ] as const) {
+      await openJob(page, id, step);
+      await bench(page).getByRole('button', { name: button }).first().click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+      expect.soft([button, await faults(page)]).toEqual([button, []]);
+      if (button === 'Add a face') {
+        await page.getByRole('button', { name: 'From a file instead' }).click();
+        expect.soft(['From a file', await faults(page)]).toEqual(['From a file', []]);
+        await page.getByRole('button', { name: 'Close' }).last().click();
+      }
+      await closed();
+    }
+    await openJob(page, id, 'site');
+    await bench(page).getByRole('tab', { name: 'Survey' }).click();
+    await bench(page).locator('details li button').first().click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect.soft(['Measure', await faults(page)]).toEqual(['Measure', []]);
+    await closed();
     await page.getByRole('button', { name: 'Fold it up' }).click();
     await expect(page.getByTestId('space')).toBeVisible();
     expect.soft(await faults(page)).toEqual([]);
