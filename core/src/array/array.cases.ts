@@ -26,6 +26,13 @@ function moved(dxMm: number, dyMm: number, modules: string[] | null = null): Pla
   return { kind: 'move-modules', field: FIELD.id, modules, dxMm, dyMm };
 }
 
+/** A circuit of the demo without an earth conductor of its own. */
+function bare(id: string): PlanEdit {
+  const circuit = honeyHouse().circuits.find((each) => each.id === id);
+  if (circuit === undefined) throw new Error(`The demo has no circuit “${id}”.`);
+  return { kind: 'set-circuit', circuit: { ...circuit, wire: { ...circuit.wire, hasEarth: false } } };
+}
+
 /** Only its first module, where few rails have to stand. */
 const ONE = { modules: FIELD.modules.slice(0, 1) };
 
@@ -63,6 +70,15 @@ export const ARRAY_CASES: Readonly<Record<string, CheckCases>> = {
       [{ kind: 'set-site', setting: 'mobile', codeBasis: 'us', travel: 'left' }, moved(-inch(14), 0)],
     ],
   },
+  'array.metals': {
+    valid: [[], [support({ bonding: 'jumpers' })], [support({ rail: 'strut-41', isParted: true })]],
+    invalid: [
+      [support({ bonding: undefined })],
+      [support({ rail: 'strut-41' })],
+      [support({ rail: 'tube-32' })],
+      [bare('a-array'), bare('b-array')],
+    ],
+  },
   'array.support': {
     valid: [[], [support({ bars: 3 })], [support({ isShared: true })], [support({ rail: 'strut-41' })]],
     invalid: [
@@ -76,6 +92,8 @@ export const ARRAY_CASES: Readonly<Record<string, CheckCases>> = {
       [support({ approvedUpN: 60 })],
       [field({ ...ONE, support: { ...FIELD.support, mostSpanMm: inch(22) } })],
       [{ kind: 'set-gear-type', gearType: { ...getSample('solar-module-400w'), massKg: 4000 } }],
+      // Feet so close that no joint finds room between them.
+      [support({ school: 'well-nut', mostSpanMm: 200, approvedUpN: 9000 })],
     ],
   },
 };

@@ -1,4 +1,5 @@
 import type { Family } from '../check/family.ts';
+import { metalsCheck } from './metals-check.ts';
 import { placeCheck } from './place-check.ts';
 import { supportCheck } from './support-check.ts';
 
@@ -8,5 +9,5 @@ export const ARRAY: Family = {
   about: 'Where modules lie, and the rails and feet that carry them',
   step: 'array',
   decidesPlaces: false,
-  checks: [placeCheck, supportCheck],
+  checks: [metalsCheck, placeCheck, supportCheck],
 };

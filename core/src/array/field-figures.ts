@@ -6,7 +6,8 @@ import { told, type Told } from '../quantity/told.ts';
 import { ARRAY_RAILS } from '../reference/array-rails.ts';
 import type { Working } from '../working/working.ts';
 import { fieldLoads } from './field-loads.ts';
-import { fieldSupport, rowsOf, sagWithBars } from './field-rails.ts';
+import { fieldSupport, rowsOf, sagWithBars, type FieldRail } from './field-rails.ts';
+import { stockLengths } from './splices.ts';
 import { modulesOfField } from './field-modules.ts';
 import { isUneven } from './feet.ts';
 import { fitRow, fitWorking, type RowFit } from './fit.ts';
@@ -39,6 +40,8 @@ export type FieldFigures = {
   readonly rows: readonly RowFigures[];
   readonly rails: readonly { readonly count: number; readonly lengthMm: number }[];
   readonly railName: string | null;
+  /** Joints of rails, and how many lengths of stock all pieces are cut from; null where some joint cannot be made. */
+  readonly stock: { readonly count: number; readonly lengthMm: number; readonly joints: number } | null;
   readonly footCount: number;
   readonly isUneven: boolean;
   readonly longestMm: number;
@@ -95,6 +98,7 @@ export const fieldFigures = query((prepared: Prepared, id: string): FieldFigures
     rows,
     rails: counted(built.map(({ fromMm, toMm }) => toMm - fromMm)),
     railName: rail?.name ?? null,
+    stock: rail === null ? null : stockOf(built, rail.stockMm),
     footCount: support?.feet.length ?? 0,
     isUneven: built.some(({ feet }) => isUneven(feet.atMm)),
     longestMm: worst?.longestMm ?? 0,
@@ -120,6 +124,20 @@ export const fieldFigures = query((prepared: Prepared, id: string): FieldFigures
     loadsWorking: loads?.working ?? null,
   };
 });
+
+/** What the rails are cut from; null where some joint cannot lie where it must. */
+function stockOf(rails: readonly FieldRail[], stockMm: number): FieldFigures['stock'] {
+  const cuts = rails.flatMap(({ cut }) => cut ?? []);
+  if (cuts.length < rails.length) return null;
+  return {
+    count: stockLengths(
+      cuts.flatMap(({ piecesMm }) => piecesMm),
+      stockMm,
+    ),
+    lengthMm: stockMm,
+    joints: cuts.reduce((sum, { jointsMm }) => sum + jointsMm.length, 0),
+  };
+}
 
 /** Lengths that are one, to a tenth of a mm, with how many there are; longest first. */
 function counted(lengths: readonly number[]): { readonly count: number; readonly lengthMm: number }[] {

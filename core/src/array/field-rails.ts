@@ -12,6 +12,7 @@ import { fieldLoads, zoneAt, type FieldLoads } from './field-loads.ts';
 import { modulesOfField, type PlacedModule } from './field-modules.ts';
 import { placeFeet, type Feet } from './feet.ts';
 import { railSpan, sagMm, type RailSpan } from './rail-span.ts';
+import { cutRail, type RailCut } from './splices.ts';
 import { ATTACHMENTS } from './schools.ts';
 
 /** A foot where it stands on the face, with what pulls at it. */
@@ -33,13 +34,16 @@ export type FieldRail = {
   readonly toMm: number;
   /** Of the modules, square to it: how much of their length it carries. */
   readonly carriesMm: number;
-  readonly moduleCount: number;
+  /** How many modules each row has that it carries: two rows where it is shared. */
+  readonly rowCounts: readonly number[];
   readonly span: RailSpan;
   readonly feet: Feet;
   /** The longest span it has, its sag there; 0 with fewer than two feet. */
   readonly longestMm: number;
   readonly sagMm: number;
   readonly loadNPerMm: number;
+  /** How it is cut from stock; null where no joint can lie where it must. */
+  readonly cut: RailCut | null;
 };
 
 export type FieldSupportAsBuilt = {
@@ -105,7 +109,7 @@ export function rowsOf(modules: readonly PlacedModule[], runs: 'across' | 'up'):
 function linesOf(
   field: ModuleField,
   rows: readonly Row[],
-): Omit<FieldRail, 'id' | 'field' | 'span' | 'feet' | 'longestMm' | 'sagMm' | 'loadNPerMm'>[] {
+): Omit<FieldRail, 'id' | 'field' | 'span' | 'feet' | 'longestMm' | 'sagMm' | 'loadNPerMm' | 'cut'>[] {
   const { bars, isShared, runs } = field.support;
   const lines = rows.flatMap((row, index) => {
     const depth = row.high - row.low;
@@ -118,7 +122,7 @@ function linesOf(
       fromMm: row.from,
       toMm: row.to,
       carriesMm: (shares[at] ?? 0) * depth,
-      moduleCount: row.modules.length,
+      rowCounts: [row.modules.length],
     }));
   });
   if (!isShared) return lines;
@@ -151,7 +155,7 @@ function linesOf(
           fromMm: Math.min(line.fromMm, above.fromMm),
           toMm: Math.max(line.toMm, above.toMm),
           carriesMm: line.carriesMm + above.carriesMm,
-          moduleCount: line.moduleCount + above.moduleCount,
+          rowCounts: [...line.rowCounts, ...above.rowCounts],
         },
       },
     ];
@@ -260,14 +264,14 @@ export const fieldSupport = query((prepared: Prepared, id: string): FieldSupport
     const loadNPerMm =
       (Math.max(upPa, loads.downPa) * line.carriesMm) / 1e6 + (rail.massKgPerM * 9.80665) / 1000;
     const span = railSpan(rail, loadNPerMm, { mostMm: field.support.mostSpanMm, footN, pullNPerMm });
-    const { runs, atMm, carriesMm, moduleCount } = line;
+    const { runs, atMm, carriesMm, rowCounts } = line;
     const { feet, fromMm, toMm } = onStands(line, standsOf(face, field, line), span);
     const longestMm = Math.max(0, ...feet.atMm.slice(1).map((at, place) => at - (feet.atMm[place] ?? at)));
     return {
       runs,
       atMm,
       carriesMm,
-      moduleCount,
+      rowCounts,
       fromMm,
       toMm,
       id: `${id}-rail-${index + 1}`,
@@ -277,6 +281,7 @@ export const fieldSupport = query((prepared: Prepared, id: string): FieldSupport
       longestMm,
       loadNPerMm,
       sagMm: sagMm(rail, loadNPerMm, longestMm),
+      cut: cutRail({ fromMm, toMm, feetMm: feet.atMm, stockMm: rail.stockMm }),
     };
   });
   return {

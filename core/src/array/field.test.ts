@@ -2,6 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Euler, Matrix4, Vector3 } from 'three';
 import { prepare } from '../check/prepared.ts';
+import { ARRAY_RAILS } from '../reference/array-rails.ts';
+import { MODULE_LINES, linedUp } from './line-up.ts';
 import { DEMOS } from '../demo/demos.ts';
 import { glasshouses } from '../demo/glasshouses.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
@@ -194,6 +196,59 @@ describe('filling a face of a job', () => {
   });
 });
 
+describe('modules of two types', () => {
+  test('come into line at the edge that is chosen, stay in their rows, and lie on none that they did not lie on', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.array(fc.record({ isTurned: fc.boolean(), down: fc.integer({ min: 0, max: 400 }) }), {
+            minLength: 1,
+            maxLength: 6,
+          }),
+          { minLength: 1, maxLength: 3 },
+        ),
+        fc.constantFrom(...MODULE_LINES),
+        (rows, lineUp) => {
+          const isInRows = lineUp === 'tops' || lineUp === 'bottoms';
+          // Rows 2 m apart of modules 1,760 mm long: turned ones lie lower by something.
+          const type = prepare(house).gearTypes.get('solar-module-400w');
+          if (type === undefined) throw new Error('The demo has modules.');
+          const [wide, high] = [type.widthMm, type.heightMm];
+          const modules = rows.flatMap((row, at) =>
+            row.map(({ isTurned, down }, index) => {
+              const along = index * (high + 20);
+              const across = at * (high + 450) + (isTurned ? Math.min(down, high - wide) : 0);
+              // A column is a row laid over: then the upright ones are the short ones.
+              return isInRows
+                ? { id: `m${at}-${index}`, xMm: along, yMm: across, isTurned }
+                : { id: `m${at}-${index}`, xMm: across, yMm: along, isTurned: !isTurned };
+            }),
+          );
+          const plan = changed({ modules });
+          const made = linedUp(prepare(plan), FIELD.id, lineUp);
+          const placed = modulesOfField(prepare(changed({ modules: made })), FIELD.id);
+          expect(made.map(({ id, isTurned }) => ({ id, isTurned }))).toEqual(
+            modules.map(({ id, isTurned }) => ({ id, isTurned })),
+          );
+          for (const at of rows.keys()) {
+            const row = placed.filter(({ id }) => id.startsWith(`m${at}-`));
+            const edges = row.map(
+              ({ box }) => ({ tops: box.maxY, bottoms: box.minY, lefts: box.minX, rights: box.maxX })[lineUp],
+            );
+            for (const edge of edges) expect(edge).toBeCloseTo(edges[0] ?? NaN, 6);
+            for (const { box } of row) {
+              const [low, up] = isInRows ? [box.minY, box.maxY] : [box.minX, box.maxX];
+              expect(low).toBeGreaterThanOrEqual(at * (high + 450) - 1e-6);
+              expect(up).toBeLessThanOrEqual(at * (high + 450) + high + 400 + 1e-6);
+            }
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
+
 describe('what carries a field', () => {
   test('stands on framing that was found, at every foot of every demo', () => {
     for (const { plan: make } of DEMOS) {
@@ -289,9 +344,24 @@ describe('what carries a field', () => {
       built?.feet.map(({ xMm, yMm }) => `${xMm.toFixed(1)} ${yMm.toFixed(1)}`).sort(),
     );
     expect(sheet?.cautions).toContain('fall');
-    expect(
-      sheet?.list.filter(({ lengthMm }) => lengthMm !== null).reduce((sum, { count }) => sum + count, 0),
-    ).toBe(6);
+    // Rails stand there as they are cut from stock: together as long as the rails, joined as often as they have joints.
+    const cuts = sheet?.list.filter(({ lengthMm }) => lengthMm !== null) ?? [];
+    const rails = built?.rails ?? [];
+    const sumOf = (numbers: readonly number[]) => numbers.reduce((sum, each) => sum + each, 0);
+    expect(sumOf(cuts.map(({ count, lengthMm }) => count * (lengthMm ?? 0)))).toBeCloseTo(
+      sumOf(rails.map(({ fromMm, toMm }) => toMm - fromMm)),
+      0,
+    );
+    for (const { lengthMm } of cuts)
+      expect(lengthMm).toBeLessThanOrEqual(ARRAY_RAILS.rows['rail-60'].stockMm);
+    const countOfLine = (text: RegExp) =>
+      sumOf((sheet?.list ?? []).filter(({ what }) => text.test(what.text)).map(({ count }) => count));
+    expect(rails).toHaveLength(6);
+    expect(countOfLine(/^Splice bar/u)).toBe(sumOf(rails.map(({ cut }) => cut?.jointsMm.length ?? NaN)));
+    // Three rows on two rails each: two end clamps a rail, one between each two modules.
+    expect(countOfLine(/^End clamp/u)).toBe(12);
+    expect(countOfLine(/^Middle clamp/u)).toBe(2 * (FIELD.modules.length - 3));
+    expect(countOfLine(/^Lug/u)).toBe(1);
     // A clamp drills nothing.
     const clamped = prepare(support({ school: 'seam-clamp' }));
     expect(drillSheets(clamped).some(({ id }) => id === 'hall-roof')).toBe(false);

@@ -15,11 +15,12 @@ import { isAbove, isBelow } from '../quantity/compare.ts';
 import { countOf, told } from '../quantity/told.ts';
 import { ARRAY_RAIL_KINDS, ARRAY_RAILS } from '../reference/array-rails.ts';
 import { practice, published } from '../reference/source.ts';
-import type { Working } from '../working/working.ts';
+import { lengthInput, type Working } from '../working/working.ts';
 import { fieldLoads, UPLIFT_SOURCE } from './field-loads.ts';
 import { fieldSupport, footLag } from './field-rails.ts';
 import { railWorking } from './rail-span.ts';
 import { ATTACHMENTS } from './schools.ts';
+import { JOINT_RATIO } from './splices.ts';
 
 /** Static load of foam tape, cm² for each kg (practice). */
 const TAPE_CM2_PER_KG = 55;
@@ -46,6 +47,8 @@ const meta: CheckMeta = {
       '{count} rails of {field} find nothing to stand on under {face}: no framing that was found crosses or carries them.',
     span: 'From one stand to the next, a rail of {field} would span {measured}; it may span {required}.',
     overhang: 'A rail of {field} would stand {measured} over its last foot; it may {required}.',
+    splice:
+      'A rail of {field} is {measured} long and its stock {required}: no joint would lie within a quarter of a span from a foot.',
     foot: 'A foot of {field} is pulled by {measured} at worst; it holds {required}.',
     'ask-foot':
       'Nobody approved what one foot of {field} holds, and the wind pulls at it with {measured}: test one, or enter what its maker states {what}.',
@@ -112,6 +115,34 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
         measured: { value: lengthMm, unit: 'mm' },
         required: { value: limit === 'span' ? rail.span.mostSpanMm : rail.span.mostOverhangMm, unit: 'mm' },
         working: () => railWorking(section, rail.loadNPerMm, lengthMm, rail.span),
+        fixes: () => remedies(prepared, field),
+      }),
+    );
+  }
+  const [uncut] = support.rails
+    .filter(({ feet, cut }) => feet.kind === 'placed' && cut === null)
+    .sort((a, b) => b.toMm - b.fromMm - (a.toMm - a.fromMm));
+  if (uncut !== undefined && section !== null) {
+    found.push(
+      findingOf(meta, {
+        message: 'splice',
+        data,
+        subjects,
+        at: uncut.runs === 'across' ? at(uncut.fromMm, uncut.atMm) : at(uncut.atMm, uncut.fromMm),
+        measured: { value: uncut.toMm - uncut.fromMm, unit: 'mm' },
+        required: { value: section.stockMm, unit: 'mm' },
+        working: (): Working => ({
+          title: told('Joints of a rail of {field}', { field: fieldName(field.id) }),
+          formula: 'joint ≤ a quarter of a span from a foot; each piece ≤ stock',
+          inputs: [
+            lengthInput('rail', 'Its length', uncut.toMm - uncut.fromMm),
+            lengthInput('span', 'Its longest span', uncut.longestMm),
+            { symbol: 'quarter', name: 'Of a span', value: { value: JOINT_RATIO, unit: 'ratio' } },
+          ],
+          result: { name: 'Stock', value: { value: section.stockMm, unit: 'mm' } },
+          source: practice('Rails are joined near a foot, where they bend least, and in no overhang'),
+          notes: [],
+        }),
         fixes: () => remedies(prepared, field),
       }),
     );
@@ -227,7 +258,7 @@ function remedies(prepared: Prepared, field: ModuleField): Fix[] {
     const built = fieldSupport(trial, field.id);
     return (
       built !== null &&
-      built.rails.every(({ feet }) => feet.kind === 'placed') &&
+      built.rails.every(({ feet, cut }) => feet.kind === 'placed' && cut !== null) &&
       (built.footN === null || built.feet.every(({ upN }) => !isAbove(upN, built.footN ?? 0, 'N')))
     );
   };

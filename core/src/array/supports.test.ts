@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { bendBeam } from '../fixing/beam.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { ARRAY_RAILS } from '../reference/array-rails.ts';
+import { ANODIC_INDEX } from '../reference/galvanic.ts';
 import { windPressurePa } from './field-loads.ts';
 import { isUneven, placeFeet } from './feet.ts';
 import { fitRow, overhangMm } from './fit.ts';
@@ -41,6 +42,17 @@ describe('fit with tolerance (trade facts, common practice)', () => {
     expect(fit.fits).toBe('usually');
     expect(fitRow(joints, inch(51.25)).fits).toBe('always');
     expect(fitRow(joints, inch(50)).fits).toBe('nominally');
+  });
+});
+
+describe('metals', () => {
+  test('lie as far apart as handbooks say of the usual pairs (MIL-STD-889, from memory)', () => {
+    const { aluminium, stainless, zinc, copper } = ANODIC_INDEX.rows;
+    const apart = (a: { indexV: number }, b: { indexV: number }) => Math.abs(a.indexV - b.indexV);
+    expect(apart(aluminium, stainless)).toBeCloseTo(0.4, 9);
+    expect(apart(aluminium, zinc)).toBeCloseTo(0.3, 9);
+    // Copper on aluminium is the worst of them: never without a tinned lug.
+    expect(apart(aluminium, copper)).toBeGreaterThan(apart(aluminium, stainless));
   });
 });
 

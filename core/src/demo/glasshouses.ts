@@ -208,6 +208,7 @@ export function glasshouses(): Plan {
           // As the maker of the clamps states it for a seam of 0.6 mm steel.
           approvedUpN: 1500,
           uplift: null,
+          bonding: 'clamps',
         },
       },
     ],

@@ -341,6 +341,7 @@ export function honeyHouse(): Plan {
           mostSpanMm: inch(48),
           approvedUpN: null,
           uplift: null,
+          bonding: 'clamps',
         },
       },
     ],

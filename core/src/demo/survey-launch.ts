@@ -161,6 +161,7 @@ export function surveyLaunch(): Plan {
           mostSpanMm: null,
           approvedUpN: null,
           uplift: null,
+          bonding: 'jumpers',
         },
       },
     ],

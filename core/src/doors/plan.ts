@@ -15,6 +15,8 @@ export {
 export { type Energy, type EnergyLoad, FIRST_ENERGY, type Place, SECOND_SOURCES } from '../plan/energy.ts';
 export {
   ATTACHMENT_SCHOOLS,
+  BONDINGS,
+  type Bonding,
   type ModuleField,
   type ModuleRef,
   type ModuleString,

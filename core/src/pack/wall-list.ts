@@ -5,7 +5,8 @@ import { fixingPlanOf } from '../fixing/fixing-plan.ts';
 import type { FixingKind } from '../fixing/hole-fixing.ts';
 import { railsOf } from '../fixing/rail.ts';
 import { ATTACHMENTS } from '../array/schools.ts';
-import { fieldSupport } from '../array/field-rails.ts';
+import { fieldSupport, type FieldRail } from '../array/field-rails.ts';
+import type { Bonding } from '../plan/module-field.ts';
 import { gearName, gearTypeName, runName } from '../plan/names.ts';
 import { ARRAY_RAILS } from '../reference/array-rails.ts';
 import { told, type Told } from '../quantity/told.ts';
@@ -48,7 +49,8 @@ export function faceList(prepared: Prepared, face: SiteFace): WallLine[] {
 function arrayPieces(prepared: Prepared, face: SiteFace): Piece[] {
   return prepared.fieldsOnFace.get(face.id).flatMap(({ id, type, modules, support }): Piece[] => {
     const built = fieldSupport(prepared, id);
-    const rail = support.rail === null ? null : ARRAY_RAILS.rows[support.rail].name;
+    const rail = support.rail === null ? null : ARRAY_RAILS.rows[support.rail];
+    const rails = built?.rails ?? [];
     return [
       ...modules.map((each) => ({
         what: told('{type}', { type: gearTypeName(each.type ?? type) }),
@@ -56,10 +58,15 @@ function arrayPieces(prepared: Prepared, face: SiteFace): Piece[] {
       })),
       ...(rail === null
         ? []
-        : (built?.rails ?? []).map(({ fromMm, toMm }) => ({
-            what: told(rail),
-            lengthMm: Math.round((toMm - fromMm) * 10) / 10,
-          }))),
+        : rails.flatMap(({ fromMm, toMm, cut }): Piece[] => [
+            ...(cut?.piecesMm ?? [toMm - fromMm]).map((lengthMm) => ({
+              what: told(rail.name),
+              lengthMm: Math.round(lengthMm * 10) / 10,
+            })),
+            ...(cut?.jointsMm ?? []).map(() => ({ what: told(rail.splice), lengthMm: null })),
+          ])),
+      ...rails.flatMap(({ rowCounts }) => rowCounts.flatMap(clamps)),
+      ...bondParts(rails, modules.length, support.bonding),
       ...(built?.feet ?? []).map(() => ({
         what: told('{school}: {parts}', {
           school: ATTACHMENTS[support.school].name,
@@ -69,6 +76,25 @@ function arrayPieces(prepared: Prepared, face: SiteFace): Piece[] {
       })),
     ];
   });
+}
+
+/** An end clamp at both ends of a row on each of its rails, a middle clamp between each two modules. */
+function clamps(moduleCount: number): Piece[] {
+  return Array.from({ length: moduleCount + 1 }, (_, index) => ({
+    what: told(index === 0 || index === moduleCount ? 'End clamp' : 'Middle clamp'),
+    lengthMm: null,
+  }));
+}
+
+/** What bonds frames and rails: a jumper over each joint and from rail to rail, or one at each module; and a lug to earth. */
+function bondParts(rails: readonly FieldRail[], moduleCount: number, bonding: Bonding | undefined): Piece[] {
+  if (bonding === undefined || moduleCount === 0) return [];
+  const joints = rails.reduce((sum, { cut }) => sum + (cut?.jointsMm.length ?? 0), 0);
+  const jumpers = joints + Math.max(0, rails.length - 1) + (bonding === 'jumpers' ? moduleCount : 0);
+  return [
+    ...Array.from({ length: jumpers }, () => ({ what: told('Bonding jumper'), lengthMm: null })),
+    { what: told('Lug for the earth conductor'), lengthMm: null },
+  ];
 }
 
 /** Between each two studs, as long as the room between them is. */

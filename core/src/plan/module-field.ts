@@ -31,6 +31,10 @@ export const ATTACHMENT_SCHOOLS = [
 ] as const;
 export type AttachmentSchool = (typeof ATTACHMENT_SCHOOLS)[number];
 
+/** What bonds the frames of modules: teeth of their clamps into the rail, or jumpers. */
+export const BONDINGS = ['clamps', 'jumpers'] as const;
+export type Bonding = (typeof BONDINGS)[number];
+
 const ratio = z.number().min(0, 'must not be negative').max(5);
 
 export const supportSchema = z.strictObject({
@@ -50,6 +54,11 @@ export const supportSchema = z.strictObject({
     .strictObject({ middle: ratio, edge: ratio, corner: ratio })
     .nullable()
     .describe('What of the wind’s pressure lifts, by where on the roof; null for the usual'),
+  bonding: z
+    .enum(BONDINGS)
+    .optional()
+    .describe('What bonds frames and rails to each other; left out where nobody said'),
+  isParted: z.boolean().optional().describe('Pads and sleeves keep frames and rails of unlike metals apart'),
 });
 export type FieldSupport = z.infer<typeof supportSchema>;
 
@@ -94,6 +103,14 @@ export const moduleStringSchema = z.strictObject({
     }),
   ]),
   modules: z.array(moduleRefSchema).max(MOST_MODULES).describe('In the order they are plugged together'),
+  measuredV: z
+    .number()
+    .min(-3000)
+    .max(3000)
+    .optional()
+    .describe(
+      'Open at its two ends, by the meter, from the marked plus to the marked minus; left out unmeasured',
+    ),
 });
 export type ModuleString = z.infer<typeof moduleStringSchema>;
 

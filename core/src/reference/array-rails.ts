@@ -15,6 +15,8 @@ export type ArrayRail = {
   readonly stockMm: number;
   /** Takes slide-in nuts along its length; else each clamp wants a drilled hole. */
   readonly hasSlot: boolean;
+  /** What joins two lengths of it. */
+  readonly splice: string;
 };
 
 export const ARRAY_RAIL_KINDS = ['rail-40', 'rail-60', 'strut-41', 'tube-32', 'angle-50'] as const;
@@ -41,6 +43,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
       modulusMm3: 2_500,
       stockMm: 4200,
       hasSlot: true,
+      splice: 'Splice bar with its two bolts at each side',
     },
     'rail-60': {
       ...ALUMINIUM,
@@ -52,6 +55,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
       modulusMm3: 5_200,
       stockMm: 4200,
       hasSlot: true,
+      splice: 'Splice bar with its two bolts at each side',
     },
     'strut-41': {
       stuff: 'steel',
@@ -65,6 +69,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
       modulusMm3: 3_200,
       stockMm: 6000,
       hasSlot: true,
+      splice: 'Splice channel with two slide-in nuts at each side',
     },
     // A tube of 32 mm with a wall of 1.5 mm: I = π/64 (D⁴ − d⁴).
     'tube-32': {
@@ -79,6 +84,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
       modulusMm3: 1_046,
       stockMm: 6000,
       hasSlot: false,
+      splice: 'Sleeve inside, with two screws at each side',
     },
     // Equal angle 50 × 50 × 3 about its level axis.
     'angle-50': {
@@ -91,6 +97,7 @@ export const ARRAY_RAILS: ReferenceTable<Readonly<Record<ArrayRailKind, ArrayRai
       modulusMm3: 1_970,
       stockMm: 6000,
       hasSlot: false,
+      splice: 'Length of the same angle, nested, with two bolts at each side',
     },
   },
 };

@@ -7,14 +7,15 @@ import { dot } from '../geometry/vec3.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, fieldName, gearName, gearTypeName, stringName } from '../plan/names.ts';
 import type { ModuleField, ModuleString } from '../plan/module-field.ts';
-import { isAbove } from '../quantity/compare.ts';
+import { isAbove, isBelow } from '../quantity/compare.ts';
 import { countOf, told } from '../quantity/told.ts';
 import { ofTrade } from '../quantity/trade-size.ts';
 import { practice, published, type Trade } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
+import { hotFactor } from './cold-voltage.ts';
 import { isFromModules, leadString } from './lead-string.ts';
 import { stringLeads } from './leads.ts';
-import { stringFigures, typeOfModule } from './module-figures.ts';
+import { modulesOfString, stringFigures, typeOfModule } from './module-figures.ts';
 import { USUAL_MODULE } from './usual-module.ts';
 import { proposeStrings, takesArray } from './propose-strings.ts';
 
@@ -52,6 +53,12 @@ const meta: CheckMeta = {
     trunk:
       'The {count} inverters on the trunk {string} give {measured}; {circuit} is protected at {required}.',
     'trunk-type': '{string} names {type} for its modules, and that states no current: type it.',
+    reversed:
+      'By the meter {string} reads {measured}: its plus and minus are changed about. Joined to others or to an input so, it burns. Turn its plugs round first.',
+    metered:
+      'By the meter {string} reads {measured}; open and in the sun its {count} modules give {low} to {high}. It reads like {likely} of them: look for a plug, a diode or a module.',
+    branches:
+      'The {count} strings of {circuit} come together before it, by {pairs} {pairs:pair|pairs} of branch connectors: the last carries {measured}, where usual ones bear {required}. A combiner with terminals takes their place.',
     plugs: 'In {string} plugs of {first} and of {second} would meet: only plugs of one make fit for sure.',
   },
   fixMessages: { wire: 'Wire {count} strings for {gear}', lead: 'Lead it to {gear} by {circuit}' },
@@ -101,6 +108,7 @@ function checkString(prepared: Prepared, string: ModuleString): Found[] {
     ...mixedFindings(prepared, string),
     ...leadFindings(prepared, string),
     ...trunkFindings(prepared, string),
+    ...meterFindings(prepared, string),
   ];
 }
 
@@ -224,6 +232,65 @@ function leadFindings(prepared: Prepared, string: ModuleString): Found[] {
   ];
 }
 
+/** What a meter may read beyond the coldest and the hottest that the site sees: light of a morning, and the meter (practice). */
+const METER_RATIO = 0.05;
+
+/** What the meter read at the ends of a string against what its modules give; reversed is told before all else. */
+function meterFindings(prepared: Prepared, string: ModuleString): Found[] {
+  const figures = stringFigures(prepared, string.id);
+  const readV = string.measuredV;
+  if (readV === undefined || figures === null || figures.count === 0) return [];
+  const subjects = [{ kind: 'string', id: string.id }] as const;
+  const measured = { value: readV, unit: 'V' } as const;
+  const data = { string: stringName(string.id) };
+  if (readV < 0)
+    return [findingOf(meta, { message: 'reversed', severity: 'stop', data, subjects, measured })];
+  const { designHighTempC } = prepared.plan.site.conditions;
+  const hotV = modulesOfString(prepared, string).reduce(
+    (sum, { module }) => sum + module.vocV * hotFactor(module, designHighTempC),
+    0,
+  );
+  const [lowV, highV] = [hotV * (1 - METER_RATIO), figures.coldV * (1 + METER_RATIO)];
+  if (!isBelow(readV, lowV, 'V') && !isAbove(readV, highV, 'V')) return [];
+  const likely = Math.round((readV / figures.vocV) * figures.count);
+  return [
+    findingOf(meta, {
+      message: 'metered',
+      data: {
+        ...data,
+        count: countOf(figures.count),
+        low: { value: lowV, unit: 'V' },
+        high: { value: highV, unit: 'V' },
+        likely: countOf(likely),
+      },
+      subjects,
+      measured,
+      working: (): Working => ({
+        title: told('{string} by the meter', { string: stringName(string.id) }),
+        formula: '0.95 · V hot ≤ read ≤ 1.05 · V cold;  like = read ÷ Voc · modules',
+        inputs: [
+          { symbol: 'read', name: 'Open at its two ends', value: measured },
+          {
+            symbol: 'V hot',
+            name: 'Open, in full sun on the hottest day',
+            value: { value: hotV, unit: 'V' },
+          },
+          {
+            symbol: 'V cold',
+            name: 'Open, on the coldest morning',
+            value: { value: figures.coldV, unit: 'V' },
+          },
+          { symbol: 'Voc', name: 'Open, of all at 25 °C', value: { value: figures.vocV, unit: 'V' } },
+          { symbol: 'modules', name: 'In it', value: countOf(figures.count) },
+        ],
+        result: { name: 'It reads like so many modules', value: countOf(likely) },
+        source: meta.source,
+        notes: ['Read it open, in daylight, with gloves: it cannot be switched off.'],
+      }),
+    }),
+  ];
+}
+
 /** Leads are made up in steps of 100 mm or 4 in. */
 function leadToMake(lackingMm: number, trade: Trade): number {
   const stepMm = ofTrade(trade, 100);
@@ -279,6 +346,47 @@ function trunkFindings(prepared: Prepared, string: ModuleString): Found[] {
 /** A continuous current is protected at so much more (NEC 690.9(B)). */
 const CONTINUOUS = 1.25;
 
+/** What branch connectors bear as usually sold, A (practice; theirs is on them). */
+const BRANCH_A = 30;
+/** Bright sun (NEC 690.8(A)(1)). */
+const BRIGHT = 1.25;
+
+/** Strings that one pair of conductors carries are joined before it: what the last branch has to bear. */
+function branchFindings(
+  circuit: Circuit,
+  strings: readonly { readonly id: string; readonly figures: { readonly iscA: number } }[],
+): Found[] {
+  const pairs = strings.length - 1;
+  const shortA = BRIGHT * strings.reduce((sum, { figures }) => sum + figures.iscA, 0);
+  if (pairs < 1 || !isAbove(shortA, BRANCH_A, 'A')) return [];
+  return [
+    findingOf(meta, {
+      message: 'branches',
+      severity: 'ask',
+      id: `${meta.id}/branches/${circuit.id}`,
+      data: { circuit: circuitName(circuit.id), count: countOf(strings.length), pairs: countOf(pairs) },
+      subjects: [
+        { kind: 'circuit', id: circuit.id },
+        ...strings.slice(0, 1).map(({ id }) => ({ kind: 'string', id }) as const),
+      ],
+      measured: { value: shortA, unit: 'A' },
+      required: { value: BRANCH_A, unit: 'A' },
+      working: (): Working => ({
+        title: told('Strings joined before {circuit}', { circuit: circuitName(circuit.id) }),
+        formula: 'I = 1.25 · (Isc of all strings)',
+        inputs: [
+          { symbol: 'strings', name: 'Side by side', value: countOf(strings.length) },
+          { symbol: 'Isc', name: 'Of all of them', value: { value: shortA / BRIGHT, unit: 'A' } },
+          { symbol: '1.25', name: 'For bright sun', value: { value: BRIGHT, unit: 'ratio' } },
+        ],
+        result: { name: 'What the last branch carries', value: { value: shortA, unit: 'A' } },
+        source: practice('Branch connectors bear 30 A as usually sold; theirs is written on them'),
+        notes: [],
+      }),
+    }),
+  ];
+}
+
 function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
   const end = [circuit.from, circuit.to].find((each) => each.at === 'strings');
   if (end?.at !== 'strings') return [];
@@ -288,9 +396,11 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
   });
   const sorted = [...strings].sort((a, b) => a.figures.vmpV - b.figures.vmpV);
   const [low, high] = [sorted[0], sorted.at(-1)];
-  if (low === undefined || high === undefined || low === high) return [];
-  if (low.figures.vmpV >= (1 - UNEQUAL_RATIO) * high.figures.vmpV) return [];
+  const branches = branchFindings(circuit, strings);
+  if (low === undefined || high === undefined || low === high) return branches;
+  if (low.figures.vmpV >= (1 - UNEQUAL_RATIO) * high.figures.vmpV) return branches;
   return [
+    ...branches,
     findingOf(meta, {
       message: 'unequal',
       data: { circuit: circuitName(circuit.id), string: stringName(low.id), other: stringName(high.id) },

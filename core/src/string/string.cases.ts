@@ -18,6 +18,9 @@ function string(more: Partial<ModuleString>, of = FIRST): PlanEdit {
   return { kind: 'set-string', string: { ...of, ...more } };
 }
 
+/** What a meter reads at a string of the demo: 12 modules of 37.1 V each. */
+const metered = (measuredV: number) => string({ measuredV });
+
 function circuit(id: string, more: Partial<Circuit>): PlanEdit {
   const known = honeyHouse().circuits.find((each) => each.id === id);
   if (known === undefined) throw new Error(`The demo has no circuit “${id}”.`);
@@ -78,6 +81,7 @@ export const STRING_CASES: Readonly<Record<string, CheckCases>> = {
       [string({ name: 'Turned' }, SECOND)],
       // Leads that reach to the hair: 24 modules on the way of the longest hop.
       [{ kind: 'set-gear-type', gearType: module({ leadMm: 1200 }) }],
+      [metered(12 * 37.1)],
       // Tilted by less than anybody sees.
       tilted(4),
     ],
@@ -89,6 +93,9 @@ export const STRING_CASES: Readonly<Record<string, CheckCases>> = {
       mixed({ impA: 9, iscA: 10 }),
       mixed({ connector: 'flat plugs' }),
       tilted(20),
+      [metered(-12 * 37.1)],
+      [metered(9 * 37.1)],
+      [metered(15 * 37.1)],
       [
         string({ modules: FIRST.modules.slice(0, 8) }),
         circuit('a-array', carries('string-1', 'string-2')),

@@ -5,6 +5,8 @@ import {
   ATTACHMENTS,
   fieldFigures,
   intoGrid,
+  linedUp,
+  MODULE_LINES,
   rowGapOf,
   suggestedSchool,
   USUAL_UPLIFT,
@@ -12,7 +14,14 @@ import {
   type FieldFigures,
   type Prepared,
 } from '@zarnel/core/figures';
-import { ATTACHMENT_SCHOOLS, TILT_LOW_EDGES, type ModuleField, type Plan } from '@zarnel/core/plan';
+import {
+  ATTACHMENT_SCHOOLS,
+  BONDINGS,
+  TILT_LOW_EDGES,
+  type Bonding,
+  type ModuleField,
+  type Plan,
+} from '@zarnel/core/plan';
 import {
   CAUTIONS,
   countText,
@@ -35,9 +44,10 @@ import { Select } from '../../ui/Select.tsx';
 import { Toggle } from '../../ui/Toggle.tsx';
 import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { FigureRow as Row } from '../../ui/FigureRow.tsx';
-import { useTelling } from '../use-telling.ts';
+import { useTelling, useTradeWords } from '../use-telling.ts';
 import { FillSection } from './FillSection.tsx';
 import { SchoolsTable } from './SchoolsTable.tsx';
+import { said } from './said.ts';
 
 type Props = {
   readonly field: ModuleField;
@@ -48,6 +58,11 @@ type Props = {
 type SetField = (more: Partial<ModuleField>) => string | null;
 
 const LOW_WORDS = { bottom: 'Its bottom', top: 'Its top', left: 'Its left', right: 'Its right' } as const;
+const LINE_WORDS = { tops: 'Tops', bottoms: 'Bottoms', lefts: 'Left edges', rights: 'Right edges' } as const;
+const BONDING_WORDS: Readonly<Record<Bonding, string>> = {
+  clamps: 'Clamps with teeth, jumpers at joints of rails',
+  jumpers: 'A jumper at each module',
+};
 const SPAN_BY = {
   stress: 'what its section bears',
   sag: 'its sag',
@@ -169,7 +184,7 @@ function ModuleInHand({
   const change = (modules: ModuleField['modules']) =>
     tryEdits([{ kind: 'set-field', field: { ...field, modules } }]);
   const replace = (more: Partial<ModuleField['modules'][number]>) =>
-    change(field.modules.map((each) => (each.id === id ? { ...each, ...more } : each)));
+    change(field.modules.map((each) => (each.id === id ? said({ ...each, ...more }) : each)));
   const add = () => {
     if (type === undefined) return;
     const grown = withOneMore(field, type);
@@ -193,11 +208,29 @@ function ModuleInHand({
         onChange={(value) => dispatch(viewSlice.actions.moduleTaken(value === 'none' ? null : value))}
       />
       {module === undefined ? (
-        <p className="mb-2 text-sm text-kraft">
-          Drag or nudge moves the whole field; press a module once more to take it alone.
-        </p>
+        <>
+          <p className="mb-2 text-sm text-kraft">
+            Drag or nudge moves the whole field; press a module once more to take it alone.
+          </p>
+          <div className="mb-2 flex flex-wrap items-center gap-1" role="group" aria-label="Bring in line">
+            <span>In line:</span>
+            {MODULE_LINES.map((line) => (
+              <Button key={line} onClick={() => void change(linedUp(prepared, field.id, line))}>
+                {LINE_WORDS[line]}
+              </Button>
+            ))}
+          </div>
+        </>
       ) : (
         <>
+          <Select
+            label="Its type"
+            value={module.type ?? field.type}
+            options={prepared.gearTypes.list
+              .filter(({ solarModule }) => solarModule !== null)
+              .map(({ id: each, name }) => ({ value: each, label: name }))}
+            onChange={(each) => void replace({ type: each === field.type ? undefined : each })}
+          />
           <LengthField
             label="Right of datum"
             valueMm={module.xMm}
@@ -281,8 +314,10 @@ function SupportSection(props: {
 }) {
   const { field, prepared, figures, set, reader } = props;
   const telling = useTelling(reader);
+  const say = useTradeWords();
   const { support } = field;
-  const setSupport = (more: Partial<ModuleField['support']>) => set({ support: { ...support, ...more } });
+  const setSupport = (more: Partial<ModuleField['support']>) =>
+    set({ support: said({ ...support, ...more }) });
   const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
   const suggested = suggestedSchool(prepared, field.face);
   const school = ATTACHMENTS[support.school];
@@ -304,7 +339,7 @@ function SupportSection(props: {
         label="Rail"
         value={support.rail ?? 'none'}
         options={[
-          ...ARRAY_RAIL_KINDS.map((value) => ({ value, label: ARRAY_RAILS.rows[value].name })),
+          ...ARRAY_RAIL_KINDS.map((value) => ({ value, label: say(ARRAY_RAILS.rows[value].name) })),
           { value: 'none', label: 'No rails: four feet each' },
         ]}
         onChange={(value) => setSupport({ rail: ARRAY_RAIL_KINDS.find((each) => each === value) ?? null })}
@@ -355,6 +390,22 @@ function SupportSection(props: {
         }
         onCommit={(approvedUpN) => setSupport({ approvedUpN })}
       />
+      <Select
+        label="Bonded by"
+        value={support.bonding ?? 'none'}
+        options={[
+          { value: 'none', label: 'Nobody said yet' },
+          ...BONDINGS.map((value) => ({ value, label: BONDING_WORDS[value] })),
+        ]}
+        onChange={(value) => setSupport({ bonding: BONDINGS.find((each) => each === value) })}
+      />
+      {support.rail !== null && ARRAY_RAILS.rows[support.rail].stuff !== 'aluminium' && (
+        <Toggle
+          label="Pads and sleeves part its metals from the frames"
+          isOn={support.isParted === true}
+          onChange={(isParted) => void setSupport({ isParted })}
+        />
+      )}
       <Uplift field={field} setting={prepared.plan.site.setting} setSupport={setSupport} />
       <dl>
         <Row name="A foot is pulled by, at most" value={figure(figures.pullN, 'N')} isStrong />
@@ -417,12 +468,13 @@ function Uplift({
 }
 
 function Cut({ figures, reader }: { readonly figures: FieldFigures; readonly reader: Reader }) {
+  const say = useTradeWords();
   const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
   return (
     <>
       {figures.railName !== null && (
         <>
-          <p className="font-semibold">{figures.railName}</p>
+          <p className="font-semibold">{say(figures.railName)}</p>
           <ul>
             {figures.rails.map(({ count, lengthMm }) => (
               <li key={lengthMm} className="flex justify-between">
@@ -431,6 +483,18 @@ function Cut({ figures, reader }: { readonly figures: FieldFigures; readonly rea
               </li>
             ))}
           </ul>
+          <p className={figures.stock === null ? 'text-crayon' : ''}>
+            {figures.stock === null ? (
+              'Some rail is longer than its stock and cannot be joined near a foot.'
+            ) : (
+              <>
+                From <span className="figure">{figures.stock.count}</span> lengths of{' '}
+                <span className="figure">{formatLength(figures.stock.lengthMm, reader)}</span>, with{' '}
+                {countText(figures.stock.joints, 'joint', 'joints')}, each within a quarter of a span from a
+                foot
+              </>
+            )}
+          </p>
         </>
       )}
       <dl className="mt-2">

@@ -5,6 +5,7 @@ import { formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
 import { useAppSelector } from '../../state/store.ts';
 import { Button } from '../../ui/Button.tsx';
 import { evaluator } from '../../workers/compute.ts';
+import { useTradeWords } from '../use-telling.ts';
 
 type Props = {
   readonly field: ModuleField;
@@ -14,6 +15,7 @@ type Props = {
 
 /** Every school of holding modules on the same field: its feet and holes, what pulls and what holds, what people say. */
 export function SchoolsTable({ field, reader, set }: Props) {
+  const say = useTradeWords();
   const evaluationOf = useAppSelector((state) => state.plan.evaluationOf);
   const [schools, setSchools] = useState<readonly SchoolFigures[] | null>(null);
   useEffect(() => {
@@ -81,7 +83,7 @@ export function SchoolsTable({ field, reader, set }: Props) {
               </ol>
               <p className="text-sm">Parts: {facts.parts.join(', ')}.</p>
               <p className="text-sm">Against vibration: {facts.locks}.</p>
-              <p className="text-sm">Bonding: {facts.bonds}.</p>
+              <p className="text-sm">{say(`Bonding: ${facts.bonds}.`)}</p>
             </details>
             {!isHere && (
               <Button onClick={() => void set({ support: { ...field.support, school, approvedUpN: null } })}>

@@ -16,10 +16,12 @@ import {
   type Reader,
 } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { said } from './said.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { OptionalMeasureField } from '../../ui/OptionalMeasureField.tsx';
 import { NameField } from '../../ui/NameField.tsx';
 import { Select } from '../../ui/Select.tsx';
 
@@ -38,7 +40,7 @@ export function StringPanel({ string, plan, prepared, reader }: Props) {
   const leads = stringLeads(prepared, string.id);
   const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
   const set = (more: Partial<ModuleString>) =>
-    tryEdits([{ kind: 'set-string', string: { ...string, ...more } }]);
+    tryEdits([{ kind: 'set-string', string: said({ ...string, ...more }) }]);
   const inverters = plan.gearTypes.filter(({ kind }) => kind === 'inverter');
   return (
     <section aria-label={string.name} className="mb-4">
@@ -67,6 +69,14 @@ export function StringPanel({ string, plan, prepared, reader }: Props) {
           {line.iscA !== null && <Row name="Shorted" value={figure(line.iscA, 'A')} />}
         </dl>
       )}
+      <OptionalMeasureField
+        label="Open, by the meter"
+        unit="V"
+        value={string.measuredV ?? null}
+        reader={reader}
+        hint="from the marked plus to the marked minus, before it is joined to anything"
+        onCommit={(measuredV) => set({ measuredV: measuredV ?? undefined })}
+      />
       <Button
         look={isStringing ? 'strong' : 'plain'}
         aria-pressed={isStringing}
