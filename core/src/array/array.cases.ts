@@ -1,4 +1,7 @@
 import { honeyHouse } from '../demo/honey-house.ts';
+import { fieldSupport } from './field-rails.ts';
+import { prepare } from '../check/prepared.ts';
+import { FIRST_BODY } from '../plan/body.ts';
 import { getSample } from '../gear/samples.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { ModuleField } from '../plan/module-field.ts';
@@ -26,15 +29,29 @@ function moved(dxMm: number, dyMm: number, modules: string[] | null = null): Pla
   return { kind: 'move-modules', field: FIELD.id, modules, dxMm, dyMm };
 }
 
-/** A circuit of the demo without an earth conductor of its own. */
-function bare(id: string): PlanEdit {
-  const circuit = honeyHouse().circuits.find((each) => each.id === id);
-  if (circuit === undefined) throw new Error(`The demo has no circuit “${id}”.`);
-  return { kind: 'set-circuit', circuit: { ...circuit, wire: { ...circuit.wire, hasEarth: false } } };
-}
+/** The house on wheels. */
+const mobile: readonly PlanEdit[] = [
+  { kind: 'set-site', setting: 'mobile', codeBasis: 'us', travel: 'left' },
+];
+
+/** Readings from a string along the lowest rail of the field, by how far right of the datum. */
+const read = (...gaps: readonly (readonly [number, number])[]) =>
+  field({
+    lineReadings: gaps.map(([xMm, gapMm]) => ({
+      xMm,
+      yMm: (FIELD.modules[0]?.yMm ?? 0) + 0.22 * getSample('solar-module-400w').heightMm,
+      gapMm,
+    })),
+  });
 
 /** Only its first module, where few rails have to stand. */
 const ONE = { modules: FIELD.modules.slice(0, 1) };
+
+/** An old hole so far right of the first foot of the demo’s field, mm. */
+function nearFirstFoot(offMm: number): { readonly xMm: number; readonly yMm: number }[] {
+  const [foot] = fieldSupport(prepare(honeyHouse()), FIELD.id)?.feet ?? [];
+  return foot === undefined ? [] : [{ xMm: foot.xMm + offMm, yMm: foot.yMm }];
+}
 
 /** What each check of this family passes, and what it must find. */
 export const ARRAY_CASES: Readonly<Record<string, CheckCases>> = {
@@ -71,16 +88,27 @@ export const ARRAY_CASES: Readonly<Record<string, CheckCases>> = {
     ],
   },
   'array.metals': {
-    valid: [[], [support({ bonding: 'jumpers' })], [support({ rail: 'strut-41', isParted: true })]],
-    invalid: [
-      [support({ bonding: undefined })],
-      [support({ rail: 'strut-41' })],
-      [support({ rail: 'tube-32' })],
-      [bare('a-array'), bare('b-array')],
+    valid: [[], [support({ rail: 'strut-41', isParted: true })]],
+    invalid: [[support({ rail: 'strut-41' })], [support({ rail: 'tube-32' })]],
+  },
+  'array.payload': {
+    valid: [
+      [],
+      [{ kind: 'set-body', body: { ...FIRST_BODY, roofMostKg: 1 } }],
+      [...mobile, { kind: 'set-body', body: { ...FIRST_BODY, roofMostKg: 5000 } }],
     ],
+    invalid: [mobile, [...mobile, { kind: 'set-body', body: { ...FIRST_BODY, roofMostKg: 300 } }]],
   },
   'array.support': {
-    valid: [[], [support({ bars: 3 })], [support({ isShared: true })], [support({ rail: 'strut-41' })]],
+    valid: [
+      [],
+      [support({ bars: 3 })],
+      [support({ isShared: true })],
+      [support({ rail: 'strut-41' })],
+      [read([0, 50], [5000, 62], [11_000, 55])],
+      [field({ oldFeet: nearFirstFoot(0) })],
+      [field({ oldFeet: nearFirstFoot(60) })],
+    ],
     invalid: [
       [{ kind: 'remove-framing', face: 'hall-roof', framing: 'hall-trusses' }],
       [support({ mostSpanMm: inch(20) })],
@@ -92,6 +120,8 @@ export const ARRAY_CASES: Readonly<Record<string, CheckCases>> = {
       [support({ approvedUpN: 60 })],
       [field({ ...ONE, support: { ...FIELD.support, mostSpanMm: inch(22) } })],
       [{ kind: 'set-gear-type', gearType: { ...getSample('solar-module-400w'), massKg: 4000 } }],
+      [read([0, 50], [11_000, 95])],
+      [field({ oldFeet: nearFirstFoot(20) })],
       // Feet so close that no joint finds room between them.
       [support({ school: 'well-nut', mostSpanMm: 200, approvedUpN: 9000 })],
     ],

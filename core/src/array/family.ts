@@ -1,5 +1,6 @@
 import type { Family } from '../check/family.ts';
 import { metalsCheck } from './metals-check.ts';
+import { payloadCheck } from './payload-check.ts';
 import { placeCheck } from './place-check.ts';
 import { supportCheck } from './support-check.ts';
 
@@ -9,5 +10,5 @@ export const ARRAY: Family = {
   about: 'Where modules lie, and the rails and feet that carry them',
   step: 'array',
   decidesPlaces: false,
-  checks: [metalsCheck, placeCheck, supportCheck],
+  checks: [metalsCheck, payloadCheck, placeCheck, supportCheck],
 };

@@ -100,3 +100,45 @@ export function isUneven(atMm: readonly number[]): boolean {
   const spans = atMm.slice(1).map((at, index) => at - (atMm[index] ?? 0));
   return spans.length > 0 && isAbove(Math.max(...spans) - Math.min(...spans), 1, 'mm');
 }
+
+/** What a foot weighs with its bolts, kg (practice). */
+export const FOOT_KG = 0.4;
+
+/** A new foot this near to an old hole stands on it: what its base hides and its bolt still meets (practice), mm. */
+export const SAME_HOLE_MM = 3;
+
+/** A new hole nearer than this to an old one has no sound material between them (practice), mm. */
+export const TOO_NEAR_MM = 40;
+
+/**
+ * Feet moved along their rail onto old holes where that keeps every span and overhang: each to the nearest hole it may reach.
+ * In order, all in mm along the rail.
+ */
+export function ontoOldHoles(
+  feetMm: readonly number[],
+  holesMm: readonly number[],
+  limits: {
+    readonly fromMm: number;
+    readonly toMm: number;
+    readonly mostSpanMm: number;
+    readonly mostOverhangMm: number;
+  },
+): number[] {
+  const feet = [...feetMm];
+  for (const [index, at] of feetMm.entries()) {
+    const [before, after] = [feet[index - 1], feet[index + 1]];
+    const low = Math.max(
+      before === undefined ? limits.fromMm : before + TOO_NEAR_MM,
+      after === undefined ? limits.toMm - limits.mostOverhangMm : after - limits.mostSpanMm,
+    );
+    const high = Math.min(
+      after === undefined ? limits.toMm : after - TOO_NEAR_MM,
+      before === undefined ? limits.fromMm + limits.mostOverhangMm : before + limits.mostSpanMm,
+    );
+    const [hole] = holesMm
+      .filter((each) => each >= low && each <= high)
+      .sort((a, b) => Math.abs(a - at) - Math.abs(b - at));
+    if (hole !== undefined) feet[index] = hole;
+  }
+  return feet;
+}

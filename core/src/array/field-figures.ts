@@ -9,7 +9,7 @@ import { fieldLoads } from './field-loads.ts';
 import { fieldSupport, rowsOf, sagWithBars, type FieldRail } from './field-rails.ts';
 import { stockLengths } from './splices.ts';
 import { modulesOfField } from './field-modules.ts';
-import { isUneven } from './feet.ts';
+import { FOOT_KG, isUneven } from './feet.ts';
 import { fitRow, fitWorking, type RowFit } from './fit.ts';
 import { railWorking } from './rail-span.ts';
 import { ATTACHMENTS } from './schools.ts';
@@ -17,8 +17,6 @@ import { ATTACHMENTS } from './schools.ts';
 /** Frames of modules are this true to their size, and gaps to theirs, mm each way (practice). */
 const FRAME_MM = 1.5;
 const GAP_MM = 1;
-/** What a foot weighs with its bolts, kg (practice). */
-const FOOT_KG = 0.4;
 
 /** A row of a field against its face, edge to edge. */
 export type RowFigures = {

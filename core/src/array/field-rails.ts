@@ -10,7 +10,7 @@ import type { ModuleField } from '../plan/module-field.ts';
 import type { SiteFace } from '../site/site-face.ts';
 import { fieldLoads, zoneAt, type FieldLoads } from './field-loads.ts';
 import { modulesOfField, type PlacedModule } from './field-modules.ts';
-import { placeFeet, type Feet } from './feet.ts';
+import { ontoOldHoles, placeFeet, SAME_HOLE_MM, type Feet } from './feet.ts';
 import { railSpan, sagMm, type RailSpan } from './rail-span.ts';
 import { cutRail, type RailCut } from './splices.ts';
 import { ATTACHMENTS } from './schools.ts';
@@ -265,7 +265,9 @@ export const fieldSupport = query((prepared: Prepared, id: string): FieldSupport
       (Math.max(upPa, loads.downPa) * line.carriesMm) / 1e6 + (rail.massKgPerM * 9.80665) / 1000;
     const span = railSpan(rail, loadNPerMm, { mostMm: field.support.mostSpanMm, footN, pullNPerMm });
     const { runs, atMm, carriesMm, rowCounts } = line;
-    const { feet, fromMm, toMm } = onStands(line, standsOf(face, field, line), span);
+    const stood = onStands(line, standsOf(face, field, line), span);
+    const { fromMm, toMm } = stood;
+    const feet = ontoOld(stood, field, line, span);
     const longestMm = Math.max(0, ...feet.atMm.slice(1).map((at, place) => at - (feet.atMm[place] ?? at)));
     return {
       runs,
@@ -291,6 +293,26 @@ export const fieldSupport = query((prepared: Prepared, id: string): FieldSupport
     railKgs: rails.reduce((sum, { fromMm, toMm }) => sum + ((toMm - fromMm) / 1000) * rail.massKgPerM, 0),
   };
 });
+
+/** Feet that may stand anywhere along a rail stand on the holes that an earlier field left there. */
+function ontoOld(
+  { feet, fromMm, toMm }: { readonly feet: Feet; readonly fromMm: number; readonly toMm: number },
+  field: ModuleField,
+  { runs, atMm }: { readonly runs: 'across' | 'up'; readonly atMm: number },
+  { mostSpanMm, mostOverhangMm }: RailSpan,
+): Feet {
+  const { oldFeet = [], support } = field;
+  if (feet.kind !== 'placed' || oldFeet.length === 0 || ATTACHMENTS[support.school].standsOn !== 'skin')
+    return feet;
+  const holesMm = oldFeet.flatMap(({ xMm, yMm }) => {
+    const [along, across] = runs === 'across' ? [xMm, yMm] : [yMm, xMm];
+    return Math.abs(across - atMm) <= SAME_HOLE_MM ? [along] : [];
+  });
+  return {
+    kind: 'placed',
+    atMm: ontoOldHoles(feet.atMm, holesMm, { fromMm, toMm, mostSpanMm, mostOverhangMm }),
+  };
+}
 
 /** How far a rail goes on past its last foot where it was made longer to reach it, mm. */
 const PAST_FOOT_MM = 50;

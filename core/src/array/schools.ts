@@ -15,6 +15,8 @@ export type AttachmentFacts = {
   readonly holeMm: number;
   /** What it lifts the rail off the roof by, usually. */
   readonly heightMm: number;
+  /** How far its slot lifts the rail to a string line, mm; null where it has none. */
+  readonly takesUpMm: number | null;
   /** Parts of one foot, in the order they go on. */
   readonly parts: readonly string[];
   readonly steps: readonly string[];
@@ -45,6 +47,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 1,
     holeMm: 5,
     heightMm: 75,
+    takesUpMm: 30,
     parts: ['Foot', 'Lag with sealing washer', 'Sealant under the foot', 'Bolt and nut to the rail'],
     steps: LAG_STEPS,
     locks: BOLTED,
@@ -62,6 +65,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 1,
     holeMm: 5,
     heightMm: 90,
+    takesUpMm: 30,
     parts: [
       'Flashing',
       'Foot',
@@ -85,6 +89,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 0,
     holeMm: 0,
     heightMm: 60,
+    takesUpMm: null,
     parts: ['Clamp', 'Set screws', 'Bolt and nut to the rail'],
     steps: [
       'Clean the seam',
@@ -107,6 +112,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 2,
     holeMm: 4,
     heightMm: 35,
+    takesUpMm: null,
     parts: [
       'Foot',
       'Two screws with sealing washers',
@@ -129,6 +135,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 2,
     holeMm: 4,
     heightMm: 60,
+    takesUpMm: 40,
     parts: [
       'Base',
       'Two screws with sealing washers',
@@ -151,6 +158,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 2,
     holeMm: 13,
     heightMm: 40,
+    takesUpMm: null,
     parts: ['Foot', 'Two well nuts', 'Two machine screws', 'Sealant under the foot and in the holes'],
     steps: [
       'Drill at the size of the rubber, deburr, paint bare edges',
@@ -179,6 +187,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 2,
     holeMm: 9,
     heightMm: 40,
+    takesUpMm: null,
     parts: ['Foot', 'Two rivet nuts', 'Two machine screws', 'Sealant under the foot and in the holes'],
     steps: [
       'Drill to the nut’s own size, deburr, paint bare edges',
@@ -203,6 +212,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 0,
     holeMm: 0,
     heightMm: 50,
+    takesUpMm: null,
     parts: [
       'Bracket with a wide base',
       'Foam tape or adhesive',
@@ -234,6 +244,7 @@ export const ATTACHMENTS: Readonly<Record<AttachmentSchool, AttachmentFacts>> = 
     holes: 2,
     holeMm: 4,
     heightMm: 60,
+    takesUpMm: null,
     parts: ['Hinged base', 'Two screws with sealing washers', 'Leg with pins', 'Sealant under the base'],
     steps: [...LAG_STEPS, 'Pin the legs down before the body moves'],
     locks: 'Captive pins with a spring clip: checked before each trip',

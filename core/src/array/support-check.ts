@@ -18,6 +18,9 @@ import { practice, published } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { fieldLoads, UPLIFT_SOURCE } from './field-loads.ts';
 import { fieldSupport, footLag } from './field-rails.ts';
+import { SAME_HOLE_MM, TOO_NEAR_MM } from './feet.ts';
+import { railLifts } from './lift-to-line.ts';
+import { oldFeet } from './old-feet.ts';
 import { railWorking } from './rail-span.ts';
 import { ATTACHMENTS } from './schools.ts';
 import { JOINT_RATIO } from './splices.ts';
@@ -49,6 +52,9 @@ const meta: CheckMeta = {
     overhang: 'A rail of {field} would stand {measured} over its last foot; it may {required}.',
     splice:
       'A rail of {field} is {measured} long and its stock {required}: no joint would lie within a quarter of a span from a foot.',
+    lift: 'By the string line a foot of {field} lifts its rail by {measured}; its slot takes up {required}. Pack it, or hold the rail otherwise.',
+    'near-hole':
+      '{count} feet of {field} stand within {required} of an old hole, on none of them: {measured} at the nearest. Move the field, or keep to the old holes.',
     foot: 'A foot of {field} is pulled by {measured} at worst; it holds {required}.',
     'ask-foot':
       'Nobody approved what one foot of {field} holds, and the wind pulls at it with {measured}: test one, or enter what its maker states {what}.',
@@ -144,6 +150,60 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
           notes: [],
         }),
         fixes: () => remedies(prepared, field),
+      }),
+    );
+  }
+  const lifts = railLifts(prepared, field.id)
+    .flatMap(({ feet, takesUpMm }) => feet.map((foot) => ({ ...foot, takesUpMm: takesUpMm ?? 0 })))
+    .flatMap((foot) => (foot.liftMm === null ? [] : [{ ...foot, liftMm: foot.liftMm }]))
+    .sort((a, b) => b.liftMm - a.liftMm);
+  const [highest] = lifts;
+  if (highest !== undefined && isAbove(highest.liftMm, highest.takesUpMm, 'mm')) {
+    found.push(
+      findingOf(meta, {
+        message: 'lift',
+        data,
+        subjects,
+        at: at(highest.xMm, highest.yMm),
+        measured: { value: highest.liftMm, unit: 'mm' },
+        required: { value: highest.takesUpMm, unit: 'mm' },
+        working: (): Working => ({
+          title: told('The lowest place under a rail of {field}', { field: fieldName(field.id) }),
+          formula: 'lift = gap at the foot − least gap along the rail',
+          inputs: [
+            lengthInput('gap', 'From the string down to the roof, at the foot', highest.gapMm ?? 0),
+            lengthInput('takes', 'What the slot of a foot takes up', highest.takesUpMm),
+          ],
+          result: { name: 'Lift', value: { value: highest.liftMm, unit: 'mm' } },
+          source: practice('Rails are straight by a string, whatever the roof does'),
+          notes: ['Between readings the roof is taken to be straight.'],
+        }),
+      }),
+    );
+  }
+  const old = oldFeet(prepared, field.id);
+  const [tooNear] = old?.tooNear ?? [];
+  if (old !== null && tooNear !== undefined) {
+    found.push(
+      findingOf(meta, {
+        message: 'near-hole',
+        severity: 'ask',
+        data: { ...data, count: countOf(old.tooNear.length) },
+        subjects,
+        at: at(...tooNear.at),
+        measured: { value: tooNear.offMm, unit: 'mm' },
+        required: { value: TOO_NEAR_MM, unit: 'mm' },
+        working: (): Working => ({
+          title: told('A new foot of {field} beside an old hole', { field: fieldName(field.id) }),
+          formula: 'off = from the foot to the nearest old hole',
+          inputs: [
+            { symbol: 'old', name: 'Holes of the field before', value: countOf(field.oldFeet?.length ?? 0) },
+            lengthInput('same', 'Nearer than this it stands on it', SAME_HOLE_MM),
+          ],
+          result: { name: 'Off', value: { value: tooNear.offMm, unit: 'mm' } },
+          source: practice('Between an old hole and a new one some sound material stays'),
+          notes: [],
+        }),
       }),
     );
   }

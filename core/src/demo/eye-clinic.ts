@@ -207,6 +207,7 @@ export function eyeClinic(): Plan {
       hungAtMm('gland-box', 'Roof gland box', 'roof-gland-box', 'roof-outside', 3100, 620),
       hungAtMm('bench-entry', 'Bench entry box', 'roof-gland-box', 'side-wall', 2850, 500),
     ],
+    body: { roofMostKg: 140, massKg: 1480, centreUpMm: 560, centreAheadMm: 90, axleAheadMm: -2450 },
     place: { latitudeDeg: 52.1, longitudeDeg: -3.4, rootFacesDeg: 0 },
     moduleFields: [
       {

@@ -97,6 +97,7 @@ type PlanParts = Pick<Plan, 'name' | 'codeBasis' | 'rootFace' | 'faces'> &
     readonly setting?: Plan['site']['setting'];
     readonly travel?: Plan['site']['travel'];
     readonly place?: Plan['site']['place'];
+    readonly body?: Plan['site']['body'];
     readonly conditions: Partial<Conditions>;
     readonly gear: readonly string[];
     /** By material: what somebody approved for a fixing used in it, straight out and along it, N. */
@@ -108,6 +109,7 @@ export function planOf({
   setting = 'building',
   travel = null,
   place = null,
+  body,
   conditions,
   gear,
   approved,
@@ -131,7 +133,14 @@ export function planOf({
     energy: null,
     routing: USUAL_ROUTING,
     ...more,
-    site: { setting, conditions: { ...FIRST_CONDITIONS, ...conditions }, travel, loadFactors: null, place },
+    site: {
+      setting,
+      conditions: { ...FIRST_CONDITIONS, ...conditions },
+      travel,
+      loadFactors: null,
+      place,
+      ...(body === undefined ? {} : { body }),
+    },
     materials: materialsOfTrade(more.codeBasis)
       .filter(({ id }) => materials.has(id))
       .map((material) => withApproval(material, approved?.[material.id])),

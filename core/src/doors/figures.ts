@@ -14,7 +14,10 @@ export { type FilledField, fillField, type FillWish } from '../array/fill-field.
 export { FILL_PATTERNS, FILL_WAYS } from '../array/fill-problem.ts';
 export { intoGrid, moduleSnaps } from '../array/module-snaps.ts';
 export { newField, withOneMore } from '../array/new-field.ts';
+export { railLifts } from '../array/lift-to-line.ts';
 export { MODULE_LINES, linedUp } from '../array/line-up.ts';
+export { oldFeet } from '../array/old-feet.ts';
+export { payload } from '../array/payload.ts';
 export { ATTACHMENTS } from '../array/schools.ts';
 export { arrayFigures, stringLines } from '../string/array-figures.ts';
 export { type ArrayYear, arrayYear, tiltGain } from '../string/array-year.ts';

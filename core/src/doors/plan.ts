@@ -12,6 +12,7 @@ export {
   setsOf,
   OUTSIDES,
 } from '../plan/circuit.ts';
+export { FIRST_BODY, type TravellingBody } from '../plan/body.ts';
 export { type Energy, type EnergyLoad, FIRST_ENERGY, type Place, SECOND_SOURCES } from '../plan/energy.ts';
 export {
   ATTACHMENT_SCHOOLS,

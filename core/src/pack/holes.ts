@@ -1,6 +1,7 @@
 import type { Frame } from '../geometry/frame.ts';
 import { ATTACHMENTS } from '../array/schools.ts';
 import { fieldSupport } from '../array/field-rails.ts';
+import { railLifts } from '../array/lift-to-line.ts';
 import { fieldName, gearName, faceName, penetrationName, runName } from '../plan/names.ts';
 import { countOf, told, type Told, type ToldValue } from '../quantity/told.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
@@ -171,21 +172,38 @@ function isSimulatedFace(prepared: Prepared, { face, otherSide }: SiteFace): boo
   return [face, other].some((each) => (each?.simulated ?? []).length > 0);
 }
 
-/** The holes of the feet of modules, where their school drills any; two of a foot lie beside each other under it. */
+/** The holes of feet on a face, and of those on its other side: where their points come through or near it. */
 function footHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
+  const other = face.otherSide === null ? undefined : prepared.site.faces.get(face.otherSide);
+  const through = other === undefined ? [] : feetDrilledIn(prepared, other);
+  return [
+    ...feetDrilledIn(prepared, face),
+    ...through.map((hole): DrillHole => {
+      const at = mirrored(face, [hole.xMm, hole.yMm]);
+      return {
+        ...hole,
+        id: `${hole.id}@${face.id}`,
+        purpose: asSeen(hole.purpose, false),
+        xMm: at[0],
+        yMm: at[1],
+        isOtherSide: true,
+        taped: asTaped(prepared.site, face, at),
+      };
+    }),
+  ];
+}
+
+/** The holes of the feet of modules, where their school drills any; two of a foot lie beside each other under it. */
+function feetDrilledIn(prepared: Prepared, face: SiteFace): DrillHole[] {
   return prepared.fieldsOnFace.get(face.id).flatMap(({ id, support }) => {
     const { holes, holeMm } = ATTACHMENTS[support.school];
     if (holes === 0) return [];
+    const lifts = new Map(
+      railLifts(prepared, id).flatMap(({ feet }) => feet.map((foot) => [foot.id, foot.liftMm] as const)),
+    );
     return (fieldSupport(prepared, id)?.feet ?? []).map((foot, index): DrillHole => ({
       id: foot.id,
-      purpose: told(
-        holes === 1 ? '{field}, foot {foot}' : '{field}, foot {foot}: {holes} holes, from its base',
-        {
-          field: fieldName(id),
-          foot: String(index + 1),
-          holes: countOf(holes),
-        },
-      ),
+      purpose: footWords(id, index + 1, holes, lifts.get(foot.id) ?? null),
       xMm: foot.xMm,
       yMm: foot.yMm,
       diameterMm: holeMm,
@@ -197,6 +215,16 @@ function footHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
       subject: { kind: 'field', id },
     }));
   });
+}
+
+function footWords(field: string, foot: number, holes: number, liftMm: number | null): Told {
+  const data = { field: fieldName(field), foot: String(foot), holes: countOf(holes) };
+  const what = told(
+    holes === 1 ? '{field}, foot {foot}' : '{field}, foot {foot}: {holes} holes, from its base',
+    data,
+  );
+  if (liftMm === null) return what;
+  return told('{foot}; lifts its rail by {lift}', { foot: what, lift: { value: liftMm, unit: 'mm' } });
 }
 
 /** A hole that is measured on the other side of its face is on the sheets of both. */

@@ -5,6 +5,7 @@ import { fixingPlanOf } from '../fixing/fixing-plan.ts';
 import type { FixingKind } from '../fixing/hole-fixing.ts';
 import { railsOf } from '../fixing/rail.ts';
 import { ATTACHMENTS } from '../array/schools.ts';
+import { oldFeet } from '../array/old-feet.ts';
 import { fieldSupport, type FieldRail } from '../array/field-rails.ts';
 import type { Bonding } from '../plan/module-field.ts';
 import { gearName, gearTypeName, runName } from '../plan/names.ts';
@@ -67,6 +68,10 @@ function arrayPieces(prepared: Prepared, face: SiteFace): Piece[] {
           ])),
       ...rails.flatMap(({ rowCounts }) => rowCounts.flatMap(clamps)),
       ...bondParts(rails, modules.length, support.bonding),
+      ...(oldFeet(prepared, id)?.toClose ?? []).map(() => ({
+        what: told('Old hole of a foot to close: plug it, seal it, and cover it as the roof asks'),
+        lengthMm: null,
+      })),
       ...(built?.feet ?? []).map(() => ({
         what: told('{school}: {parts}', {
           school: ATTACHMENTS[support.school].name,

@@ -279,7 +279,8 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
       },
     ],
     placedOn: null,
-    marks: ({ face, modules }) => modules.map((place) => ({ face, place })),
+    marks: ({ face, modules, oldFeet = [], lineReadings = [] }) =>
+      [...modules, ...oldFeet, ...lineReadings].map((place) => ({ face, place })),
   },
   moduleStrings: {
     one: 'String',

@@ -35,6 +35,9 @@ export type AttachmentSchool = (typeof ATTACHMENT_SCHOOLS)[number];
 export const BONDINGS = ['clamps', 'jumpers'] as const;
 export type Bonding = (typeof BONDINGS)[number];
 
+const MOST_OLD_FEET = 5000;
+const pointSchema = z.strictObject({ xMm: positionMmSchema, yMm: positionMmSchema });
+
 const ratio = z.number().min(0, 'must not be negative').max(5);
 
 export const supportSchema = z.strictObject({
@@ -84,6 +87,23 @@ export const moduleFieldSchema = z.strictObject({
     .nullable()
     .describe('From the face to the underside of the modules at their low edge; null for what the type says'),
   support: supportSchema,
+  oldFeet: z
+    .array(pointSchema)
+    .max(MOST_OLD_FEET)
+    .optional()
+    .describe('Holes that a field left here before; left out where there are none'),
+  lineReadings: z
+    .array(pointSchema.extend({ gapMm: lengthMmSchema.max(2000) }))
+    .max(MOST_OLD_FEET)
+    .optional()
+    .describe('From a string stretched along a rail down to the face; left out where nobody measured'),
+  moreModules: z
+    .number()
+    .int()
+    .min(1)
+    .max(MOST_MODULES)
+    .optional()
+    .describe('Modules that are to come later, for which gear and penetrations keep room'),
 });
 export type ModuleField = z.infer<typeof moduleFieldSchema>;
 

@@ -1,3 +1,4 @@
+import { bodySchema } from './body.ts';
 import { z } from '../zod.ts';
 import { circuitSchema } from './circuit.ts';
 import { conditionsSchema, travelSchema } from './conditions.ts';
@@ -36,6 +37,7 @@ export const planSchema = z.strictObject({
       .nullable()
       .describe('What its fixings are designed for, times weight; null for the usual of its setting'),
     place: placeSchema.nullable().describe('Where it stands under the sun; null where nobody said'),
+    body: bodySchema.optional().describe('Of what travels: what its roof may carry, where its weight is'),
   }),
   energy: energySchema.nullable().describe('What it uses in a day; null where nobody said'),
   routing: routingSchema.describe('What the router weighs'),

@@ -9,6 +9,16 @@ function set(more: Partial<Penetration>): PlanEdit {
   return { kind: 'set-penetration', penetration: { ...penetration, xMm: SPOT_MM, ...more } };
 }
 
+/** The field is to have another string. */
+const more: PlanEdit = {
+  kind: 'set-field',
+  field: { ...(honeyHouse().moduleFields[0] ?? neverField()), moreModules: 12 },
+};
+
+function neverField(): never {
+  throw new Error('The demo has a field.');
+}
+
 /** Where the demo’s first findings once cleared have it: midway between two trusses. */
 const SPOT_MM = 92 * 25.4;
 
@@ -25,6 +35,10 @@ export const SEAL_CASES: Readonly<Record<string, CheckCases>> = {
       [set({ entry: { kind: 'gland', gland: 'M20' } })],
       [set({ entry: { kind: 'sleeve', conduit: '1/2' } })],
     ],
+  },
+  'seal.more': {
+    valid: [[], [more, set({ entry: { kind: 'box', gland: 'M20', glandCount: 12 } })]],
+    invalid: [[more]],
   },
   'seal.wanted': {
     valid: [[]],

@@ -32,9 +32,9 @@ const meta: CheckMeta = {
 };
 
 /** Sunlight brighter than the test’s (NEC 690.8(A)(1)). */
-const BRIGHT = 1.25;
+export const BRIGHT = 1.25;
 /** An array may be stronger than its controller by this before anybody needs to look (practice). */
-const STRONGER = 1.3;
+export const STRONGER = 1.3;
 
 function checkInput(prepared: Prepared, circuit: Circuit): Found[] {
   const end = [circuit.from, circuit.to].find((each) => each.at === 'strings');

@@ -13,6 +13,7 @@ import { ofTrade } from '../quantity/trade-size.ts';
 import { practice, published, type Trade } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
 import { hotFactor } from './cold-voltage.ts';
+import { BRIGHT } from './input-check.ts';
 import { isFromModules, leadString } from './lead-string.ts';
 import { stringLeads } from './leads.ts';
 import { modulesOfString, stringFigures, typeOfModule } from './module-figures.ts';
@@ -348,8 +349,6 @@ const CONTINUOUS = 1.25;
 
 /** What branch connectors bear as usually sold, A (practice; theirs is on them). */
 const BRANCH_A = 30;
-/** Bright sun (NEC 690.8(A)(1)). */
-const BRIGHT = 1.25;
 
 /** Strings that one pair of conductors carries are joined before it: what the last branch has to bear. */
 function branchFindings(

@@ -72,6 +72,27 @@ const inverter = (ratings: Partial<GearType['ratings']>): PlanEdit => {
   return { kind: 'set-gear-type', gearType: { ...type, ratings: { ...type.ratings, ...ratings } } };
 };
 
+/** What bonds the frames of the demo’s field. */
+function bonded(bonding: 'jumpers' | undefined): PlanEdit {
+  const [field] = honeyHouse().moduleFields;
+  if (field === undefined) throw new Error('The demo has a field.');
+  return { kind: 'set-field', field: { ...field, support: { ...field.support, bonding } } };
+}
+
+/** A circuit of the demo without an earth conductor of its own. */
+function bare(id: string): Partial<Circuit> {
+  const wire = honeyHouse().circuits.find((each) => each.id === id)?.wire;
+  if (wire === undefined) throw new Error(`The demo has no circuit “${id}”.`);
+  return { wire: { ...wire, hasEarth: false } };
+}
+
+/** The field is to have so many modules more. */
+function more(moreModules: number): PlanEdit {
+  const [field] = honeyHouse().moduleFields;
+  if (field === undefined) throw new Error('The demo has a field.');
+  return { kind: 'set-field', field: { ...field, moreModules } };
+}
+
 /** What each check of this family passes, and what it must find. */
 export const STRING_CASES: Readonly<Record<string, CheckCases>> = {
   'string.wiring': {
@@ -108,6 +129,20 @@ export const STRING_CASES: Readonly<Record<string, CheckCases>> = {
         circuit('a-array', { carries: 'ac-out', protection: { by: 'rating', ratingA: 20 } }),
       ],
       [inverter({ maxCurrentA: null }), string({ wired: { as: 'trunk', inverter: 'inverter-8kw' } })],
+    ],
+  },
+  'string.bond': {
+    valid: [[], [bonded('jumpers')]],
+    invalid: [
+      [bonded(undefined)],
+      [circuit('a-array', bare('a-array')), circuit('b-array', bare('b-array'))],
+    ],
+  },
+  'string.more': {
+    valid: [[], [more(12)], [inverter({ arrayA: 1.25 * 2 * 13.7 }), more(12)]],
+    invalid: [
+      [inverter({ powerW: 6000 }), more(60)],
+      [inverter({ arrayA: 1.25 * 13.7 }), more(12)],
     ],
   },
   'string.input': {

@@ -1,5 +1,6 @@
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import { newField } from '../array/new-field.ts';
+import { FIRST_BODY } from '../plan/body.ts';
 import { FIRST_ENERGY } from '../plan/energy.ts';
 import { freshId } from '../plan/fresh-id.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -328,6 +329,10 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const circuit = chance.oneOf(circuits);
     return circuit === undefined ? null : { kind: 'set-circuit', circuit: { ...circuit, currentA: chance.isLikely(0.3) ? null : chance.between(1, 120), wire: { ...circuit.wire, count: Math.round(chance.between(2, 40)), carrying: 2 } } };
   },
+  'set-body': (_, chance) => ({
+    kind: 'set-body',
+    body: chance.isLikely(0.2) ? null : { ...FIRST_BODY, roofMostKg: chance.between(20, 200), massKg: chance.between(900, 3500) },
+  }),
   'set-place': (_, chance) => ({
     kind: 'set-place',
     place: chance.isLikely(0.3) ? null : { latitudeDeg: chance.between(-60, 60), longitudeDeg: chance.between(-170, 170), rootFacesDeg: chance.between(0, 350) },

@@ -1,6 +1,7 @@
 import type { Penetration } from '../penetration.ts';
 import type { Run } from '../run.ts';
 import { newField } from '../../array/new-field.ts';
+import { FIRST_BODY } from '../body.ts';
 import { FIRST_ENERGY } from '../energy.ts';
 import { atGear, newCircuit } from '../../conductor/new-circuit.ts';
 import { describe, expect, test } from '@jest/globals';
@@ -275,6 +276,15 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
           stretches: [{ from, to }],
         }),
       ),
+  }),
+  'set-body': fc.record({
+    kind: fc.constant('set-body'),
+    body: fc.constantFrom(
+      null,
+      FIRST_BODY,
+      { ...FIRST_BODY, massKg: 1800 },
+      { ...FIRST_BODY, roofMostKg: -1 },
+    ),
   }),
   'set-place': fc.record({
     kind: fc.constant('set-place'),

@@ -36,6 +36,7 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.setSite.schema,
   KINDS.setLoadFactors.schema,
   KINDS.setPlace.schema,
+  KINDS.setBody.schema,
   KINDS.setConditions.schema,
   KINDS.setRouting.schema,
   KINDS.inheritCondition.schema,

@@ -1,4 +1,5 @@
 import { z } from '../../zod.ts';
+import { bodySchema } from '../body.ts';
 import { CONDITION_KEYS, ownConditionsSchema, travelSchema, type ConditionKey } from '../conditions.ts';
 import { materialSchema } from '../material.ts';
 import { placeSchema } from '../energy.ts';
@@ -48,6 +49,16 @@ export const setPlace = defineEdit(
   z.strictObject({ kind: z.literal('set-place'), place: placeSchema.nullable() }),
   (draft, { place }) => {
     draft.site.place = place;
+    return null;
+  },
+);
+
+/** What the roof of a body may carry and where its weight is; null where nobody says. */
+export const setBody = defineEdit(
+  z.strictObject({ kind: z.literal('set-body'), body: bodySchema.nullable() }),
+  (draft, { body }) => {
+    if (body === null) delete draft.site.body;
+    else draft.site.body = body;
     return null;
   },
 );

@@ -11,6 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import { lazily } from '../../ui/lazily.ts';
 import { Section } from '../../ui/Section.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { BodySection } from './RoofSections.tsx';
 import { StringsSection } from './StringsSection.tsx';
 import { SurroundingsSection } from './SurroundingsSection.tsx';
 
@@ -35,6 +36,7 @@ export function ArrayBench({ plan, reader }: Props) {
         <YearSection plan={plan} reader={reader} />
       </Section>
       <SurroundingsSection plan={plan} reader={reader} />
+      <BodySection plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
       <Section title="What is used in a day">
         <EnergySection plan={plan} reader={reader} />
       </Section>

@@ -35,6 +35,7 @@ import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
+import { CountField } from '../../ui/CountField.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NameField } from '../../ui/NameField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -46,6 +47,7 @@ import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { useTelling, useTradeWords } from '../use-telling.ts';
 import { FillSection } from './FillSection.tsx';
+import { LiftSection, OldHoles } from './RoofSections.tsx';
 import { SchoolsTable } from './SchoolsTable.tsx';
 import { said } from './said.ts';
 
@@ -74,7 +76,7 @@ const SPAN_BY = {
 export function FieldPanel({ field, plan, prepared, reader }: Props) {
   const dispatch = useAppDispatch();
   const figures = fieldFigures(prepared, field.id);
-  const set: SetField = (more) => tryEdits([{ kind: 'set-field', field: { ...field, ...more } }]);
+  const set: SetField = (more) => tryEdits([{ kind: 'set-field', field: said({ ...field, ...more }) }]);
   const figure = (value: number, unit: QuantityUnit) => formatQuantity({ value, unit }, reader);
   const rowGap = rowGapOf(prepared, field.id);
   const types = plan.gearTypes.filter(({ solarModule }) => solarModule !== null);
@@ -150,6 +152,21 @@ export function FieldPanel({ field, plan, prepared, reader }: Props) {
           </Section>
           <Section title="Rails, feet, weight" summary={countText(figures.footCount, 'foot', 'feet')}>
             <Cut figures={figures} reader={reader} />
+          </Section>
+          <LiftSection field={field} prepared={prepared} reader={reader} set={set} />
+          <OldHoles field={field} prepared={prepared} set={set} />
+          <Section
+            title="Room for more"
+            summary={field.moreModules === undefined ? 'none' : String(field.moreModules)}
+          >
+            <CountField
+              label="Modules to come later"
+              value={field.moreModules ?? 0}
+              least={0}
+              most={2000}
+              hint="Gear and penetrations are checked for room for them."
+              onCommit={(count) => set({ moreModules: count === 0 ? undefined : count })}
+            />
           </Section>
         </>
       )}
