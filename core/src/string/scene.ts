@@ -1,9 +1,12 @@
 import type { Prepared } from '../check/prepared.ts';
 import { single } from '../derive/query.ts';
-import { modulesOfField, planeOf, type PlacedModule } from '../array/field-modules.ts';
+import { modulesOfField, planeOf, type ModulePlane, type PlacedModule } from '../array/field-modules.ts';
 import type { Block } from '../array/shadow.ts';
 import { boxOnFace, cornersOfBox, type OrientedBox } from '../geometry/oriented-box.ts';
-import { add, scale, type Vec3 } from '../geometry/vec3.ts';
+import { siteFromFace } from '../geometry/frame.ts';
+import { trianglesOf } from '../geometry/triangles.ts';
+import { add, dot, scale, sub, type Vec3 } from '../geometry/vec3.ts';
+import type { SiteFace } from '../site/site-face.ts';
 import type { Surrounding } from '../plan/module-field.ts';
 import type { Place } from '../plan/energy.ts';
 import { boxOfPart, obstacleParts, visibleObstacles } from '../site/obstacle-zone.ts';
@@ -46,6 +49,31 @@ export function blockOfSurrounding(
 
 /** Modules that stand up from their face shade those behind them; those that lie along it do not. */
 const STANDS_UP_MM = 60;
+
+/** A face that stands this far above the plane of some module may shade it, mm. */
+const STANDS_ABOVE_MM = 5;
+
+/** Of the two sides of one sheet only the outer one throws its shadow. */
+function isInner(prepared: Prepared, { face, otherSide }: SiteFace): boolean {
+  const other = otherSide === null ? undefined : prepared.site.faces.get(otherSide)?.face;
+  if (other === undefined) return false;
+  return face.side === other.side ? face.shape.kind === 'reverse' : face.side === 'inside';
+}
+
+/** A face as thin blocks, where some of it stands above the plane of a module; the other side of one is the same sheet. */
+function blocksOfFace(prepared: Prepared, face: SiteFace, planes: readonly ModulePlane[]): Block[] {
+  const frame = prepared.site.frames.get(face.id);
+  if (frame === undefined || isInner(prepared, face)) return [];
+  const corners = face.outline.map((point) => siteFromFace(frame, point));
+  const isAbove = planes.some(({ origin, normal }) =>
+    corners.some((corner) => dot(sub(corner, origin), normal) > STANDS_ABOVE_MM),
+  );
+  if (!isAbove) return [];
+  return trianglesOf(face.outline).map(([a, b, c]): Block => {
+    const end = [a, b, c, c].map((point) => siteFromFace(frame, point));
+    return [...end, ...end.map((point) => sub(point, frame.toViewer))];
+  });
+}
 
 /** The modules of all fields in the plan’s order; those whose face stands nowhere, or whose datasheet is wrong, are left out. */
 export const jobScene = single((prepared: Prepared): JobScene => {
@@ -102,6 +130,8 @@ export const jobScene = single((prepared: Prepared): JobScene => {
     for (const item of prepared.onFace.get(id) ?? [])
       blocks.push(blockOf(boxOnFace(frame, item.body, 0, item.type.standoffMm + item.type.depthMm)));
   }
+  const planes = modules.map(({ sun }) => sun.plane);
+  for (const face of prepared.site.faces.values()) blocks.push(...blocksOfFace(prepared, face, planes));
   if (place !== null)
     for (const surrounding of prepared.surroundings.list) blocks.push(blockOfSurrounding(surrounding, place));
   return {
