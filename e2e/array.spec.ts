@@ -64,6 +64,11 @@ test('a bare roof is filled, carried, wired in strings and led to its inverters,
   expect((await savedPlan(request, id)).moduleFields[0]?.support.approvedUpN).toBeNull();
   await panel.getByRole('button', { name: 'Back to all findings' }).click();
 
+  // Nobody said what bonds the frames: one press says so.
+  await panel
+    .getByRole('button', { name: 'Clamps with teeth, and a jumper at each joint of a rail' })
+    .click();
+
   // Strings from the finding, then each is led to an inverter.
   await panel.getByRole('button', { name: /^Wire \d strings for Inverter A/u }).click();
   await expect(panel.locator('[data-check="string.wiring"]').first()).toContainText('leads nowhere');
@@ -182,4 +187,93 @@ test('the sun is slid over the day, its shade lies on the modules, a clear year 
   await energy.getByLabel('Power', { exact: true }).last().fill('2000');
   await energy.getByLabel('Power', { exact: true }).last().press('Enter');
   await expect(energy).toContainText(/that wants \d+ W of modules/u);
+});
+
+test('strings are metered, holes of the field before kept, rails lifted to a string, and a field carried on over the ridge', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'On the roof');
+  await openJob(page, id, 'array');
+  const panel = bench(page);
+
+  // Read at its ends with plus and minus changed about: stopped before it is joined.
+  await panel
+    .getByRole('button', { name: /^String 1/u })
+    .first()
+    .click();
+  const meter = panel.getByLabel('Open, by the meter');
+  await meter.fill('-440');
+  await meter.press('Enter');
+  await panel.getByRole('button', { name: 'Back to all findings' }).click();
+  await expect(panel).toContainText('its plus and minus are changed about');
+  await panel
+    .getByRole('button', { name: /^String 1/u })
+    .first()
+    .click();
+  await meter.fill('440');
+  await meter.press('Enter');
+  await panel.getByRole('button', { name: 'Back to all findings' }).click();
+  await expect(panel).not.toContainText('changed about');
+
+  await panel.getByRole('button', { name: /^South field/u }).click();
+  const field = panel.getByRole('region', { name: 'South field' });
+  await field.getByRole('button', { name: /Rails, feet, weight/u }).click();
+  await expect(field).toContainText(/From \d+ lengths of 165 3⁄8″, with \d+ joints/u);
+
+  // The feet of today become old holes; rails of another span leave some of them to close.
+  await field.getByRole('button', { name: /Holes that are there already/u }).click();
+  await field.getByRole('button', { name: 'Keep the feet of today as old holes' }).click();
+  await expect(field.getByText('To close and seal')).toBeVisible();
+  const span = field.getByLabel('No span beyond');
+  await span.fill('24');
+  await span.press('Enter');
+  await expect(field.getByText(/^Serve again/u)).toBeVisible();
+
+  // A string along the lowest rail: the foot at the deepest place lifts most.
+  await field.getByRole('button', { name: /Lifted to a string line/u }).click();
+  const read = async (foot: number, gap: string) => {
+    const at = field.getByLabel(`Foot ${foot}: string to roof`);
+    await at.fill(gap);
+    await at.press('Enter');
+  };
+  await read(1, '2');
+  await read(3, '2 1/2');
+  await expect(field).toContainText('lifts 1⁄2″');
+  await expect(field).toContainText('lifts 1⁄4″, between readings');
+
+  await field.getByRole('button', { name: /A row lifted as one piece/u }).click();
+  await expect(field).toContainText(/eight modules|It weighs/u);
+  await field.getByRole('button', { name: /Room for more/u }).click();
+  const more = field.getByLabel('Modules to come later');
+  await more.fill('12');
+  await more.press('Enter');
+  await expectSaved(page);
+  const [saved] = (await savedPlan(request, id)).moduleFields;
+  expect(saved?.moreModules).toBe(12);
+  expect(saved?.lineReadings).toHaveLength(2);
+  expect(saved?.oldFeet?.length).toBeGreaterThan(10);
+  // Where they come through the roof, room for them is asked about, and glands are a press away.
+  await openJob(page, id, 'route');
+  await panel.getByRole('button', { name: /^Give Roof hole \d+ glands/u }).click();
+  await expect(panel).not.toContainText('12 more modules of South field want');
+});
+
+test('the weight of an array on a trailer is told with where it moves the centre of mass', async ({
+  page,
+  request,
+}) => {
+  const id = await importPlan(request, { ...eyeClinic(), name: 'Weight' });
+  await openJob(page, id, 'array');
+  const panel = bench(page);
+  await panel.getByRole('button', { name: /Weight on the body/u }).click();
+  await expect(panel).toContainText('Its centre of mass rises by');
+  const roof = panel.getByLabel('The roof may carry, on the road');
+  await roof.fill('80');
+  await roof.press('Enter');
+  await expect(panel.locator('[data-check="array.payload"]')).toContainText(
+    'on the road the roof may carry 80 kg',
+  );
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(panel.locator('[data-check="array.payload"]')).toHaveCount(0);
 });

@@ -47,7 +47,7 @@ import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { useTelling, useTradeWords } from '../use-telling.ts';
 import { FillSection } from './FillSection.tsx';
-import { LiftSection, OldHoles } from './RoofSections.tsx';
+import { AssemblySection, LiftSection, OldHoles, OverFolds } from './RoofSections.tsx';
 import { SchoolsTable } from './SchoolsTable.tsx';
 import { said } from './said.ts';
 
@@ -154,6 +154,8 @@ export function FieldPanel({ field, plan, prepared, reader }: Props) {
             <Cut figures={figures} reader={reader} />
           </Section>
           <LiftSection field={field} prepared={prepared} reader={reader} set={set} />
+          <OverFolds field={field} prepared={prepared} />
+          <AssemblySection field={field} prepared={prepared} reader={reader} />
           <OldHoles field={field} prepared={prepared} set={set} />
           <Section
             title="Room for more"

@@ -1,8 +1,18 @@
 import { useState } from 'react';
-import { fieldSupport, oldFeet, payload, railLifts, type Prepared } from '@zarnel/core/figures';
+import {
+  assemblyOf,
+  fieldSupport,
+  oldFeet,
+  overFolds,
+  payload,
+  railLifts,
+  type Prepared,
+} from '@zarnel/core/figures';
 import { FIRST_BODY, type ModuleField, type Plan, type TravellingBody } from '@zarnel/core/plan';
-import { countText, formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
-import { tryEdits } from '../../state/job-session.ts';
+import { CAUTIONS, countText, formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
+import { makeEdits, tryEdits } from '../../state/job-session.ts';
+import { useAppDispatch } from '../../state/store.ts';
+import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FigureRow as Row } from '../../ui/FigureRow.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -110,6 +120,120 @@ export function LiftSection({ field, prepared, reader, set }: Props) {
         )}
       </p>
     </Section>
+  );
+}
+
+/** The field carried on over the folds of its face, column by column. */
+export function OverFolds({ field, prepared }: Pick<Props, 'field' | 'prepared'>) {
+  return (
+    <Section title="On over the folds">
+      <FoldedTo field={field} prepared={prepared} />
+    </Section>
+  );
+}
+
+/** Worked out once the section is opened. */
+function FoldedTo({ field, prepared }: Pick<Props, 'field' | 'prepared'>) {
+  const dispatch = useAppDispatch();
+  const found = overFolds(prepared, field.id);
+  if (found.length === 0)
+    return (
+      <p className="text-sm">No face is folded to this one that takes a module in line with its columns.</p>
+    );
+  return (
+    <>
+      <p className="mb-2 text-sm">
+        A field of its own on the face beyond, its columns in line with these. Rails end at the fold.
+      </p>
+      {found.map(({ fold, face, field: made }) => (
+        <Button
+          key={fold}
+          onClick={() => {
+            if (!makeEdits([{ kind: 'set-field', field: made }])) return;
+            dispatch(viewSlice.actions.selected({ kind: 'field', id: made.id }));
+            dispatch(viewSlice.actions.lookedAt(face));
+          }}
+        >
+          {countText(made.modules.length, 'module', 'modules')} on{' '}
+          {prepared.site.faces.get(face)?.face.name ?? face}
+        </Button>
+      ))}
+    </>
+  );
+}
+
+/** A row bolted together on the ground and lifted as one piece. */
+export function AssemblySection({ field, prepared, reader }: Omit<Props, 'set'>) {
+  return (
+    <Section title="A row lifted as one piece">
+      <Assembled field={field} prepared={prepared} reader={reader} />
+    </Section>
+  );
+}
+
+function Assembled({ field, prepared, reader }: Omit<Props, 'set'>) {
+  const made = assemblyOf(prepared, field.id);
+  if (made === null)
+    return <p className="text-sm">It wants rails, and a row of no more than eight modules.</p>;
+  const {
+    moduleCount,
+    massKg,
+    againCount,
+    newCount,
+    bolt,
+    clearanceMm,
+    pickAtMm,
+    sagMm,
+    stressUse,
+    people,
+    sling,
+  } = made;
+  const length = (mm: number) => formatLength(mm, reader);
+  return (
+    <>
+      <p className="mb-2 text-sm">
+        {countText(moduleCount, 'module', 'modules')} on {made.bars} bars, bolted together on the ground:{' '}
+        <span className="figure">{length(made.lengthMm)}</span> by{' '}
+        <span className="figure">{length(made.acrossMm)}</span>.
+      </p>
+      <dl className="mb-2">
+        <Row name="It weighs" value={formatQuantity({ value: massKg, unit: 'kg' }, reader)} isStrong />
+        <Row name="Bolts through holes that frames have" value={String(againCount)} />
+        <Row name="Through new holes in frames" value={newCount === 0 ? 'none' : String(newCount)} />
+        <Row
+          name={`Drilled for ${bolt}`}
+          value={formatQuantity({ value: clearanceMm, unit: 'mm' }, reader)}
+        />
+        <Row name="Lifted at, from either end of a bar" value={length(pickAtMm[0])} />
+        <Row name="It sags by" value={length(sagMm)} />
+        <Row
+          name="Of what a bar bears, jerked once"
+          value={formatQuantity({ value: stressUse, unit: 'ratio' }, reader)}
+        />
+        <Row
+          name="People to carry it"
+          value={people === null ? 'none: use a hoist' : String(people)}
+          isStrong
+        />
+        <Row name="Four slings, each" value={length(sling.legMm)} />
+        <Row name="Their hook above it" value={length(sling.hookUpMm)} />
+        <Row name="A leg bears" value={formatQuantity({ value: sling.legN, unit: 'N' }, reader)} />
+      </dl>
+      {!made.bears && (
+        <p className="mb-2 text-crayon">These bars do not bear it: stiffer ones, or fewer modules.</p>
+      )}
+      {newCount > 0 && (
+        <p className="mb-2 text-sm">
+          Holes drilled in frames end what some makers promise: ask first, stay clear of the glass and of the
+          cells.
+        </p>
+      )}
+      <WorkingButton working={made.working} reader={reader} />
+      <p className="text-sm text-crayon">
+        {CAUTIONS.fall} Nobody stands under it; slings, hook and their angle are for somebody who is trained
+        for them.
+      </p>
+    </>
   );
 }
 
