@@ -1,6 +1,7 @@
-import { chromium, type Browser, type Page } from '@playwright/test';
+import { chromium, type Browser, type Locator, type Page } from '@playwright/test';
 import { jobSummarySchema } from '@zarnel/contract';
 import { DEMOS, honeyHouse } from '@zarnel/core/files';
+import { glasshouses } from '../core/src/demo/glasshouses.ts';
 import { writePlan, type Plan } from '@zarnel/core/plan';
 import { CHROMIUM_FLAGS } from '../e2e/chromium-flags.ts';
 import { answersOf } from './answers.ts';
@@ -30,6 +31,7 @@ async function main(): Promise<void> {
   const big = await measure(page, base, largePlan(40), unitId(0, 0, 5));
   const frames = await dragFrames(page, base);
   const memory = await memoryOfEdits(page);
+  const field = await fieldFrames(page, base);
   const answers = await slowestAnswers(browser, base);
   await browser.close();
   process.stdout.write(
@@ -39,6 +41,9 @@ async function main(): Promise<void> {
     `dragging one of 2,200 pieces\n  frames: median ${frames.medianMs.toFixed(1)} ms, 95th percentile ${frames.p95Ms.toFixed(1)} ms\n`,
   );
   process.stdout.write(`from a press to the next painted frame\n${answers.join('\n')}\n`);
+  process.stdout.write(
+    `dragging a field of 180 modules\n  frames: median ${field.medianMs.toFixed(1)} ms, 95th percentile ${field.p95Ms.toFixed(1)} ms\n`,
+  );
   for (const [key, name] of [
     ['paintMs', 'open to first paint'],
     ['openMs', 'open to interactive, findings there'],
@@ -66,10 +71,7 @@ async function slowestAnswers(browser: Browser, base: string): Promise<string[]>
 }
 
 /** How long frames take while one of 2,200 pieces on 200 faces is dragged with its checks live: median and 95th percentile, ms. */
-async function dragFrames(
-  page: Page,
-  base: string,
-): Promise<{ readonly medianMs: number; readonly p95Ms: number }> {
+async function dragFrames(page: Page, base: string): Promise<Frames> {
   const answer = await page.request.post(`${base}/api/jobs/import`, {
     data: writePlan(largePlan(40)),
     headers: { 'Content-Type': 'application/json' },
@@ -86,9 +88,31 @@ async function dragFrames(
   await gear.waitFor();
   await gear.click();
   await page.keyboard.press('f');
-  const box = await gear.boundingBox();
-  if (box === null) throw new Error('The piece is not on the screen.');
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  return framesOfDrag(page, gear);
+}
+
+/** The same while a field of 180 modules is dragged over its roof. */
+async function fieldFrames(page: Page, base: string): Promise<Frames> {
+  const answer = await page.request.post(`${base}/api/jobs/import`, {
+    data: writePlan(glasshouses()),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  const { id } = jobSummarySchema.parse(await answer.json());
+  await page.goto(`${base}/jobs/${id}/array`);
+  const field = page.locator('[data-field]').first();
+  await field.waitFor();
+  await page.waitForTimeout(2000);
+  return framesOfDrag(page, field);
+}
+
+type Frames = { readonly medianMs: number; readonly p95Ms: number };
+
+/** How long frames take while something is dragged to and fro: median and 95th percentile, ms. */
+async function framesOfDrag(page: Page, thing: Locator): Promise<Frames> {
+  const box = await thing.boundingBox();
+  if (box === null) throw new Error('It is not on the screen.');
+  const [x, y] = [box.x + box.width * 0.45, box.y + box.height * 0.45];
+  await page.mouse.move(x, y);
   await page.mouse.down();
   // As text: the runner names functions in a way the page does not know.
   await page.evaluate(`{
@@ -100,9 +124,7 @@ async function dragFrames(
       requestAnimationFrame(tick);
     });
   }`);
-  for (let step = 1; step <= 200; step++) {
-    await page.mouse.move(box.x + box.width / 2 + (step % 40), box.y + box.height / 2 + (step % 7));
-  }
+  for (let step = 1; step <= 200; step++) await page.mouse.move(x + (step % 40), y + (step % 7));
   const times = await page.evaluate(() => (window as unknown as { frameTimes: number[] }).frameTimes);
   await page.mouse.up();
   const sorted = times.slice(2).sort((a, b) => a - b);

@@ -13,6 +13,7 @@ import { anyEdit, EDIT_KINDS } from '../test/any-edit.ts';
 import { largePlan } from '../test/large-plan.ts';
 import { toldOf, type Found } from '../check/finding.ts';
 import type { Model } from './model.ts';
+import { expectSame } from '../test/same.ts';
 
 /** Of so many findings the fixes are looked for: they are what takes long. */
 const MOST_FIXED = 12;
@@ -61,10 +62,10 @@ describe('a model that is kept up', () => {
         model.update(plan);
         if (step % 7 !== 0) return;
         const fresh = prepare(plan);
-        expect(everything(model, book.findings())).toEqual(everything(fresh, runChecks(fresh, CHECKS)));
+        expectSame(everything(model, book.findings()), everything(fresh, runChecks(fresh, CHECKS)));
       });
       const fresh = prepare(plan);
-      expect(everything(model, book.findings())).toEqual(everything(fresh, runChecks(fresh, CHECKS)));
+      expectSame(everything(model, book.findings()), everything(fresh, runChecks(fresh, CHECKS)));
       book.close();
     });
     // Everything that can be done to a plan was done at least once.

@@ -1,6 +1,8 @@
 import type { Prepared } from '../check/prepared.ts';
 import { fieldFigures } from '../array/field-figures.ts';
 import { fieldSupport } from '../array/field-rails.ts';
+import { payload } from '../array/payload.ts';
+import type { Circuit } from '../plan/circuit.ts';
 import type { ModuleString } from '../plan/module-field.ts';
 import { dailyUse } from './energy.ts';
 import { stringLeads } from './leads.ts';
@@ -20,6 +22,8 @@ export type StringLine = {
   /** The gear it leads to, by its placement. */
   readonly gear: string | null;
   readonly extensions: number;
+  /** Pairs of branch connectors that join it to the others of its circuit; 0 where it comes alone. */
+  readonly branchPairs: number;
   readonly endsApartMm: number;
 };
 
@@ -45,9 +49,31 @@ export function stringLines(prepared: Prepared): StringLine[] {
       circuit: circuit?.id ?? null,
       gear: end?.at === 'gear' ? end.placement : null,
       extensions: (leads?.hops ?? []).filter(({ extensionMm }) => extensionMm > 0).length,
+      branchPairs: circuit === undefined ? 0 : stringsOf(circuit) - 1,
       endsApartMm: leads?.endsApartMm ?? 0,
     };
   });
+}
+
+/** How many strings one pair of conductors carries. */
+function stringsOf({ from, to }: Circuit): number {
+  const end = [from, to].find(({ at }) => at === 'strings');
+  return end?.at === 'strings' ? end.strings.length : 1;
+}
+
+/** What the array weighs on a body that travels; null for a building. */
+function payloadLine(prepared: Prepared) {
+  const carried = payload(prepared);
+  if (carried === null) return null;
+  const { arrayKg, upMm, aheadMm, whole } = carried;
+  return {
+    arrayKg,
+    upMm,
+    aheadMm,
+    wholeKg: whole?.massKg ?? null,
+    risesMm: whole?.risesMm ?? null,
+    aheadOfAxleMm: whole?.aheadOfAxleMm ?? null,
+  };
 }
 
 /** The whole array as figures, for files and the command line: lengths in mm, forces in N. */
@@ -72,7 +98,7 @@ export function arrayFigures(prepared: Prepared) {
     }),
     rails: prepared.moduleFields.list.flatMap(({ id }) =>
       (fieldSupport(prepared, id)?.rails ?? []).map(
-        ({ id: rail, field, runs, atMm, fromMm, toMm, feet, longestMm, sagMm }) => ({
+        ({ id: rail, field, runs, atMm, fromMm, toMm, feet, longestMm, sagMm, cut }) => ({
           id: rail,
           field,
           runs,
@@ -84,10 +110,12 @@ export function arrayFigures(prepared: Prepared) {
           isCarried: feet.kind === 'placed',
           longestSpanMm: longestMm,
           sagMm,
+          piecesMm: cut?.piecesMm ?? null,
         }),
       ),
     ),
     strings: stringLines(prepared),
+    payload: payloadLine(prepared),
     energy: energy === null ? null : { ...dailyUse(energy), daysWithoutSun: energy.daysWithoutSun },
   };
 }

@@ -66,6 +66,12 @@ export function StringPanel({ string, plan, prepared, reader }: Props) {
             <Row name="Open, on the coldest morning" value={figure(line.coldV, 'V')} isStrong />
           )}
           {line.vmpV !== null && <Row name="At its best, 25 °C" value={figure(line.vmpV, 'V')} />}
+          {line.branchPairs > 0 && (
+            <Row
+              name="Joined to the others of its circuit by"
+              value={`${countText(line.branchPairs, 'pair', 'pairs')} of branch connectors, or a combiner`}
+            />
+          )}
           {line.iscA !== null && <Row name="Shorted" value={figure(line.iscA, 'A')} />}
         </dl>
       )}
