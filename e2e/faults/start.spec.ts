@@ -207,7 +207,7 @@ test('a port that another program took is told, at the page too, and taken back 
     await page.getByRole('link', { name: `go on at ${usual}` }).click({ timeout: 30_000 });
     await expect(page).toHaveURL(`${usual}/jobs/${id}/mount`);
     await gear(page, 'inverter-a').click();
-    await bench(page).getByLabel('Centre, right of datum').fill('31');
+    await bench(page).getByLabel('Center, right of datum').fill('31');
     await page.keyboard.press('Enter');
     await expectSaved(page);
     await moved.stop();

@@ -10,20 +10,19 @@ const BEGINNINGS = 48;
 /**
  * How many modules can lie on some ground at most, whatever their pattern. Level lines one pitch apart: each module, with its
  * gap above it, meets one of them, and what of a line is free takes only so many side by side. The best of many such sets of
- * lines, level and upright, and the area. Modules that may lie either way are counted by their shorter side.
+ * lines, level and upright, and the area. Modules that may lie either way are counted by their shorter side. Where a layout of
+ * `known` modules is at hand, no set below it is looked for: there is none.
  */
-export function fillBound(problem: FillProblem): { readonly atMost: number } {
+export function fillBound(problem: FillProblem, known = 0): { readonly atMost: number } {
   const { ground, widthMm, heightMm, gapAcrossMm, gapUpMm, ways } = problem;
   const short = Math.min(widthMm, heightMm);
   const [across, up] =
     ways === 'mixed' ? [short, short] : ways === 'turned' ? [heightMm, widthMm] : [widthMm, heightMm];
-  return {
-    atMost: Math.min(
-      areaBound(problem),
-      lineBound(ground, across, up, gapAcrossMm, gapUpMm),
-      lineBound(turnedGround(ground), up, across, gapUpMm, gapAcrossMm),
-    ),
-  };
+  const byArea = areaBound(problem);
+  const level = lineBound(ground, across, up, gapAcrossMm, gapUpMm, known);
+  if (Math.min(byArea, level) <= known) return { atMost: Math.min(byArea, level) };
+  const upright = lineBound(turnedGround(ground), up, across, gapUpMm, gapAcrossMm, known);
+  return { atMost: Math.min(byArea, level, upright) };
 }
 
 /** Each module covers its own area; the gaps are left out, so that no border is counted wrongly. */
@@ -38,6 +37,7 @@ function lineBound(
   acrossMm: number,
   gapAlongMm: number,
   gapMm: number,
+  known: number,
 ): number {
   const rows = new FreeRows(ground);
   const { bottomMm, topMm } = rows;
@@ -53,6 +53,7 @@ function lineBound(
           count += Math.max(0, Math.floor((to - from + gapAlongMm + 3 * TOUCH) / (alongMm + gapAlongMm)));
       }
       best = Math.min(best, count);
+      if (best <= known) return best;
     }
   }
   return best;

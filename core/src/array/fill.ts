@@ -41,10 +41,9 @@ export function fillGround(problem: FillProblem): Fill {
   const take = (modules: readonly LaidModule[]) => {
     if (modules.length > best.length) best = modules;
   };
-  const { atMost } = fillBound(problem);
-  for (const rows of [across, up]) {
-    if (best.length < atMost) take(rows.lay());
-  }
+  take(across.lay());
+  const { atMost } = fillBound(problem, best.length);
+  if (best.length < atMost) take(up.lay());
   if (problem.pattern === 'free') {
     for (const rows of [across, up]) if (best.length < atMost) take(rows.layInParts());
   }
@@ -65,6 +64,9 @@ function waysOf({ ways }: FillProblem): readonly boolean[] {
 /** A row laid down: where, of which piece, and where its modules begin. */
 type Row = { readonly at: number; readonly piece: Piece; readonly starts: readonly number[] };
 
+/** No piece begins at a place. */
+const NONE = -1;
+
 /** Rows across the face, or up it with the axes changed over. */
 class Rows {
   private readonly free: FreeRows;
@@ -72,7 +74,6 @@ class Rows {
   private readonly pieces: readonly Piece[];
   private readonly gapAlongMm: number;
   private readonly gapAcrossMm: number;
-  private readonly known = new Map<string, readonly Stretch[]>();
 
   constructor(
     private readonly problem: FillProblem,
@@ -128,50 +129,92 @@ class Rows {
   /** The rows that take most, each counted as many as it takes by itself. */
   private best(within: Stretch | null, shift: number | null): Row[] {
     const places = this.places();
-    const most = new Float64Array(places.length + 1);
-    const taken: (Row | null)[] = new Array<Row | null>(places.length).fill(null);
-    const next: number[] = new Array<number>(places.length).fill(0);
+    const { stretches, after } = this.atPlaces();
+    const most = new Int32Array(places.length + 1);
+    const taken = new Int8Array(places.length).fill(NONE);
     for (let index = places.length - 1; index >= 0; index--) {
-      const at = places[index] ?? 0;
       most[index] = most[index + 1] ?? 0;
-      next[index] = index + 1;
-      for (const piece of this.pieces) {
-        if (at + piece.acrossMm > this.free.topMm + TOUCH) continue;
-        const row = { at, piece, starts: this.startsOf(at, piece, within, shift) };
-        if (row.starts.length === 0) continue;
-        const after = firstFrom(places, at + piece.acrossMm + this.gapAcrossMm - TOUCH);
-        const count = row.starts.length + (most[after] ?? 0);
+      for (const [way, piece] of this.pieces.entries()) {
+        const free = stretches[way]?.[index];
+        if (free === undefined) continue;
+        const own = this.countIn(free, piece, within, shift);
+        if (own === 0) continue;
+        const count = own + (most[after[way]?.[index] ?? places.length] ?? 0);
         if (count > (most[index] ?? 0)) {
           most[index] = count;
-          taken[index] = row;
-          next[index] = after;
+          taken[index] = way;
         }
       }
     }
     const rows: Row[] = [];
-    for (let index = 0; index < places.length; index = next[index] ?? places.length) {
-      const row = taken[index];
-      if (row != null) rows.push(row);
+    for (let index = 0; index < places.length;) {
+      const way = taken[index] ?? NONE;
+      const piece = this.pieces[way];
+      const at = places[index] ?? 0;
+      if (piece !== undefined) rows.push({ at, piece, starts: this.startsOf(at, piece, within, shift) });
+      index = piece === undefined ? index + 1 : (after[way]?.[index] ?? places.length);
     }
     return rows;
   }
 
-  private startsOf(at: number, piece: Piece, within: Stretch | null, shift: number | null): number[] {
-    const key = `${at} ${piece.acrossMm}`;
-    let stretches = this.known.get(key);
-    if (stretches === undefined) {
-      stretches = this.free.between(at, at + piece.acrossMm);
-      this.known.set(key, stretches);
-    }
+  /** For each way a piece lies, what is free of a row at each place, and the place after which the next may rest. Once. */
+  private atPlaces(): { readonly stretches: readonly Stretch[][][]; readonly after: readonly Int32Array[] } {
+    this.atPlacesKnown ??= this.findAtPlaces();
+    return this.atPlacesKnown;
+  }
+  private atPlacesKnown: { readonly stretches: Stretch[][][]; readonly after: Int32Array[] } | null = null;
+
+  private findAtPlaces() {
+    const places = this.places();
+    const fits = (at: number, { acrossMm }: Piece) => at + acrossMm <= this.free.topMm + TOUCH;
+    return {
+      stretches: this.pieces.map((piece) =>
+        places.map((at) => (fits(at, piece) ? this.free.between(at, at + piece.acrossMm) : [])),
+      ),
+      after: this.pieces.map(({ acrossMm }) =>
+        Int32Array.from(places, (at) => firstFrom(places, at + acrossMm + this.gapAcrossMm - TOUCH)),
+      ),
+    };
+  }
+
+  /** How many pieces lie side by side in some stretches: as many as `startsOf` has. */
+  private countIn(
+    free: readonly Stretch[],
+    piece: Piece,
+    within: Stretch | null,
+    shift: number | null,
+  ): number {
     const pitch = piece.alongMm + this.gapAlongMm;
-    const starts: number[] = [];
-    for (const [from, to] of stretches) {
-      const begin = within === null ? from : Math.max(from, within[0]);
-      const end = within === null ? to : Math.min(to, within[1]);
-      const first = shift === null ? begin : shift + Math.ceil((begin - shift - TOUCH) / pitch) * pitch;
-      for (let start = first; start + piece.alongMm <= end + TOUCH; start += pitch) starts.push(start);
+    let count = 0;
+    for (const stretch of free) {
+      const [begin, end] = this.reachOf(stretch, within, shift, pitch);
+      const room = end + TOUCH - begin - piece.alongMm;
+      if (room >= 0) count += Math.floor(room / pitch) + 1;
     }
-    return starts;
+    return count;
+  }
+
+  /** From where the first piece of a stretch begins to where the last has to end. */
+  private reachOf(
+    [from, to]: Stretch,
+    within: Stretch | null,
+    shift: number | null,
+    pitch: number,
+  ): readonly [number, number] {
+    const begin = within === null ? from : Math.max(from, within[0]);
+    const end = within === null ? to : Math.min(to, within[1]);
+    return [shift === null ? begin : shift + Math.ceil((begin - shift - TOUCH) / pitch) * pitch, end];
+  }
+
+  private startsOf(at: number, piece: Piece, within: Stretch | null, shift: number | null): number[] {
+    const pitch = piece.alongMm + this.gapAlongMm;
+    return this.free.between(at, at + piece.acrossMm).flatMap((stretch) => {
+      const [first, end] = this.reachOf(stretch, within, shift, pitch);
+      const room = end + TOUCH - first - piece.alongMm;
+      return room < 0
+        ? []
+        : Array.from({ length: Math.floor(room / pitch) + 1 }, (_, index) => first + index * pitch);
+    });
   }
 
   /** Places at which a row may rest: on something, or on rows that rest on it. */

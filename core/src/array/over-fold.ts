@@ -65,6 +65,11 @@ export function overFolds(prepared: Prepared, id: string): OverFold[] {
           face: there.id,
           modules,
           tilt: from.axis === to.axis ? field.tilt : null,
+          // What somebody approved for one skin says nothing of another.
+          support:
+            there.face.material === here.face.material
+              ? field.support
+              : { ...field.support, approvedUpN: null },
         },
       },
     ];

@@ -115,7 +115,7 @@ describe('the gear library', () => {
     const stale = await problemOf('PUT', path, newGearType('two', 'Second', 'other'), { 'If-Match': '"1"' });
     expect([stale.status, stale.problem.current]).toEqual([412, 2]);
     expect(gearDetailSchema.parse((await call('GET', path)).json).type.name).toBe('First');
-    const list = gearListSchema.parse((await call('GET', '/api/gear?search=Load%20centre&limit=1')).json);
+    const list = gearListSchema.parse((await call('GET', '/api/gear?search=Load%20center&limit=1')).json);
     const sample = list.gear[0];
     const refused = await problemOf(
       'PUT',
