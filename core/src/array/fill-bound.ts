@@ -1,5 +1,6 @@
 import { signedAreaMm2 } from '../geometry/segments.ts';
 import type { PointMm } from '../geometry/point.ts';
+import { boundsOf, type BoxMm } from '../geometry/polygon.ts';
 import type { FillProblem } from './fill-problem.ts';
 import { FreeRows, turnedGround, type Ground, type Stretch } from './free-rows.ts';
 
@@ -41,6 +42,7 @@ function lineBound(
 ): number {
   const rows = new FreeRows(ground);
   const { bottomMm, topMm } = rows;
+  const loops = { outlines: ground.outlines.map(loopOf), keptFree: ground.keptFree.map(loopOf) };
   const pitch = acrossMm + gapMm;
   const starts = new Set(rows.levels.map((level) => (((level - bottomMm) % pitch) + pitch) % pitch));
   for (let index = 0; index < BEGINNINGS; index++) starts.add((pitch * index) / BEGINNINGS);
@@ -49,7 +51,7 @@ function lineBound(
     for (const nudge of [-2 * TOUCH, 2 * TOUCH]) {
       let count = 0;
       for (let at = bottomMm + start + nudge - pitch; at <= topMm + pitch && count < best; at += pitch) {
-        for (const [from, to] of reachedAt(ground, at, gapMm))
+        for (const [from, to] of reachedAt(loops, at, gapMm))
           count += Math.max(0, Math.floor((to - from + gapAlongMm + 3 * TOUCH) / (alongMm + gapAlongMm)));
       }
       best = Math.min(best, count);
@@ -63,18 +65,51 @@ function lineBound(
  * Where a module that meets the line at `at`, by its body or by the gap above it, can lie: what is free anywhere from the line
  * down by the gap, and rather too much than too little of it.
  */
-function reachedAt({ outlines, keptFree }: Ground, at: number, gapMm: number): Stretch[] {
+function reachedAt(
+  { outlines, keptFree }: { readonly outlines: readonly Loop[]; readonly keptFree: readonly Loop[] },
+  at: number,
+  gapMm: number,
+): Stretch[] {
   const [low, high] = [at - gapMm, at];
-  const free = outlines.flatMap((outline) => {
-    const levels = [low, high, ...outline.map(([, y]) => y).filter((y) => y > low && y < high)];
-    return unionOf(levels.flatMap((y) => slicesOf(outline, y)));
-  });
-  return keptFree.reduce<Stretch[]>((left, loop) => {
-    const [a, b] = [slicesOf(loop, low)[0], slicesOf(loop, high)[0]];
-    if (a === undefined || b === undefined) return left;
+  const free: Stretch[] = [];
+  for (const { points, bounds, isBox } of outlines) {
+    if (bounds.maxY < low || bounds.minY > high) continue;
+    if (isBox) {
+      free.push([bounds.minX, bounds.maxX]);
+      continue;
+    }
+    const levels = [low, high, ...points.map(([, y]) => y).filter((y) => y > low && y < high)];
+    free.push(...unionOf(levels.flatMap((y) => slicesOf(points, y))));
+  }
+  let left = unionOf(free);
+  for (const { points, bounds, isBox } of keptFree) {
+    // Only what is kept free along the line and all of the gap below it takes something away.
+    if (bounds.minY >= low || bounds.maxY <= high) continue;
+    const [a, b] = isBox
+      ? [acrossOf(bounds), acrossOf(bounds)]
+      : [slicesOf(points, low)[0], slicesOf(points, high)[0]];
+    if (a === undefined || b === undefined) continue;
     const blocked: Stretch = [Math.max(a[0], b[0]), Math.min(a[1], b[1])];
-    return blocked[0] >= blocked[1] ? left : left.flatMap((stretch) => without(stretch, blocked));
-  }, unionOf(free));
+    if (blocked[0] < blocked[1]) left = left.flatMap((stretch) => without(stretch, blocked));
+  }
+  return left;
+}
+
+/** A loop with its bounds: these are gone through at thousands of lines. */
+type Loop = { readonly points: readonly PointMm[]; readonly bounds: BoxMm; readonly isBox: boolean };
+
+function loopOf(points: readonly PointMm[]): Loop {
+  const isBox =
+    points.length === 4 &&
+    points.every(([x, y], index) => {
+      const [bx, by] = points[(index + 1) % points.length] ?? [x, y];
+      return x === bx || y === by;
+    });
+  return { points, bounds: boundsOf(points), isBox };
+}
+
+function acrossOf({ minX, maxX }: BoxMm): Stretch {
+  return [minX, maxX];
 }
 
 /** What of a loop lies on a level line. */
