@@ -26,23 +26,29 @@ const ACTS: readonly Act[] = [
   onFinding('a finding pressed', (card) => card),
 ];
 
+/** Opens a plan as a job of its own at a step, and waits until it is checked. */
+export async function openImported(page: Page, base: string, plan: Plan, step: string): Promise<string> {
+  const answer = await page.request.post(`${base}/api/jobs/import`, {
+    data: writePlan(plan),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  const { id } = jobSummarySchema.parse(await answer.json());
+  await page.goto(`${base}/jobs/${id}/${step}`);
+  await page.locator('[data-face]').first().waitFor();
+  await page
+    .getByText(/to clear/u)
+    .first()
+    .waitFor();
+  return id;
+}
+
 /** How long each act takes from the press to the next painted frame, ms: the browser's own event timing, in steps of 8. */
 export async function answersOf(
   page: Page,
   base: string,
   plan: Plan,
 ): Promise<{ readonly name: string; readonly ms: number }[]> {
-  const answer = await page.request.post(`${base}/api/jobs/import`, {
-    data: writePlan(plan),
-    headers: { 'Content-Type': 'application/json' },
-  });
-  const { id } = jobSummarySchema.parse(await answer.json());
-  await page.goto(`${base}/jobs/${id}/mount`);
-  await page.locator('[data-face]').first().waitFor();
-  await page
-    .getByText(/to clear$/u)
-    .first()
-    .waitFor();
+  await openImported(page, base, plan, 'mount');
   await page.evaluate(`{
     window.answerTimes = [];
     new PerformanceObserver((list) => {

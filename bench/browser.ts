@@ -1,10 +1,9 @@
 import { chromium, type Browser, type Locator, type Page } from '@playwright/test';
-import { jobSummarySchema } from '@zarnel/contract';
 import { DEMOS, honeyHouse } from '@zarnel/core/files';
 import { glasshouses } from '../core/src/demo/glasshouses.ts';
-import { writePlan, type Plan } from '@zarnel/core/plan';
+import type { Plan } from '@zarnel/core/plan';
 import { CHROMIUM_FLAGS } from '../e2e/chromium-flags.ts';
-import { answersOf } from './answers.ts';
+import { answersOf, openImported } from './answers.ts';
 import { median } from './measure.ts';
 import { largePlan, unitId } from '../core/src/test/large-plan.ts';
 
@@ -72,17 +71,7 @@ async function slowestAnswers(browser: Browser, base: string): Promise<string[]>
 
 /** How long frames take while one of 2,200 pieces on 200 faces is dragged with its checks live: median and 95th percentile, ms. */
 async function dragFrames(page: Page, base: string): Promise<Frames> {
-  const answer = await page.request.post(`${base}/api/jobs/import`, {
-    data: writePlan(largePlan(40)),
-    headers: { 'Content-Type': 'application/json' },
-  });
-  const { id } = jobSummarySchema.parse(await answer.json());
-  await page.goto(`${base}/jobs/${id}/mount`);
-  await page.locator('[data-face]').first().waitFor();
-  await page
-    .getByText(/to clear$/u)
-    .first()
-    .waitFor();
+  await openImported(page, base, largePlan(40), 'mount');
   await page.keyboard.press('f');
   const gear = page.locator(`[data-gear="${unitId(0, 0, 5)}"]`);
   await gear.waitFor();
@@ -93,12 +82,7 @@ async function dragFrames(page: Page, base: string): Promise<Frames> {
 
 /** The same while a field of 180 modules is dragged over its roof. */
 async function fieldFrames(page: Page, base: string): Promise<Frames> {
-  const answer = await page.request.post(`${base}/api/jobs/import`, {
-    data: writePlan(glasshouses()),
-    headers: { 'Content-Type': 'application/json' },
-  });
-  const { id } = jobSummarySchema.parse(await answer.json());
-  await page.goto(`${base}/jobs/${id}/array`);
+  await openImported(page, base, glasshouses(), 'array');
   const field = page.locator('[data-field]').first();
   await field.waitFor();
   await page.waitForTimeout(2000);
@@ -163,11 +147,7 @@ async function memoryOfEdits(page: Page): Promise<{ readonly fewMb: number; read
 }
 
 async function measure(page: Page, base: string, plan: Plan, gearId: string): Promise<Times> {
-  const answer = await page.request.post(`${base}/api/jobs/import`, {
-    data: writePlan(plan),
-    headers: { 'Content-Type': 'application/json' },
-  });
-  const { id } = jobSummarySchema.parse(await answer.json());
+  const id = await openImported(page, base, plan, 'mount');
   const painted: number[] = [];
   const opened: number[] = [];
   for (let round = 0; round < ROUNDS; round++) {

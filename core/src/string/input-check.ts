@@ -10,6 +10,7 @@ import { practice, published } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
 import { hotFactor } from './cold-voltage.ts';
 import { modulesOfString, stringFigures } from './module-figures.ts';
+import { shortedA, shortedWorking } from './shorted.ts';
 import { USUAL_MODULE } from './usual-module.ts';
 
 const meta: CheckMeta = {
@@ -31,8 +32,6 @@ const meta: CheckMeta = {
   fixMessages: {},
 };
 
-/** Sunlight brighter than the test’s (NEC 690.8(A)(1)). */
-export const BRIGHT = 1.25;
 /** An array may be stronger than its controller by this before anybody needs to look (practice). */
 export const STRONGER = 1.3;
 
@@ -131,7 +130,8 @@ function checkInput(prepared: Prepared, circuit: Circuit): Found[] {
       }),
     );
   }
-  const shortA = BRIGHT * strings.reduce((sum, { id }) => sum + (stringFigures(prepared, id)?.iscA ?? 0), 0);
+  const iscA = strings.map(({ id }) => stringFigures(prepared, id)?.iscA ?? 0);
+  const shortA = shortedA(iscA);
   if (first !== undefined && ratings.arrayA != null && isAbove(shortA, ratings.arrayA, 'A')) {
     found.push(
       findingOf(meta, {
@@ -144,18 +144,11 @@ function checkInput(prepared: Prepared, circuit: Circuit): Found[] {
         ],
         measured: { value: shortA, unit: 'A' },
         required: { value: ratings.arrayA, unit: 'A' },
-        working: (): Working => ({
-          title: told('Strings of {circuit}, shorted', { circuit: circuitName(circuit.id) }),
-          formula: 'I = 1.25 · (Isc of all strings)',
-          inputs: [
-            { symbol: 'strings', name: 'Side by side', value: countOf(strings.length) },
-            { symbol: 'Isc', name: 'Of all of them', value: { value: shortA / BRIGHT, unit: 'A' } },
-            { symbol: '1.25', name: 'For bright sun', value: { value: BRIGHT, unit: 'ratio' } },
-          ],
-          result: { name: 'What an input has to bear', value: { value: shortA, unit: 'A' } },
-          source: published('NEC (NFPA 70)', '690.8(A)(1)', '2023'),
-          notes: [],
-        }),
+        working: () =>
+          shortedWorking(told('Strings of {circuit}, shorted', { circuit: circuitName(circuit.id) }), iscA, {
+            result: 'What an input has to bear',
+            source: published('NEC (NFPA 70)', '690.8(A)(1)', '2023'),
+          }),
         source: published('NEC (NFPA 70)', '690.8(A)(1)', '2023'),
       }),
     );

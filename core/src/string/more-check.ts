@@ -9,8 +9,9 @@ import type { Quantity } from '../quantity/units.ts';
 import { countOf, told } from '../quantity/told.ts';
 import { practice, published } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
-import { BRIGHT, STRONGER } from './input-check.ts';
+import { STRONGER } from './input-check.ts';
 import { stringFigures, typeOfModule } from './module-figures.ts';
+import { shortedA } from './shorted.ts';
 
 const meta: CheckMeta = {
   id: 'string.more',
@@ -120,12 +121,10 @@ function shortAt(prepared: Prepared, gear: string, circuits: readonly Circuit[],
         required: { value: ratings.powerW, unit: 'W' },
       },
     ];
-  const shortA =
-    BRIGHT *
-    strings.reduce(
-      (sum, id) => sum + (stringFigures(prepared, id)?.iscA ?? 0),
-      more.moreStrings * more.module.iscA,
-    );
+  const shortA = shortedA([
+    ...strings.map((id) => stringFigures(prepared, id)?.iscA ?? 0),
+    ...Array.from({ length: more.moreStrings }, () => more.module.iscA),
+  ]);
   if (ratings.arrayA != null && isAbove(shortA, ratings.arrayA, 'A'))
     return [
       {

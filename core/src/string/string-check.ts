@@ -13,10 +13,10 @@ import { ofTrade } from '../quantity/trade-size.ts';
 import { practice, published, type Trade } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
 import { hotFactor } from './cold-voltage.ts';
-import { BRIGHT } from './input-check.ts';
 import { isFromModules, leadString } from './lead-string.ts';
 import { stringLeads } from './leads.ts';
 import { modulesOfString, stringFigures, typeOfModule } from './module-figures.ts';
+import { shortedA, shortedWorking } from './shorted.ts';
 import { USUAL_MODULE } from './usual-module.ts';
 import { proposeStrings, takesArray } from './propose-strings.ts';
 
@@ -356,7 +356,8 @@ function branchFindings(
   strings: readonly { readonly id: string; readonly figures: { readonly iscA: number } }[],
 ): Found[] {
   const pairs = strings.length - 1;
-  const shortA = BRIGHT * strings.reduce((sum, { figures }) => sum + figures.iscA, 0);
+  const iscA = strings.map(({ figures }) => figures.iscA);
+  const shortA = shortedA(iscA);
   if (pairs < 1 || !isAbove(shortA, BRANCH_A, 'A')) return [];
   return [
     findingOf(meta, {
@@ -370,18 +371,11 @@ function branchFindings(
       ],
       measured: { value: shortA, unit: 'A' },
       required: { value: BRANCH_A, unit: 'A' },
-      working: (): Working => ({
-        title: told('Strings joined before {circuit}', { circuit: circuitName(circuit.id) }),
-        formula: 'I = 1.25 · (Isc of all strings)',
-        inputs: [
-          { symbol: 'strings', name: 'Side by side', value: countOf(strings.length) },
-          { symbol: 'Isc', name: 'Of all of them', value: { value: shortA / BRIGHT, unit: 'A' } },
-          { symbol: '1.25', name: 'For bright sun', value: { value: BRIGHT, unit: 'ratio' } },
-        ],
-        result: { name: 'What the last branch carries', value: { value: shortA, unit: 'A' } },
-        source: practice('Branch connectors bear 30 A as usually sold; theirs is written on them'),
-        notes: [],
-      }),
+      working: () =>
+        shortedWorking(told('Strings joined before {circuit}', { circuit: circuitName(circuit.id) }), iscA, {
+          result: 'What the last branch carries',
+          source: practice('Branch connectors bear 30 A as usually sold; theirs is written on them'),
+        }),
     }),
   ];
 }
