@@ -1,4 +1,5 @@
 import type { Prepared } from '../check/prepared.ts';
+import { query } from '../derive/query.ts';
 import { bendBeam } from '../fixing/beam.ts';
 import { GRAVITY_MPS2 } from '../fixing/loads.ts';
 import { isAbove } from '../quantity/compare.ts';
@@ -47,6 +48,9 @@ const SLING = { deg: 60, legs: 3 } as const;
 /** More people than this do not lift as one (practice). */
 const MOST_PEOPLE = 4;
 
+/** How far apart the outer bars lie, as a part of a module. */
+const BAR_APART = 0.56;
+
 /** Bolts of frames, and the hole one goes through freely (from memory). */
 const BOLTS: Readonly<Record<Trade, { name: string; clearanceMm: number; source: SourceRef }>> = {
   us: {
@@ -58,7 +62,7 @@ const BOLTS: Readonly<Record<Trade, { name: string; clearanceMm: number; source:
 };
 
 /** The longest row of a field that can be lifted as one piece; null without rails, and where no row has few enough modules. */
-export function assemblyOf(prepared: Prepared, id: string): Assembly | null {
+export const assemblyOf = query((prepared: Prepared, id: string): Assembly | null => {
   const field = prepared.moduleFields.get(id);
   const kind = field?.support.rail ?? null;
   if (field === undefined || kind === null || fieldSupport(prepared, id) === null) return null;
@@ -133,7 +137,4 @@ export function assemblyOf(prepared: Prepared, id: string): Assembly | null {
       };
     },
   };
-}
-
-/** How far apart the outer bars lie, as a part of a module. */
-const BAR_APART = 0.56;
+});

@@ -355,22 +355,30 @@ function endsOf({
   );
 }
 
+/** A foot of a rail, by its place in the row of them. */
+export function footPlace(
+  { id, runs, atMm, feet }: Pick<FieldRail, 'id' | 'runs' | 'atMm' | 'feet'>,
+  index: number,
+): Pick<Foot, 'id' | 'xMm' | 'yMm'> {
+  const along = feet.atMm[index] ?? 0;
+  const [xMm, yMm] = runs === 'across' ? [along, atMm] : [atMm, along];
+  return { id: `${id}-${index + 1}`, xMm, yMm };
+}
+
 /** Each foot carries half of the span at each of its sides, and an overhang whole. */
 function feetOfRail(rail: FieldRail, loads: FieldLoads, face: SiteFace): Foot[] {
-  const { feet, fromMm, toMm, carriesMm, runs, atMm } = rail;
+  const { feet, fromMm, toMm, carriesMm } = rail;
   return feet.atMm.map((along, index): Foot => {
     const before = feet.atMm[index - 1];
     const after = feet.atMm[index + 1];
     const carriedMm =
       (before === undefined ? along - fromMm : (along - before) / 2) +
       (after === undefined ? toMm - along : (after - along) / 2);
-    const [xMm, yMm] = runs === 'across' ? [along, atMm] : [atMm, along];
+    const place = footPlace(rail, index);
     const areaM2 = (carriedMm * carriesMm) / 1e6;
     return {
-      id: `${rail.id}-${index + 1}`,
-      xMm,
-      yMm,
-      upN: loads.upPa[zoneAt(face, xMm, yMm)] * areaM2,
+      ...place,
+      upN: loads.upPa[zoneAt(face, place.xMm, place.yMm)] * areaM2,
       downN: loads.downPa * areaM2,
     };
   });

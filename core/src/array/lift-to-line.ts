@@ -1,6 +1,6 @@
 import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
-import { fieldSupport } from './field-rails.ts';
+import { fieldSupport, footPlace } from './field-rails.ts';
 import { ATTACHMENTS } from './schools.ts';
 
 /** A reading belongs to a rail that runs this near to it, mm. */
@@ -43,9 +43,7 @@ export const railLifts = query((prepared: Prepared, id: string): readonly RailLi
       })
       .sort((a, b) => a.along - b.along);
     const feet = rail.feet.atMm.map((along, index) => ({
-      id: `${rail.id}-${index + 1}`,
-      xMm: rail.runs === 'across' ? along : rail.atMm,
-      yMm: rail.runs === 'across' ? rail.atMm : along,
+      ...footPlace(rail, index),
       isRead: own.some((each) => Math.abs(each.along - along) < 1),
       gapMm: gapAt(own, along),
     }));

@@ -1,4 +1,5 @@
 import type { Prepared } from '../check/prepared.ts';
+import { query } from '../derive/query.ts';
 import { siteFromFace, type Frame } from '../geometry/frame.ts';
 import type { PointMm } from '../geometry/point.ts';
 import { growBox, isBoxInside, type BoxMm } from '../geometry/polygon.ts';
@@ -30,7 +31,7 @@ type Edge = { readonly axis: 0 | 1; readonly acrossMm: number; readonly inward: 
  * For each face that is folded to a field’s own: the most modules that lie there in columns with those of this field, row by row
  * from the fold. Faces whose fold slants on either side, and those that take no module so, are left out. Rails end at the fold.
  */
-export function overFolds(prepared: Prepared, id: string): OverFold[] {
+export const overFolds = query((prepared: Prepared, id: string): readonly OverFold[] => {
   const field = prepared.moduleFields.get(id);
   const here = field === undefined ? undefined : prepared.site.faces.get(field.face);
   if (field === undefined || here === undefined) return [];
@@ -74,7 +75,7 @@ export function overFolds(prepared: Prepared, id: string): OverFold[] {
       },
     ];
   });
-}
+});
 
 /** What belongs to this side of the fold alone stays here: old holes, readings, what is to come. */
 function onlyHere(field: ModuleField): ModuleField {

@@ -9,7 +9,14 @@ import {
   type Prepared,
 } from '@zarnel/core/figures';
 import { FIRST_BODY, type ModuleField, type Plan, type TravellingBody } from '@zarnel/core/plan';
-import { CAUTIONS, countText, formatLength, formatQuantity, type Reader } from '@zarnel/core/words';
+import {
+  CAUTIONS,
+  countText,
+  formatLength,
+  formatQuantity,
+  sourceText,
+  type Reader,
+} from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
 import { useAppDispatch } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
@@ -229,6 +236,7 @@ function Assembled({ field, prepared, reader }: Omit<Props, 'set'>) {
         </p>
       )}
       <WorkingButton working={made.working} reader={reader} />
+      <p className="text-sm text-kraft">Holes for bolts: {sourceText(made.clearanceSource)}</p>
       <p className="text-sm text-crayon">
         {CAUTIONS.fall} Nobody stands under it; slings, hook and their angle are for somebody who is trained
         for them.
