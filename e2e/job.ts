@@ -27,8 +27,8 @@ export async function openJob(
 ): Promise<void> {
   await page.goto(`/jobs/${id}/${step}`);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  // The first check has come back from the worker.
-  await expect(page.getByText('Checking …')).toHaveCount(0);
+  // The first check has come back from the worker: what it says moves what stands below it.
+  await expect(bench(page)).toHaveAttribute('aria-busy', 'false');
   // Lines of another height would move what is measured.
   await page.evaluate(() => document.fonts.ready.then(() => true));
   const whole = page.getByRole('button', { name: 'Whole sheet' });

@@ -7,7 +7,7 @@ import type { StepId } from '@zarnel/core/checks';
 import { isStep, STEPS } from '../bench/steps.ts';
 import { Sheet } from '../sheet/Sheet.tsx';
 import { leaveJob, openJob, redo, undo } from '../state/job-session.ts';
-import { currentEvaluation, planSlice } from '../state/plan-slice.ts';
+import { currentEvaluation, isTold, planSlice } from '../state/plan-slice.ts';
 import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Boundary } from '../ui/Boundary.tsx';
@@ -237,6 +237,7 @@ export function JobPage() {
           <aside
             ref={setBench}
             aria-label="Bench"
+            aria-busy={!isTold(state) && state.evaluationFault === null}
             className="no-print h-[30dvh] w-full shrink-0 overflow-auto border-t border-pencil bg-bench p-4 lg:h-auto lg:w-[340px] lg:border-t-0 lg:border-l lg:border-faint"
           >
             <Boundary key={step} name="The bench" exits={exits}>
