@@ -5,14 +5,10 @@ import type { Vec3 } from '../core/src/geometry/vec3.ts';
 import type { Block } from '../core/src/array/shadow.ts';
 import { fillGround } from '../core/src/array/fill.ts';
 import type { FillProblem } from '../core/src/array/fill-problem.ts';
+import { groupBoxes } from '../core/src/string/cell-grid.ts';
 import { curveOf, mostPowerW, type StringToCurve } from '../core/src/string/curve.ts';
 import { BYPASS_V, diodeAt, fitModule, type Diode } from '../core/src/string/diode.ts';
-import {
-  groupBoxes,
-  lightOfYear,
-  type ModuleUnderSun,
-  type SunScene,
-} from '../core/src/string/shade-year.ts';
+import { lightOfYear, type ModuleUnderSun, type SunScene } from '../core/src/string/shade-year.ts';
 import { sunAt, sunDirection, timeOf } from '../core/src/string/sun.ts';
 import { WiringYears, wiringsOf, type WiredModule } from '../core/src/string/wiring.ts';
 import { loadHighs } from '../core/src/test/highs.ts';
@@ -208,7 +204,8 @@ function scene(): SunScene {
     widthMm: 1134,
     heightMm: 1762,
     groups: 3,
-    cells: 108,
+    halves: 2,
+    cells: 54,
   }));
   const blocks = Array.from({ length: 10 }, () =>
     blockAt(random() * 12_000 - 1500, random() * 7000 - 1500, 200 + random() * 600, 300 + random() * 2500),

@@ -213,6 +213,6 @@ function mayLie({ outlines, keptFree }: Ground, box: BoxMm): boolean {
   const inner = growBox(box, -TOUCH_MM);
   return (
     outlines.some((outline) => isBoxInside(inner, outline)) &&
-    keptFree.every((figure) => coveredAreaMm2(figure, inner) === 0)
+    keptFree.every((figure) => coveredAreaMm2([figure], inner) === 0)
   );
 }

@@ -101,7 +101,7 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
   const liftMm = Math.min(...modules.map((each) => each.liftMm));
   for (const { id, figures } of keptFreeBy(face, liftMm)) {
     const bad = modules.filter(({ box }) =>
-      figures.some((figure) => coveredAreaMm2(figure, growBox(box, -TOUCH)) > 0),
+      figures.some((figure) => coveredAreaMm2([figure], growBox(box, -TOUCH)) > 0),
     );
     lie('obstacle', bad, {
       id: `${meta.id}/obstacle/${field.id}/${id}`,

@@ -71,7 +71,7 @@ describe('shadows on a module', () => {
           );
           const isHit = new Ray(start, new Vector3(...sun)).intersectBox(box, new Vector3()) !== null;
           const cell = { minX: x - 3, minY: y - 3, maxX: x + 3, maxY: y + 3 };
-          const part = shadow === null ? 0 : coveredAreaMm2(shadow, cell) / 36;
+          const part = shadow === null ? 0 : coveredAreaMm2([shadow], cell) / 36;
           // On the very border of a shadow either may be right.
           if (part > 0.001 && part < 0.999) return;
           const atStart = here
@@ -104,15 +104,17 @@ describe('shadows on a module', () => {
       [5, 5],
     ]);
     expect(signedAreaMm2(figure)).toBe(100);
-    expect(coveredAreaMm2(figure, { minX: 5, minY: -5, maxX: 20, maxY: 5 })).toBe(25);
-    expect(coveredAreaMm2(figure, { minX: 10, minY: 0, maxX: 20, maxY: 5 })).toBe(0);
+    expect(coveredAreaMm2([figure], { minX: 5, minY: -5, maxX: 20, maxY: 5 })).toBe(25);
+    expect(coveredAreaMm2([figure], { minX: 10, minY: 0, maxX: 20, maxY: 5 })).toBe(0);
     expect(
       coveredAreaMm2(
-        hullOf([
-          [0, 0],
-          [4, 0],
-          [0, 4],
-        ]),
+        [
+          hullOf([
+            [0, 0],
+            [4, 0],
+            [0, 4],
+          ]),
+        ],
         { minX: 0, minY: 0, maxX: 2, maxY: 2 },
       ),
     ).toBe(4);

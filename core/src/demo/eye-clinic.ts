@@ -38,6 +38,7 @@ const roofUnder = faceOf({
   material: 'material-glass-fibre',
   points: rectangle(LENGTH, WIDTH),
   thicknessMm: 34,
+  layers: [{ is: 'foam', thicknessMm: 26 }],
   framing: [ribs],
   obstacles: [
     ...FAN_LEFT.map((xMm, index) =>

@@ -36,7 +36,7 @@ export { leadsFor, leadString, type StringLead } from '../string/lead-string.ts'
 export { stringLeads } from '../string/leads.ts';
 export { proposeStrings, takesArray } from '../string/propose-strings.ts';
 export { rowGapOf } from '../string/row-spacing.ts';
-export { groupBoxes } from '../string/shade-year.ts';
+export { groupBoxes } from '../string/cell-grid.ts';
 export { dayInMonth, monthOfDay } from '../string/sun.ts';
 export { type CurveNow, type SunAsk, type SunNow, sunNow } from '../string/sun-now.ts';
 export type { ControllerWorks } from '../string/wiring.ts';
@@ -117,7 +117,8 @@ export { editOfHold, holdOfLeg, type LegHold } from '../route/leg-hold.ts';
 export { type Leg, routeAll, type RoutedRun, type Routes } from '../route/route.ts';
 export { typedBase } from '../seal/entry.ts';
 export { conduitSizesOf } from '../conductor/conduit.ts';
-export { type PenetrationDetail, spotsOf } from '../seal/penetration-detail.ts';
+export { type SectionPart } from '../seal/layers.ts';
+export { NO_DETAIL, type PenetrationDetail, spotsOf } from '../seal/penetration-detail.ts';
 export { penetrationSpot } from '../seal/penetration-spot.ts';
 export { sealStack, type SealStack } from '../seal/seal-stack.ts';
 export { type Spot } from '../seal/spots.ts';

@@ -35,6 +35,7 @@ export const SOLAR_MORE = {
   noct_c: 'noctC',
   module_cells: 'cells',
   bypass_diodes: 'bypassDiodes',
+  halves: 'halves',
 } as const;
 
 export const GEAR_CSV_COLUMNS = [

@@ -260,6 +260,7 @@ describe('gear as CSV', () => {
       noctC: 43,
       cells: 54,
       bypassDiodes: 3,
+      halves: 2,
       leadMm: 1250,
       connector: 'round plugs',
     };

@@ -12,20 +12,11 @@ export function sliceOf(
   axis: 0 | 1,
   at: number,
 ): readonly [number, number] | null {
-  let [low, high] = [Infinity, -Infinity];
-  let [before, after] = [Infinity, -Infinity];
-  polygon.forEach((to, index) => {
-    const from = polygon[(index + polygon.length - 1) % polygon.length] ?? to;
-    const [a, b] = [from[axis], to[axis]];
-    before = Math.min(before, b);
-    after = Math.max(after, b);
-    if (a === b || at < Math.min(a, b) || at > Math.max(a, b)) return;
-    const [c, d] = [from[axis === 0 ? 1 : 0], to[axis === 0 ? 1 : 0]];
-    const along = c + ((d - c) * (at - a)) / (b - a);
-    low = Math.min(low, along);
-    high = Math.max(high, along);
-  });
-  const isOnSide = at <= before + ON_SIDE_MM || at >= after - ON_SIDE_MM;
+  const reach = reachAlong(polygon, axis, at);
+  if (reach === null) return null;
+  const [low, high] = reach;
+  const across = polygon.map((point) => point[axis]);
+  const isOnSide = at <= Math.min(...across) + ON_SIDE_MM || at >= Math.max(...across) - ON_SIDE_MM;
   return isOnSide || high - low <= 2 * ON_SIDE_MM ? null : [low + ON_SIDE_MM, high - ON_SIDE_MM];
 }
 
@@ -34,4 +25,87 @@ export function isInConvex([x, y]: PointMm, polygon: readonly PointMm[]): boolea
   const slice = sliceOf(polygon, 0, x);
   const level = sliceOf(polygon, 1, y);
   return slice !== null && level !== null && y > slice[0] && y < slice[1] && x > level[0] && x < level[1];
+}
+
+/** Sides nearer to each other than this along a line make no slab of their own, mm. */
+const SLAB_MM = 1e-9;
+
+/**
+ * From and to of a convex polygon along an upright (axis 0: x = at) or level (axis 1: y = at) line, its border counted, mm; null
+ * where the line does not meet it, or only runs along a side.
+ */
+export function reachAlong(
+  polygon: readonly PointMm[],
+  axis: 0 | 1,
+  at: number,
+): readonly [number, number] | null {
+  const across = axis === 0 ? 1 : 0;
+  let [low, high] = [Infinity, -Infinity];
+  let from = polygon[polygon.length - 1];
+  if (from === undefined) return null;
+  for (const to of polygon) {
+    if (
+      Math.min(from[axis], to[axis]) <= at &&
+      at <= Math.max(from[axis], to[axis]) &&
+      from[axis] !== to[axis]
+    ) {
+      const along =
+        from[across] + ((to[across] - from[across]) * (at - from[axis])) / (to[axis] - from[axis]);
+      low = Math.min(low, along);
+      high = Math.max(high, along);
+    }
+    from = to;
+  }
+  return high < low ? null : [low, high];
+}
+
+/** Where two sides cross, along x; null where they do not. */
+function crossingX(a: PointMm, b: PointMm, c: PointMm, d: PointMm): number | null {
+  const [ux, uy, vx, vy] = [b[0] - a[0], b[1] - a[1], d[0] - c[0], d[1] - c[1]];
+  const turn = ux * vy - uy * vx;
+  if (turn === 0) return null;
+  const s = ((c[0] - a[0]) * vy - (c[1] - a[1]) * vx) / turn;
+  const t = ((c[0] - a[0]) * uy - (c[1] - a[1]) * ux) / turn;
+  return s >= 0 && s <= 1 && t >= 0 && t <= 1 ? a[0] + s * ux : null;
+}
+
+/**
+ * How much convex polygons cover together, what lies under several of them counted once, mm². Exact: between one corner or
+ * crossing and the next, every side is straight and their order is one, so that each slab is as wide as at its middle.
+ */
+export function unionAreaMm2(polygons: readonly (readonly PointMm[])[]): number {
+  const sides = polygons.map((polygon) =>
+    polygon.map((to, index) => [polygon[(index + polygon.length - 1) % polygon.length] ?? to, to] as const),
+  );
+  const breaks = polygons.flatMap((polygon) => polygon.map(([x]) => x));
+  sides.forEach((mine, index) => {
+    for (const theirs of sides.slice(index + 1))
+      for (const [a, b] of mine)
+        for (const [c, d] of theirs) {
+          const x = crossingX(a, b, c, d);
+          if (x !== null) breaks.push(x);
+        }
+  });
+  breaks.sort((a, b) => a - b);
+  let area = 0;
+  for (const [index, to] of breaks.entries()) {
+    const from = breaks[index - 1];
+    if (from === undefined || to - from < SLAB_MM) continue;
+    const middle = (from + to) / 2;
+    const reaches = polygons
+      .flatMap((polygon) => {
+        const reach = reachAlong(polygon, 0, middle);
+        return reach === null ? [] : [reach];
+      })
+      .sort((a, b) => a[0] - b[0]);
+    let covered = 0;
+    let end = -Infinity;
+    for (const [low, high] of reaches) {
+      if (high <= end) continue;
+      covered += high - Math.max(low, end);
+      end = high;
+    }
+    area += covered * (to - from);
+  }
+  return area;
 }

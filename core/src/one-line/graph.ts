@@ -1,6 +1,7 @@
 import type { Prepared } from '../check/prepared.ts';
 import { sizeWords } from '../conductor/sizing-working.ts';
 import { circuitLine, type CircuitLine } from '../conductor/schedule.ts';
+import { devicesInWay } from '../protection/device.ts';
 import { setsOf, type Circuit, type CircuitEnd, type CircuitKind } from '../plan/circuit.ts';
 import type { GearKind } from '../plan/gear-type.ts';
 import type { Ref } from '../plan/lists.ts';
@@ -67,8 +68,8 @@ const SYMBOL_OF: Readonly<Record<GearKind, SymbolKind>> = {
 };
 
 /**
- * The one-line diagram of a plan: each circuit a line from end to end, with its device in it, each piece of gear that a circuit
- * ends at a symbol. Made from the circuits alone: nothing of it is kept.
+ * The one-line diagram of a plan: each circuit a line from end to end, over what opens or clears it on its way; each piece of
+ * gear a symbol, and the device of a circuit’s own one where no gear of the plan is it. Made from the circuits alone: nothing of it is kept.
  */
 export function oneLineOf(prepared: Prepared): OneLine {
   const nodes = new Map<string, OneLineNode>();
@@ -83,21 +84,46 @@ export function oneLineOf(prepared: Prepared): OneLine {
       ref: { kind: 'circuit', id: circuit.id } as const,
     };
     const texts = circuitTexts(circuit, line);
-    if (line?.deviceA == null || circuit.carries === 'bond' || circuit.carries === 'data') {
-      edges.push({ ...common, id: circuit.id, from, to, texts });
-      continue;
+    const inWay = devicesInWay(prepared, circuit);
+    const chain = [from, ...inWay.map(({ gear }) => gearNode(prepared, nodes, gear.id)), to];
+    if (line?.deviceA != null && circuit.carries !== 'bond' && circuit.carries !== 'data') {
+      const rating = told('{device}', { device: { value: line.deviceA, unit: 'A' } });
+      const clearing = inWay.find(({ device }) => device.clears);
+      const holder = clearing === undefined ? undefined : nodes.get(`gear ${clearing.gear.id}`);
+      // What clears it on its way is what its rating is said of; else it has a device of its own, at the end it is said to be at.
+      if (holder !== undefined && circuit.device == null) {
+        nodes.set(holder.id, { ...holder, texts: [...holder.texts, rating] });
+      } else {
+        const device = `device ${circuit.id}`;
+        nodes.set(device, {
+          id: device,
+          symbol: circuit.carries === 'ac-in' || circuit.carries === 'ac-out' ? 'breaker' : 'fuse',
+          texts: [rating],
+          ref: common.ref,
+        });
+        chain.splice(circuit.device?.at === 'to' ? chain.length - 1 : 1, 0, device);
+      }
     }
-    const device = `device ${circuit.id}`;
-    nodes.set(device, {
-      id: device,
-      symbol: circuit.carries === 'ac-in' || circuit.carries === 'ac-out' ? 'breaker' : 'fuse',
-      texts: [told('{device}', { device: { value: line.deviceA, unit: 'A' } })],
-      ref: common.ref,
+    // Its words stand on the line that leads to its end.
+    chain.slice(1).forEach((node, index) => {
+      const isLast = index === chain.length - 2;
+      edges.push({
+        ...common,
+        id: chain.length === 2 ? circuit.id : `${circuit.id} ${index + 1}`,
+        from: chain[index] ?? from,
+        to: node,
+        texts: isLast ? texts : [],
+      });
     });
-    edges.push({ ...common, id: `${circuit.id} 1`, from, to: device, texts: [] });
-    edges.push({ ...common, id: `${circuit.id} 2`, from: device, to, texts });
   }
   return { basis: prepared.plan.codeBasis, nodes: [...nodes.values()], edges };
+}
+
+function gearNode(prepared: Prepared, nodes: Map<string, OneLineNode>, placement: string): string {
+  const end = { at: 'gear', placement, terminal: null } as const;
+  const id = `gear ${placement}`;
+  if (!nodes.has(id)) nodes.set(id, { id, ...nodeOf(prepared, end) });
+  return id;
 }
 
 function nodeAt(
@@ -107,14 +133,14 @@ function nodeAt(
   side: 'from' | 'to',
 ): string {
   const end = circuit[side];
+  if (end.at === 'gear') return gearNode(prepared, nodes, end.placement);
   const id = keyOf(end, circuit.id, side);
   if (!nodes.has(id)) nodes.set(id, { id, ...nodeOf(prepared, end) });
   return id;
 }
 
-/** Gear stands once, and so does the earth; modules and loads stand at each circuit that leads to them. */
-function keyOf(end: CircuitEnd, circuit: string, side: string): string {
-  if (end.at === 'gear') return `gear ${end.placement}`;
+/** The earth stands once; modules and loads stand at each circuit that leads to them. */
+function keyOf(end: Exclude<CircuitEnd, { at: 'gear' }>, circuit: string, side: string): string {
   if (end.at === 'outside' && end.what === 'earth') return 'outside earth';
   return `${end.at} ${circuit} ${side}`;
 }

@@ -53,6 +53,39 @@ describe('the one-line diagram', () => {
     },
   );
 
+  test('leads a circuit over the disconnects and fuses that stand in its way, in their order', () => {
+    const clinic = DEMOS.find(({ id }) => id === 'eye-clinic')?.plan();
+    const honey = DEMOS.find(({ id }) => id === 'honey-house')?.plan();
+    if (clinic === undefined || honey === undefined) throw new Error('There are demos.');
+    const way = (plan: Plan, circuit: string) => {
+      const { nodes, edges } = oneLineOf(prepare(plan));
+      const own = edges.filter((each) => each.circuit === circuit);
+      const stops = own.slice(0, -1).map(({ to }) => nodes.find(({ id }) => id === to));
+      return { own, stops };
+    };
+    const array = way(honey, 'a-array');
+    expect(array.stops.map((node) => node?.id)).toEqual(['gear disconnect']);
+    expect(array.stops[0]?.symbol).toBe('switch');
+    // The fuse that clears it is the device: no other stands beside it, and its rating is said of it once.
+    const battery = way(clinic, 'inverter-battery');
+    expect(battery.stops.map((node) => node?.id)).toEqual(['gear main-fuse']);
+    expect(battery.stops[0]?.texts.filter(({ text }) => text === '{device}').length).toBe(1);
+    // Told the other way round, it is met the other way round.
+    const turned = {
+      ...honey,
+      circuits: honey.circuits.map((each) =>
+        each.id === 'a-array' ? { ...each, from: each.to, to: each.from } : each,
+      ),
+    };
+    expect(way(turned, 'a-array').own.map(({ from, to }) => [from, to])).toEqual([
+      ['gear inverter-a', 'gear disconnect'],
+      ['gear disconnect', 'strings a-array to'],
+    ]);
+    // Every line of a circuit has words at its end only, so that nothing is said twice.
+    for (const { own } of [array, battery])
+      expect(own.map(({ texts }) => texts.length > 0)).toEqual([...own.slice(1).map(() => false), true]);
+  });
+
   test.each(PLANS.slice(0, 4))(
     'of %s is laid out with no line through a symbol that is not its own',
     async (_, plan) => {

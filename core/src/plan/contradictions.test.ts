@@ -36,6 +36,7 @@ const HELD: readonly (readonly [string, Plan])[] = [
   ['knockout-twice', { ...base, nipples: [...base.nipples, { ...base.nipples[0]!, id: 'again' }] }], // eslint-disable-line @typescript-eslint/no-non-null-assertion
   ['run-to-itself', { ...base, runs: base.runs.map((run) => ({ ...run, to: run.from })) }],
   ['board-radius', { ...base, gearTypes: [...base.gearTypes, roundBoard] }],
+  ['layers-thick', withFace('plant-wall', ({ shape }) => (shape.kind === 'outline' ? { shape: { ...shape, layers: [{ is: 'foam', thicknessMm: shape.thicknessMm }, { is: 'air', thicknessMm: 5 }] } } : {}))], // prettier-ignore
   ['framing-extent', withFace('plant-wall', ({ shape }) => (shape.kind === 'outline' ? { shape: { ...shape, framing: shape.framing.map((each) => ({ ...each, extent: { fromMm: 900, toMm: 100 } })) } } : {}))], // prettier-ignore
   ['vent-outside', withFace('plant-wall', () => ({ conditions: { air: closed(600, 80) } }))],
   ['vent-outside', withFace('plant-wall', () => ({ conditions: { air: closed(300, 1000) } }))],

@@ -1,6 +1,7 @@
 import { faceName, framingName, gearName, gearTypeName, runName } from './names.ts';
 import { told, type Told, type ToldValue } from '../quantity/told.ts';
 import { groupBy } from '../group-by.ts';
+import { TOUCH_MM } from '../quantity/compare.ts';
 import type { Conditions } from './conditions.ts';
 import type { GearFault } from './fault.ts';
 import type { GearType } from './gear-type.ts';
@@ -23,6 +24,7 @@ export const CONTRADICTION_WORDS = {
   'run-to-itself': '{a} begins and ends at one knockout: it leads nowhere.',
   'board-radius': 'The corners of {a} are rounded by more than half of the board.',
   'framing-extent': 'The {a} of {b} end before they begin.',
+  'layers-thick': 'What lies between the skins of {a} is thicker together than {a} is.',
   'vent-outside': 'A vent of the closed space of {a} lies above the space or is wider than it.',
   'design-range': 'At {a} the lowest temperature expected is above the highest.',
 } as const;
@@ -172,6 +174,9 @@ export function faceContradictions(
   if (own.air !== undefined && hasVentOutside({ air: own.air }))
     put('vent-outside', 'conditions.air.vents', { a: faceName(id), b: '' });
   if (shape.kind !== 'outline') return found;
+  const layersMm = (shape.layers ?? []).reduce((sum, { thicknessMm }) => sum + thicknessMm, 0);
+  if (layersMm > shape.thicknessMm + TOUCH_MM)
+    put('layers-thick', 'shape.layers', { a: faceName(id), b: '' });
   for (const { id: framingId, extent } of shape.framing) {
     if (extent !== null && extent.fromMm >= extent.toMm)
       put('framing-extent', `shape.framing.${framingId}.extent`, {

@@ -47,11 +47,32 @@ export const NOT_MEASURED: AsFound = { floorRiseDeg: null, leftLeanDeg: null, fa
 
 export const outlineSchema = z.array(pointMmSchema).min(3).max(200);
 
+/** What can lie between the two skins of a wall, a roof or a deck. */
+export const LAYER_KINDS = [
+  'air',
+  'mineral-wool',
+  'foam',
+  'polystyrene',
+  'wood',
+  'board',
+  'metal',
+  'masonry',
+  'membrane',
+] as const;
+export type LayerKind = (typeof LAYER_KINDS)[number];
+
+const layerSchema = z.strictObject({ is: z.enum(LAYER_KINDS), thicknessMm: sizeMmSchema.max(2000) });
+export type Layer = z.infer<typeof layerSchema>;
+export const layersSchema = z.array(layerSchema).max(8);
+
 const shapeSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('outline'),
     pointsMm: outlineSchema.describe('Corners, counter-clockwise as seen'),
     thicknessMm: sizeMmSchema,
+    layers: layersSchema
+      .optional()
+      .describe('What lies between its skins, from this side to the other; left out where nobody looked'),
     framing: z.array(framingSchema).max(50),
     stands: standSchema.nullable(),
     asFound: asFoundSchema,

@@ -134,6 +134,13 @@ const solarModuleSchema = z.strictObject({
     .max(12)
     .optional()
     .describe('Groups of cells that are bypassed; left out if unknown'),
+  halves: z
+    .number()
+    .int()
+    .min(1)
+    .max(2)
+    .optional()
+    .describe('2 where cells are cut in half and the halves of the module lie side by side; left out: 1'),
   leadMm: lengthMmSchema.max(20_000).optional().describe('Each of its two leads; left out if unknown'),
   connector: z
     .string()

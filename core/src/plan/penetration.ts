@@ -51,6 +51,7 @@ export const SEAL_STEPS = [
   'guard',
   'mask',
   'saw',
+  'layers',
   'deburr',
   'edge-paint',
   'clean',

@@ -91,6 +91,26 @@ function gearOnWay(
   });
 }
 
+/**
+ * Gear that opens or clears a circuit and stands in its way, between its ends, in order from its `from` to its `to`. What only
+ * passes it on, as a wireway or a box, is left out.
+ */
+export function devicesInWay(
+  prepared: Prepared,
+  circuit: Circuit,
+): { readonly gear: Hung; readonly device: Device }[] {
+  const isFromGear = circuit.from.at === 'gear';
+  const start = isFromGear ? circuit.from : circuit.to;
+  const found = gearOnWay(prepared, circuit, start.at === 'gear' ? start.placement : '')
+    .flatMap(({ gear, awayMm }) => {
+      const device = deviceOf(gear.type);
+      return device === null ? [] : [{ gear, device, awayMm: awayMm ?? Infinity }];
+    })
+    .sort((a, b) => a.awayMm - b.awayMm)
+    .map(({ gear, device }) => ({ gear, device }));
+  return isFromGear ? found : found.reverse();
+}
+
 type Edge = { readonly a: string; readonly b: string; readonly mm: number | null };
 
 /** The parts of its way that are drawn, as long as they are cut. */

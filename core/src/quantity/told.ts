@@ -49,6 +49,12 @@ export function andMore(first: ToldValue, moreCount: number): ToldValue {
   return moreCount === 0 ? first : told('{first} and {count} more', { first, count: countOf(moreCount) });
 }
 
+/** Several one after another: `a, b, c`, or with another sign between. Of none, nothing. */
+export function inRow(several: readonly ToldValue[], sign = ', '): ToldValue {
+  const [first = '', ...others] = several;
+  return others.reduce<ToldValue>((row, next) => told('{row}{sign}{next}', { row, sign, next }), first);
+}
+
 const plurals = new Intl.PluralRules('en');
 
 /** The word that goes with a count: one hole, no holes, two holes. */

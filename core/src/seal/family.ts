@@ -2,6 +2,7 @@ import { wantedCheck } from './wanted-check.ts';
 import type { Family } from '../check/family.ts';
 import { penetrationFramingCheck } from './framing-check.ts';
 import { glandCheck } from './gland-check.ts';
+import { layersCheck } from './layers-check.ts';
 import { sealMoreCheck } from './more-check.ts';
 import { sealStackCheck } from './seal-check.ts';
 
@@ -11,5 +12,5 @@ export const SEAL: Family = {
   about: 'Holes through faces: what they meet on either side, and the gland in them',
   step: 'route',
   decidesPlaces: false,
-  checks: [penetrationFramingCheck, glandCheck, sealMoreCheck, sealStackCheck, wantedCheck],
+  checks: [penetrationFramingCheck, glandCheck, layersCheck, sealMoreCheck, sealStackCheck, wantedCheck],
 };

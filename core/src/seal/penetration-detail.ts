@@ -5,6 +5,7 @@ import type { Named } from '../quantity/told.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import type { Base } from './entry.ts';
+import { sectionOf, type SectionPart } from './layers.ts';
 import { findPenetrationSides, outerSide, type PenetrationSides } from './penetration-sides.ts';
 import { SCHOOLS, unfitOn } from './schools.ts';
 import { schoolOf, sealStack, type SealStack } from './seal-stack.ts';
@@ -20,7 +21,6 @@ export type Marking = {
   readonly outRightMm: number;
   readonly outUpMm: number;
   readonly withinMm: number;
-  readonly layers: readonly Named[];
   readonly working: Working;
 };
 
@@ -40,18 +40,29 @@ export type PenetrationDetail = {
   readonly stack: SealStack | null;
   readonly schools: readonly SchoolLine[];
   readonly marking: Marking | null;
+  /** What the hole goes through, from the side it is marked on. */
+  readonly section: readonly SectionPart[];
   readonly base: Base | null;
+};
+
+/** Of one that is gone, or leads nowhere. */
+export const NO_DETAIL: PenetrationDetail = {
+  stack: null,
+  schools: [],
+  marking: null,
+  section: [],
+  base: null,
 };
 
 export function penetrationDetail(prepared: Prepared, id: string): PenetrationDetail {
   const penetration = prepared.penetrations.get(id);
   const sides = penetration === undefined ? null : findPenetrationSides(prepared, penetration);
-  if (penetration === undefined || sides === null)
-    return { stack: null, schools: [], marking: null, base: null };
+  if (penetration === undefined || sides === null) return NO_DETAIL;
   return {
     stack: sealStack(prepared, penetration),
     schools: schoolLines(prepared, sides),
     marking: markingOf(sides),
+    section: sectionOf(prepared, sides),
     base: sides.base,
   };
 }
@@ -74,14 +85,12 @@ function schoolLines(prepared: Prepared, sides: PenetrationSides): SchoolLine[] 
 
 function markingOf({ here, there, thicknessMm }: PenetrationSides): Marking {
   const withinMm = thicknessMm * Math.tan((DRILL_OFF_DEG * Math.PI) / 180);
-  const materials = [here, there].map(({ face }): Named => ({ named: 'materials', id: face.face.material }));
   return {
     on: faceName(here.face.id),
     comesOutOn: faceName(there.face.id),
     outRightMm: there.at[0],
     outUpMm: there.at[1],
     withinMm,
-    layers: materials,
     working: {
       title: 'Where the pilot comes out',
       formula: 'off = thickness × tan(tilt); right there = both edges − right here',

@@ -9,8 +9,9 @@ import {
   type SealSchool,
   type SealStepId,
 } from '../plan/penetration.ts';
-import { countOf, told, type Told, type ToldData } from '../quantity/told.ts';
+import { countOf, inRow, told, type Told, type ToldData } from '../quantity/told.ts';
 import type { Quantity } from '../quantity/units.ts';
+import { LAYERS } from '../reference/layers.ts';
 import { practice } from '../reference/source.ts';
 import { CARTRIDGE_ML, JOINTS, SAW_SPEEDS, SEALANTS, WASTE, type SealantId } from '../reference/sealants.ts';
 import { pitchDeg } from '../site/pitch.ts';
@@ -19,6 +20,7 @@ import type { CautionId } from '../working/cautions.ts';
 import { edgeLengthMm, entryWords, throughOf } from './entry.ts';
 import { SCHOOLS, suggestedSchool } from './schools.ts';
 import { findPenetrationSides, outerSide, type PenetrationSides } from './penetration-sides.ts';
+import { sectionOf } from './layers.ts';
 import { freeSideOf, WAY_WORDS } from './lee.ts';
 
 /** How much of a product a step takes. */
@@ -212,6 +214,7 @@ class Steps {
       },
       { cautions: ['hole-saw'] },
     );
+    this.between();
     this.add('deburr', DEBURR_TEXTS[skin]);
     const paint = edgeProduct(skin);
     if (paint !== null)
@@ -227,6 +230,29 @@ class Steps {
         },
       );
     this.add('clean', CLEAN_TEXTS[skin]);
+  }
+
+  /** What lies between the skins, in the order a hand meets it. */
+  private between(): void {
+    const { here, there, thicknessMm } = this.sides;
+    const list = sectionOf(this.prepared, this.sides).flatMap(({ is, fromMm, toMm }) => {
+      if (is === 'skin') return [];
+      const data = { thick: mm(toMm - fromMm) };
+      return is === 'unsaid'
+        ? told('{thick} that nobody looked into: a pilot and a look come first', data)
+        : told('{thick} of {layer}, {how}', { ...data, layer: LAYERS[is].name, how: LAYERS[is].cut });
+    });
+    if (list.length === 0) return;
+    this.add(
+      'layers',
+      'Clear the way between the skins, from {here} on: {list}. Saw the skin of {there} from its own side, on the pilot of {deep} or more.',
+      {
+        here: faceName(here.face.id),
+        there: faceName(there.face.id),
+        list: inRow(list),
+        deep: mm(thicknessMm),
+      },
+    );
   }
 
   private sealing(): void {
@@ -325,12 +351,24 @@ class Steps {
     const { penetration } = this.sides;
     const glands = glandsOf(penetration.entry);
     const { cables } = throughOf(this.prepared, penetration.id);
-    this.add(
-      'sleeve',
-      isMetal(this.skin)
-        ? 'Bush the hole: no cable may touch the cut metal. Sleeve the cables where they cross it.'
-        : 'Sleeve the cables where they cross the edge.',
-    );
+    const section = sectionOf(this.prepared, this.sides);
+    const bushed = isMetal(this.skin)
+      ? 'Bush the hole: no cable may touch the cut metal. Sleeve the cables where they cross it.'
+      : 'Sleeve the cables where they cross the edge.';
+    if (section.length === 1) this.add('sleeve', bushed);
+    else {
+      const more = section.flatMap(({ is }) =>
+        is === 'skin' || is === 'unsaid' ? [] : (LAYERS[is].then ?? []),
+      );
+      this.add(
+        'sleeve',
+        `${bushed} Line it from skin to skin with one sleeve, {length}: nothing drips or blows in between, and no cable lies in what is there.{more}`,
+        {
+          length: mm(this.sides.thicknessMm),
+          more: more.length === 0 ? '' : told(' {more}', { more: inRow([...new Set(more)], ' ') }),
+        },
+      );
+    }
     if (glands !== null) {
       const used = cables === null ? glands.count : Math.min(glands.count, cables.length);
       this.add(

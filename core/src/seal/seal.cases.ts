@@ -15,6 +15,11 @@ const more: PlanEdit = {
   field: { ...(honeyHouse().moduleFields[0] ?? neverField()), moreModules: 12 },
 };
 
+/** A roof of two skins, with what is said to lie between them. */
+function thick(layers: Extract<PlanEdit, { kind: 'set-face' }>['layers']): PlanEdit {
+  return { kind: 'set-face', face: 'roof-underside', thicknessMm: 185, layers };
+}
+
 function neverField(): never {
   throw new Error('The demo has a field.');
 }
@@ -35,6 +40,23 @@ export const SEAL_CASES: Readonly<Record<string, CheckCases>> = {
       [set({ entry: { kind: 'gland', gland: 'M20' } })],
       [set({ entry: { kind: 'sleeve', conduit: '1/2' } })],
     ],
+  },
+  'seal.layers': {
+    valid: [
+      [],
+      [
+        thick(null),
+        {
+          kind: 'set-face',
+          face: 'roof-underside',
+          layers: [
+            { is: 'membrane', thicknessMm: 1 },
+            { is: 'mineral-wool', thicknessMm: 140 },
+          ],
+        },
+      ],
+    ],
+    invalid: [[thick(null)], [thick([{ is: 'air', thicknessMm: 60 }])]],
   },
   'seal.more': {
     valid: [[], [more, set({ entry: { kind: 'box', gland: 'M20', glandCount: 12 } })]],

@@ -1,4 +1,4 @@
-import { NOT_MEASURED, type Face, type Stand } from '../plan/face.ts';
+import { NOT_MEASURED, type Face, type Layer, type Stand } from '../plan/face.ts';
 import type { Framing } from '../plan/framing.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -12,11 +12,19 @@ type FaceParts = Pick<Face, 'id' | 'name'> &
   Partial<Omit<Face, 'shape'>> & {
     readonly points: readonly PointMm[];
     readonly thicknessMm: number;
+    readonly layers?: readonly Layer[];
     readonly framing?: readonly Framing[];
     readonly stands?: Stand | null;
   };
 
-export function faceOf({ points, thicknessMm, framing = [], stands = null, ...more }: FaceParts): Face {
+export function faceOf({
+  points,
+  thicknessMm,
+  layers,
+  framing = [],
+  stands = null,
+  ...more
+}: FaceParts): Face {
   return {
     kind: 'wall',
     side: 'inside',
@@ -31,6 +39,7 @@ export function faceOf({ points, thicknessMm, framing = [], stands = null, ...mo
       kind: 'outline',
       pointsMm: points.map(([x, y]) => [x, y]),
       thicknessMm,
+      ...(layers === undefined ? {} : { layers: [...layers] }),
       framing: [...framing],
       stands,
       asFound: NOT_MEASURED,

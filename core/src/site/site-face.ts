@@ -1,4 +1,4 @@
-import type { Face, Setback } from '../plan/face.ts';
+import type { Face, Layer, Setback } from '../plan/face.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import type { PointMm } from '../plan/values.ts';
 import type { ResolvedConditions } from './conditions.ts';
@@ -21,6 +21,8 @@ export type SiteFace = {
   readonly outline: readonly PointMm[];
   readonly bounds: BoxMm;
   readonly thicknessMm: number;
+  /** What lies between its skins, from this side to the other; null where nobody looked. */
+  readonly layers: readonly Layer[] | null;
   /** The face on the other side, if it has one. */
   readonly otherSide: string | null;
   /** x here + x on the other side, for one and the same hole. */

@@ -104,6 +104,7 @@ export function buildFace(
       outline,
       bounds,
       thicknessMm: face.shape.thicknessMm,
+      layers: face.shape.layers ?? null,
       mirrorSumMm: bounds.minX + bounds.maxX,
       members: membersOf(face, bounds),
     };
@@ -122,6 +123,7 @@ export function buildFace(
     outline: mirroredOutline(frontShape.pointsMm),
     bounds,
     thicknessMm: frontShape.thicknessMm,
+    layers: frontShape.layers?.toReversed() ?? null,
     mirrorSumMm,
     members: membersOf(front, bounds).map((member) => mirroredMember(member, mirrorSumMm)),
   };

@@ -10,7 +10,9 @@ import { USUAL_MODULE } from './usual-module.ts';
 export type Module = NonNullable<GearType['solarModule']>;
 
 /** A module’s datasheet with the usual in place of what nobody typed. */
-export function datasheetOf(module: Module): Datasheet & { readonly noctC: number; readonly groups: number } {
+export function datasheetOf(
+  module: Module,
+): Datasheet & { readonly noctC: number; readonly groups: number; readonly halves: number } {
   return {
     vocV: module.vocV,
     iscA: module.iscA,
@@ -21,6 +23,7 @@ export function datasheetOf(module: Module): Datasheet & { readonly noctC: numbe
     iscPctPerC: module.iscPctPerC ?? USUAL_MODULE.iscPctPerC,
     noctC: module.noctC ?? USUAL_MODULE.noctC,
     groups: module.bypassDiodes ?? USUAL_MODULE.groups,
+    halves: module.halves ?? USUAL_MODULE.halves,
   };
 }
 

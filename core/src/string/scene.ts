@@ -90,12 +90,12 @@ export const jobScene = single((prepared: Prepared): JobScene => {
       const module = placed.type.solarModule;
       const fitted = fittedOf(prepared, placed.type.id);
       if (module === null || fitted === null) continue;
-      const { groups, cells, noctC } = datasheetOf(module);
+      const { groups, halves, cells, noctC } = datasheetOf(module);
       const { widthMm, heightMm } = placed;
       const plane = planeOf(placed, field.tilt, frame);
       modules.push({
         placed,
-        sun: { plane, widthMm, heightMm, groups, cells },
+        sun: { plane, widthMm, heightMm, groups, halves, cells },
         wired: { fitted, groups, noctC, firstGroup },
       });
       firstGroup += groups;

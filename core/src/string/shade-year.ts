@@ -1,20 +1,14 @@
-import { coveredAreaMm2, shadowOn, type Block } from '../array/shadow.ts';
+import { shadowOn, type Block } from '../array/shadow.ts';
 import type { ModulePlane } from '../array/field-modules.ts';
-import type { PointMm } from '../geometry/point.ts';
 import { boundsOf, type BoxMm } from '../geometry/polygon.ts';
 import { dot, sub, type Vec3 } from '../geometry/vec3.ts';
 import type { Place } from '../plan/energy.ts';
+import { cellGrids, darkestCell, groupBoxes, type CellGrid, type CellLayout } from './cell-grid.ts';
 import { clearSky, onPlane } from './clear-sky.ts';
 import { sunAt, sunDirection, timeOf } from './sun.ts';
 
-/** A module under the sun: its plane, and in how many groups of cells its bypass diodes part it. */
-export type ModuleUnderSun = {
-  readonly plane: ModulePlane;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly groups: number;
-  readonly cells: number;
-};
+/** A module under the sun: its plane, and how its cells lie and are wired. */
+export type ModuleUnderSun = CellLayout & { readonly plane: ModulePlane };
 
 export type SunScene = {
   readonly modules: readonly ModuleUnderSun[];
@@ -30,42 +24,39 @@ export type LightNow = {
   readonly shaded: Float32Array;
 };
 
-/** A group of cells as a box on its module’s plane: strips along the module’s longer side. */
-export function groupBoxes({ widthMm, heightMm, groups }: Omit<ModuleUnderSun, 'plane' | 'cells'>): BoxMm[] {
-  const isUpright = heightMm >= widthMm;
-  return Array.from({ length: groups }, (_, index) => {
-    const [from, to] = [index / groups, (index + 1) / groups];
-    return isUpright
-      ? { minX: from * widthMm, maxX: to * widthMm, minY: 0, maxY: heightMm }
-      : { minX: 0, maxX: widthMm, minY: from * heightMm, maxY: to * heightMm };
-  });
-}
-
 /** Tells the light on the modules of a scene at any time. Planes that are one, as of modules in a row, share their shadows. */
 export class Lighting {
-  private readonly planes: { readonly plane: ModulePlane; readonly cells: readonly Cell[] }[] = [];
+  private readonly planes: { readonly plane: ModulePlane; readonly groups: readonly Group[] }[] = [];
   readonly groupCount: number;
 
   constructor(private readonly scene: SunScene) {
-    const known = new Map<string, { plane: ModulePlane; cells: Cell[] }>();
+    const known = new Map<string, { plane: ModulePlane; groups: Group[] }>();
     let at = 0;
     for (const module of scene.modules) {
-      const { plane, cells } = module;
+      const { plane } = module;
       const key = [...plane.normal, ...plane.right, dot(plane.normal, plane.origin) / 10]
         .map((value) => value.toFixed(3))
         .join(' ');
-      const shared = known.get(key) ?? { plane, cells: [] };
+      const shared = known.get(key) ?? { plane, groups: [] };
       known.set(key, shared);
       const off = sub(plane.origin, shared.plane.origin);
       const [dx, dy] = [dot(off, shared.plane.right), dot(off, shared.plane.up)];
-      // A group gives what its darkest cell lets through: a shadow of one cell’s area takes all of its beam.
-      const cellMm2 = (module.widthMm * module.heightMm) / cells;
-      for (const box of groupBoxes(module))
-        shared.cells.push({
+      const moved = ({ minX, minY, maxX, maxY }: BoxMm): BoxMm => ({
+        minX: minX + dx,
+        maxX: maxX + dx,
+        minY: minY + dy,
+        maxY: maxY + dy,
+      });
+      const boxes = groupBoxes(module);
+      cellGrids(module).forEach((halves, index) => {
+        const box = boxes[index];
+        if (box === undefined) return;
+        shared.groups.push({
           at: at++,
-          cellMm2,
-          box: { minX: box.minX + dx, maxX: box.maxX + dx, minY: box.minY + dy, maxY: box.maxY + dy },
+          box: moved(box),
+          halves: halves.map((half) => ({ ...half, box: moved(half.box) })),
         });
+      });
     }
     this.groupCount = at;
     this.planes.push(...known.values());
@@ -80,31 +71,35 @@ export class Lighting {
     const sky = clearSky(position.elevationDeg, elevationM);
     const lightWm2 = new Float32Array(this.groupCount);
     const shaded = new Float32Array(this.groupCount);
-    for (const { plane, cells } of this.planes) {
+    for (const { plane, groups } of this.planes) {
       const light = onPlane(sky, plane.normal, sun);
-      for (const { at } of cells) lightWm2[at] = light.beamWm2 + light.diffuseWm2;
-      if (light.beamWm2 === 0) continue;
-      for (const block of blocks) {
-        const shadow = shadowOn(plane, block, sun);
-        if (shadow !== null) this.darken(cells, shadow, shaded);
+      const shadows =
+        light.beamWm2 === 0
+          ? []
+          : blocks.flatMap((block) => {
+              const shadow = shadowOn(plane, block, sun);
+              return shadow === null ? [] : [{ shadow, bounds: boundsOf(shadow) }];
+            });
+      for (const { at, box, halves } of groups) {
+        const over = shadows.filter(({ bounds }) => doOverlap(bounds, box)).map(({ shadow }) => shadow);
+        // Halves lie side by side: their currents add, so that one in the dark takes half.
+        const dark =
+          over.length === 0
+            ? 0
+            : halves.reduce((sum, half) => sum + darkestCell(half, over), 0) / halves.length;
+        shaded[at] = dark;
+        lightWm2[at] = light.beamWm2 * (1 - dark) + light.diffuseWm2;
       }
-      for (const { at } of cells) lightWm2[at] = light.beamWm2 * (1 - (shaded[at] ?? 0)) + light.diffuseWm2;
     }
     return { sun, lightWm2, shaded };
   }
-
-  private darken(cells: readonly Cell[], shadow: readonly PointMm[], shaded: Float32Array): void {
-    const { minX, minY, maxX, maxY } = boundsOf(shadow);
-    for (const { at, box, cellMm2 } of cells) {
-      if (box.minX >= maxX || box.maxX <= minX || box.minY >= maxY || box.maxY <= minY) continue;
-      const before = shaded[at] ?? 0;
-      if (before >= 1) continue;
-      shaded[at] = Math.min(1, before + coveredAreaMm2(shadow, box) / cellMm2);
-    }
-  }
 }
 
-type Cell = { readonly at: number; readonly box: BoxMm; readonly cellMm2: number };
+type Group = { readonly at: number; readonly box: BoxMm; readonly halves: readonly CellGrid[] };
+
+function doOverlap(one: BoxMm, other: BoxMm): boolean {
+  return one.minX < other.maxX && one.maxX > other.minX && one.minY < other.maxY && one.maxY > other.minY;
+}
 
 export const YEAR_DAYS = 365;
 

@@ -4,6 +4,7 @@ export const USUAL_MODULE = {
   iscPctPerC: 0.05,
   noctC: 45,
   groups: 3,
+  halves: 1,
   /** Open-circuit voltage of one cell: what tells how many there are in series. */
   cellV: 0.66,
   leadMm: 1100,

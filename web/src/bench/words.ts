@@ -5,6 +5,7 @@ import type {
   Conditions,
   Face,
   Framing,
+  LayerKind,
   GearKind,
   GearType,
   Material,
@@ -33,6 +34,18 @@ export const FACE_KIND_WORDS: Readonly<Record<Face['kind'], string>> = {
   cavity: 'Cavity',
   compartment: 'Compartment',
   hatch: 'Hatch',
+};
+
+export const LAYER_WORDS: Readonly<Record<LayerKind, string>> = {
+  air: 'Air',
+  'mineral-wool': 'Mineral wool',
+  foam: 'Rigid foam',
+  polystyrene: 'Polystyrene',
+  wood: 'Wood',
+  board: 'Board',
+  metal: 'Metal',
+  masonry: 'Masonry',
+  membrane: 'Membrane',
 };
 
 export const HOLDING_WORDS: Readonly<Record<Material['holding'], string>> = {

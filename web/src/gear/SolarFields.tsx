@@ -26,6 +26,7 @@ const MORE = [
   ['noctC', 'Cells in 800 W/m² at 20 °C', '°C'],
   ['cells', 'Cells in series', ''],
   ['bypassDiodes', 'Groups with a bypass diode', ''],
+  ['halves', 'Halves side by side (2 if half-cut)', ''],
 ] as const;
 type Solar = NonNullable<GearFieldsProps['type']['solarModule']>;
 

@@ -137,6 +137,16 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     side: fc.constantFrom('inside', 'outside'),
     material: fc.constantFrom('material-plywood', 'gone'),
     thicknessMm: fc.constantFrom(undefined, 25),
+    layers: fc.constantFrom(
+      undefined,
+      null,
+      [],
+      [{ is: 'air', thicknessMm: 20 }],
+      [
+        { is: 'foam', thicknessMm: 60 },
+        { is: 'wood', thicknessMm: 9 },
+      ],
+    ),
   }),
   'set-outline': fc.record({
     kind: fc.constant('set-outline'),

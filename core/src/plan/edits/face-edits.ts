@@ -2,7 +2,7 @@ import { faceName } from '../names.ts';
 import { told, type Told } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
-import { faceSchema, outlineSchema, type Face } from '../face.ts';
+import { faceSchema, layersSchema, outlineSchema, type Face } from '../face.ts';
 import { findOutlineFault, outlineFaultText } from '../outline.ts';
 import { signedAreaMm2 } from '../../geometry/segments.ts';
 import type { Plan } from '../plan.ts';
@@ -57,16 +57,19 @@ export const setFace = defineEdit(
     side: faceSchema.shape.side.optional(),
     material: idSchema.optional(),
     thicknessMm: sizeMmSchema.optional(),
+    layers: layersSchema.nullable().optional().describe('Null where nobody knows any more'),
     roomInFrontMm: faceSchema.shape.roomInFrontMm.optional(),
     fireRatedMinutes: faceSchema.shape.fireRatedMinutes.optional(),
   }),
-  (draft, { face: id, name, use, side, material, thicknessMm, roomInFrontMm, fireRatedMinutes }) => {
+  (draft, { face: id, name, use, side, material, thicknessMm, layers, roomInFrontMm, fireRatedMinutes }) => {
     const face = draft.faces.find((each) => each.id === id);
     if (face === undefined) return missing('face', id);
-    if (thicknessMm !== undefined) {
+    if (thicknessMm !== undefined || layers !== undefined) {
       const own = outlineFace(draft, id);
       if (isFault(own)) return own;
-      own.shape.thicknessMm = thicknessMm;
+      own.shape.thicknessMm = thicknessMm ?? own.shape.thicknessMm;
+      if (layers === null) delete own.shape.layers;
+      else if (layers !== undefined) own.shape.layers = layers;
     }
     face.name = name ?? face.name;
     face.kind = use ?? face.kind;

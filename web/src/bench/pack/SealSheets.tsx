@@ -1,11 +1,11 @@
-import type { PenetrationDetail } from '@zarnel/core/figures';
+import { NO_DETAIL } from '@zarnel/core/figures';
 import type { Penetration, Plan } from '@zarnel/core/plan';
 import { ADVICE, sealInWords, type Reader } from '@zarnel/core/words';
 import { evaluator } from '../../workers/compute.ts';
+import { SectionDrawing } from '../route/SectionDrawing.tsx';
 import { useDetail } from '../route/use-detail.ts';
 import { useTelling } from '../use-telling.ts';
 
-const NO_DETAIL: PenetrationDetail = { stack: null, schools: [], marking: null, base: null };
 const askPenetration = (id: string) => evaluator.penetrationDetail(id);
 
 /** How each penetration is sealed, step by step, as it prints: a box to tick for each. */
@@ -25,7 +25,7 @@ function SealSheet({
   readonly reader: Reader;
 }) {
   const telling = useTelling(reader);
-  const { stack } = useDetail(askPenetration, penetration.id, NO_DETAIL);
+  const { stack, section } = useDetail(askPenetration, penetration.id, NO_DETAIL);
   if (stack === null) return null;
   const seal = sealInWords(stack, telling);
   return (
@@ -40,6 +40,11 @@ function SealSheet({
       <p className="mb-2">
         {seal.entry}. Sealed by: <strong>{seal.school}</strong>.
       </p>
+      {section.length > 1 && (
+        <div className="max-w-md">
+          <SectionDrawing section={section} reader={reader} />
+        </div>
+      )}
       <dl className="mb-3 grid gap-x-6 sm:grid-cols-2">
         {seal.takes.map(({ name, figure }) => (
           <div key={name} className="flex justify-between gap-2 border-b border-faint py-0.5">

@@ -2,7 +2,7 @@ import {
   CONDUIT_SIZES,
   findPenetrationPlaces,
   GLAND_SIZES,
-  type PenetrationDetail,
+  NO_DETAIL,
   type Prepared,
 } from '@zarnel/core/figures';
 import {
@@ -28,13 +28,13 @@ import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { PositionFields, tryEdit } from '../PositionFields.tsx';
 import { useTelling } from '../use-telling.ts';
 import { conduitOptions } from './conduit-options.ts';
+import { SectionDrawing } from './SectionDrawing.tsx';
 import { SealSection } from './SealSection.tsx';
 import { SpotsSection } from './SpotsSection.tsx';
 import { useDetail } from './use-detail.ts';
 
 type Props = { readonly penetration: Penetration; readonly prepared: Prepared; readonly reader: Reader };
 
-const NO_DETAIL: PenetrationDetail = { stack: null, schools: [], marking: null, base: null };
 const askPenetration = (id: string) => evaluator.penetrationDetail(id);
 
 const ENTRY_WORDS: Readonly<Record<EntryKind, string>> = {
@@ -55,7 +55,7 @@ export function PenetrationPanel({ penetration, prepared, reader }: Props) {
   const places = findPenetrationPlaces(prepared.site, penetration);
   const set = (more: Partial<Penetration>) =>
     tryEdit({ kind: 'set-penetration', penetration: { ...penetration, ...more } });
-  const { marking, stack, base } = detail;
+  const { marking, section, stack, base } = detail;
   return (
     <section aria-label={penetration.name}>
       <h2 className="mb-2 text-lg font-semibold">{penetration.name}</h2>
@@ -78,6 +78,7 @@ export function PenetrationPanel({ penetration, prepared, reader }: Props) {
           <WorkingButton working={marking.working} reader={reader} />
         </div>
       )}
+      {section.length > 0 && <SectionDrawing section={section} reader={reader} />}
       <EntryFields plan={prepared.plan} penetration={penetration} set={set} />
       <NameField label="Called" value={penetration.name} onCommit={(name) => set({ name })} />
       {stack !== null && <SealSection penetration={penetration} detail={detail} reader={reader} />}

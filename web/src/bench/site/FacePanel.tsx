@@ -14,6 +14,7 @@ import { FACE_KIND_WORDS, FIRE_CLASS_WORDS, HOLDING_WORDS, optionsOf } from '../
 import { ConditionFields } from './ConditionFields.tsx';
 import { FoldSection } from './FoldSection.tsx';
 import { FramingSection } from './FramingSection.tsx';
+import { LayersSection } from './LayersSection.tsx';
 import { ObstacleSection } from './ObstacleSection.tsx';
 import { OutlineSection } from './OutlineSection.tsx';
 import { SetbackSection } from './SetbackSection.tsx';
@@ -54,6 +55,14 @@ export function FacePanel({ face, plan, prepared, reader }: Props) {
       <Section title="Framing" summary={countText(face.members.length, 'member', 'members')}>
         <FramingSection face={face} plan={plan} reader={reader} />
       </Section>
+      {face.otherSide !== null && (
+        <Section
+          title="Between its skins"
+          summary={face.layers === null ? 'not said' : countText(face.layers.length, 'layer', 'layers')}
+        >
+          <LayersSection face={face} reader={reader} />
+        </Section>
+      )}
       <Section title="In the way" summary={String(obstacles.length)}>
         <ObstacleSection face={face} reader={reader} />
       </Section>

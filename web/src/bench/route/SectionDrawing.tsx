@@ -1,0 +1,147 @@
+import type { ReactNode } from 'react';
+import type { SectionPart } from '@zarnel/core/figures';
+import { formatLength, type Reader } from '@zarnel/core/words';
+import { LAYER_WORDS } from '../words.ts';
+import { useTelling } from '../use-telling.ts';
+
+const [WIDE, HIGH, HOLE] = [280, 84, 26];
+/** So that a sheet of a millimetre is still seen beside a hand’s breadth of wool. */
+const LEAST = 7;
+
+/** What a hole goes through, cut open: the side it is marked on is at the left. */
+export function SectionDrawing({
+  section,
+  reader,
+}: {
+  readonly section: readonly SectionPart[];
+  readonly reader: Reader;
+}) {
+  const telling = useTelling(reader);
+  const wordsOf = ({ is, material }: SectionPart) =>
+    material !== null
+      ? telling.nameOf(material)
+      : is === 'unsaid'
+        ? 'Not said'
+        : is === 'skin'
+          ? ''
+          : LAYER_WORDS[is];
+  const thick = section.map(({ fromMm, toMm }) => Math.max(toMm - fromMm, 0));
+  const total = thick.reduce((sum, each) => sum + each, 0);
+  const shares = thick.map(
+    (each) => LEAST + (total === 0 ? 0 : (each / total) * (WIDE - LEAST * thick.length)),
+  );
+  const starts = shares.map((_, index) => shares.slice(0, index).reduce((sum, each) => sum + each, 0));
+  const middle = HIGH / 2;
+  return (
+    <figure className="mb-3">
+      <svg
+        viewBox={`-14 0 ${WIDE + 28} ${HIGH}`}
+        className="w-full"
+        role="img"
+        aria-label={`Cut open: ${section.map(wordsOf).join(', ')}`}
+      >
+        {section.map((part, index) => {
+          const [x, w] = [starts[index] ?? 0, shares[index] ?? 0];
+          return [0, middle + HOLE / 2].map((y) => (
+            <Layer key={`${index} ${y}`} is={part.is} x={x} y={y} w={w} h={middle - HOLE / 2} />
+          ));
+        })}
+        <line
+          x1={-14}
+          x2={WIDE + 14}
+          y1={middle}
+          y2={middle}
+          className="stroke-chalk"
+          strokeDasharray="10 3 2 3"
+        />
+        {section.length > 1 &&
+          [middle - HOLE / 2, middle + HOLE / 2].map((y) => (
+            <line key={y} x1={0} x2={WIDE} y1={y} y2={y} className="stroke-pencil" strokeWidth={2} />
+          ))}
+        {starts.map((x, index) => (
+          <text
+            key={x}
+            x={x + (shares[index] ?? 0) / 2}
+            y={middle + 4}
+            textAnchor="middle"
+            className="fill-pencil stroke-bench text-[11px]"
+            strokeWidth={3}
+            paintOrder="stroke"
+          >
+            {index + 1}
+          </text>
+        ))}
+      </svg>
+      <ol className="list-decimal pl-6 text-sm">
+        {section.map((part) => (
+          <li key={part.fromMm} className={part.is === 'unsaid' ? 'text-crayon' : ''}>
+            {wordsOf(part)}, <span className="figure">{formatLength(part.toMm - part.fromMm, reader)}</span>
+          </li>
+        ))}
+      </ol>
+    </figure>
+  );
+}
+
+type Box = { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+
+/** Marks as a pencil makes them: a skin is solid, wool is waves, foam is dots, what nobody said is left open. */
+function Layer({ is, ...box }: Box & { readonly is: SectionPart['is'] }) {
+  const { x, y, w, h } = box;
+  return (
+    <g>
+      {is === 'skin' || is === 'metal' ? (
+        <rect x={x} y={y} width={w} height={h} className="fill-pencil/70" />
+      ) : (
+        MARKS[is](box)
+      )}
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        className={is === 'unsaid' ? 'fill-none stroke-crayon' : 'fill-none stroke-pencil'}
+        strokeDasharray={is === 'unsaid' ? '4 3' : undefined}
+      />
+    </g>
+  );
+}
+
+const steps = (length: number, each: number) =>
+  Array.from({ length: Math.max(1, Math.floor(length / each)) }, (_, index) => (index + 0.5) * each);
+
+function slants({ x, y, w, h }: Box): ReactNode {
+  return steps(h, 8).map((up) => (
+    <line key={up} x1={x} x2={x + w} y1={y + up + 3} y2={y + up - 3} className="stroke-kraft" />
+  ));
+}
+
+function dots({ x, y, w, h }: Box): ReactNode {
+  return steps(h, 8).flatMap((up) =>
+    steps(w, 8).map((along) => (
+      <circle key={`${up} ${along}`} cx={x + along} cy={y + up} r={1.2} className="fill-kraft" />
+    )),
+  );
+}
+
+function waves({ x, y, w, h }: Box): ReactNode {
+  return steps(h, 10).map((up) => {
+    const half = w / 2;
+    const d = `M ${x} ${y + up} q ${half / 2} ${-6} ${half} 0 t ${half} 0`;
+    return <path key={up} d={d} className="fill-none stroke-kraft" />;
+  });
+}
+
+const MARKS: Readonly<Record<Exclude<SectionPart['is'], 'skin' | 'metal'>, (box: Box) => ReactNode>> = {
+  unsaid: () => null,
+  air: () => null,
+  'mineral-wool': waves,
+  foam: dots,
+  polystyrene: dots,
+  wood: slants,
+  board: slants,
+  masonry: slants,
+  membrane: ({ x, y, w, h }) => (
+    <line x1={x + w / 2} x2={x + w / 2} y1={y} y2={y + h} className="stroke-chalk" strokeWidth={2} />
+  ),
+};
