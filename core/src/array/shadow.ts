@@ -1,5 +1,4 @@
-import { clipToBox } from '../geometry/clip.ts';
-import { unionAreaMm2 } from '../geometry/convex.ts';
+import { clipToRect, unionAreaMm2 } from '../geometry/convex.ts';
 import type { PointMm } from '../geometry/point.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
 import { signedAreaMm2 } from '../geometry/segments.ts';
@@ -71,16 +70,12 @@ export function hullOf(points: readonly PointMm[]): PointMm[] {
 
 /** How much of a box convex figures cover, mm²; what lies under several of them is counted once. */
 export function coveredAreaMm2(figures: readonly (readonly PointMm[])[], box: BoxMm): number {
-  const bounds = { x: [box.minX, box.maxX], y: [box.minY, box.maxY], z: [-Infinity, Infinity] } as const;
-  const parts = figures
-    .map((figure) =>
-      clipToBox(
-        figure.map(([x, y]): Vec3 => [x, y, 0]),
-        bounds,
-      ).map(([x, y]): PointMm => [x, y]),
-    )
-    .filter((part) => part.length > 2);
-  const [only, ...others] = parts;
+  const parts: (readonly PointMm[])[] = [];
+  for (const figure of figures) {
+    const part = clipToRect(figure, box);
+    if (part.length > 2) parts.push(part);
+  }
+  const [only] = parts;
   if (only === undefined) return 0;
-  return others.length === 0 ? Math.abs(signedAreaMm2(only)) : unionAreaMm2(parts);
+  return parts.length === 1 ? Math.abs(signedAreaMm2(only)) : unionAreaMm2(parts);
 }

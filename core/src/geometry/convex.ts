@@ -1,4 +1,5 @@
 import type { PointMm } from './point.ts';
+import type { BoxMm } from './polygon.ts';
 
 /** Points nearer to a side than this are on it, not inside, mm. */
 const ON_SIDE_MM = 0.002;
@@ -109,3 +110,46 @@ export function unionAreaMm2(polygons: readonly (readonly PointMm[])[]): number 
   }
   return area;
 }
+
+/** The part of a convex polygon in an upright box, as it goes round; empty where there is none. */
+export function clipToRect(
+  polygon: readonly PointMm[],
+  { minX, minY, maxX, maxY }: BoxMm,
+): readonly PointMm[] {
+  const wide = cutToSpan(polygon, 0, minX, maxX);
+  return wide.length === 0 ? wide : cutToSpan(wide, 1, minY, maxY);
+}
+
+/** What lies between two upright (axis 0) or two level lines; itself where all does. */
+function cutToSpan(polygon: readonly PointMm[], axis: 0 | 1, from: number, to: number): readonly PointMm[] {
+  let [least, most] = [Infinity, -Infinity];
+  for (const point of polygon) {
+    const at = point[axis];
+    if (at < least) least = at;
+    if (at > most) most = at;
+  }
+  if (least >= to || most <= from) return NOTHING;
+  const upTo = most > to ? cutAt(polygon, axis, to, 1) : polygon;
+  return least < from ? cutAt(upTo, axis, from, -1) : upTo;
+}
+
+/** What is not beyond a level or an upright line, in the direction of the sign. */
+function cutAt(polygon: readonly PointMm[], axis: 0 | 1, at: number, sign: 1 | -1): PointMm[] {
+  const kept: PointMm[] = [];
+  let from = polygon[polygon.length - 1];
+  if (from === undefined) return kept;
+  let before = (from[axis] - at) * sign;
+  for (const to of polygon) {
+    const after = (to[axis] - at) * sign;
+    if (before > 0 !== after > 0) {
+      const part = before / (before - after);
+      kept.push([from[0] + (to[0] - from[0]) * part, from[1] + (to[1] - from[1]) * part]);
+    }
+    if (after <= 0) kept.push(to);
+    from = to;
+    before = after;
+  }
+  return kept;
+}
+
+const NOTHING: readonly PointMm[] = [];

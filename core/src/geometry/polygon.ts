@@ -11,9 +11,14 @@ export type BoxMm = {
 };
 
 export function boundsOf(points: readonly PointMm[]): BoxMm {
-  const xs = points.map(([x]) => x);
-  const ys = points.map(([, y]) => y);
-  return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const [x, y] of points) {
+    if (x < minX) minX = x;
+    if (x > maxX) maxX = x;
+    if (y < minY) minY = y;
+    if (y > maxY) maxY = y;
+  }
+  return { minX, minY, maxX, maxY };
 }
 
 /** Whether the point is inside or on the outline (within TOUCH_MM). Ray casting with a border test first. */

@@ -1,7 +1,7 @@
 import { coveredAreaMm2 } from '../array/shadow.ts';
-import { reachAlong } from '../geometry/convex.ts';
+import { clipToRect, reachAlong } from '../geometry/convex.ts';
 import type { PointMm } from '../geometry/point.ts';
-import type { BoxMm } from '../geometry/polygon.ts';
+import { boundsOf, type BoxMm } from '../geometry/polygon.ts';
 
 /** How the cells of a module are wired: groups that are bypassed, halves side by side, and cells in series. */
 export type CellLayout = {
@@ -72,33 +72,49 @@ const WHOLE = 1 - 1e-9;
  * How much of the darkest cell of a grid lies in shadow, 0 to 1: cells in series carry what the darkest of them gives
  * (Quaschning and Hanitsch 1996; the cell’s own share by area, as its current follows the light on it).
  */
-export function darkestCell(
-  { box, columns, rows }: CellGrid,
-  shadows: readonly (readonly PointMm[])[],
-): number {
+export function darkestCell(grid: CellGrid, shadows: readonly (readonly PointMm[])[]): number {
+  const { box, columns, rows } = grid;
+  const parts: (readonly PointMm[])[] = [];
+  for (const shadow of shadows) {
+    const part = clipToRect(shadow, box);
+    if (part.length < 3) continue;
+    if (isSomeCellWithin(part, grid)) return 1;
+    parts.push(part);
+  }
+  if (parts.length === 0) return 0;
   const [cellW, cellH] = [(box.maxX - box.minX) / columns, (box.maxY - box.minY) / rows];
-  if (shadows.some((shadow) => isSomeCellWithin(shadow, { box, columns, rows }))) return 1;
   let most = 0;
-  for (let row = 0; row < rows; row++)
+  for (let row = 0; row < rows; row++) {
+    const [minY, maxY] = [box.minY + row * cellH, box.minY + (row + 1) * cellH];
+    const across: (readonly PointMm[])[] = [];
+    for (const part of parts) {
+      const inRow = clipToRect(part, { ...box, minY, maxY });
+      if (inRow.length > 2) across.push(inRow);
+    }
+    if (across.length === 0) continue;
     for (let column = 0; column < columns; column++) {
-      const [minX, minY] = [box.minX + column * cellW, box.minY + row * cellH];
-      const covered = coveredAreaMm2(shadows, { minX, minY, maxX: minX + cellW, maxY: minY + cellH });
+      const minX = box.minX + column * cellW;
+      const covered = coveredAreaMm2(across, { minX, minY, maxX: minX + cellW, maxY });
       most = Math.max(most, covered / (cellW * cellH));
       if (most >= WHOLE) return 1;
     }
+  }
   return most;
 }
 
 /** Whether a convex figure covers some cell whole: it does where it covers the cell’s lower and upper side. */
 function isSomeCellWithin(figure: readonly PointMm[], { box, columns, rows }: CellGrid): boolean {
   const [cellW, cellH] = [(box.maxX - box.minX) / columns, (box.maxY - box.minY) / rows];
-  let below = reachAlong(figure, 1, box.minY);
-  for (let row = 0; row < rows; row++) {
+  const { minX, minY, maxX, maxY } = boundsOf(figure);
+  if (maxX - minX < cellW || maxY - minY < cellH) return false;
+  const first = Math.ceil((minY - box.minY) / cellH);
+  let below = reachAlong(figure, 1, box.minY + first * cellH);
+  for (let row = first; row < rows && box.minY + (row + 1) * cellH <= maxY; row++) {
     const above = reachAlong(figure, 1, box.minY + (row + 1) * cellH);
     if (below !== null && above !== null) {
-      const first = Math.max(0, Math.ceil((Math.max(below[0], above[0]) - box.minX) / cellW));
-      const to = box.minX + (first + 1) * cellW;
-      if (first < columns && to <= Math.min(below[1], above[1])) return true;
+      const column = Math.max(0, Math.ceil((Math.max(below[0], above[0]) - box.minX) / cellW));
+      const to = box.minX + (column + 1) * cellW;
+      if (column < columns && to <= Math.min(below[1], above[1])) return true;
     }
     below = above;
   }

@@ -17,8 +17,17 @@ const FINE: CurveDetail = { currents: 160, voltages: 320 };
 /** Of more kinds of light than this, each has only the currents about its knee. */
 const FEW_KINDS = 8;
 const KNEE = [0.97, 0.995, 1.0001] as const;
-/** Enough for the most power of an hour, within a thousandth. */
-export const COARSE: CurveDetail = { currents: 56, voltages: 140 };
+/** Enough for the most power of an hour, within two thousandths. */
+export const COARSE: CurveDetail = { currents: 56, voltages: 100 };
+
+/** Currents that serve any groups of these photocurrents, falling: evenly, and crowded where each kind bends. */
+export function currentsFor(photo: readonly number[], steps: number): Float64Array {
+  const mostA = Math.max(0, ...photo);
+  const all = new Set<number>([0, -0.02 * mostA]);
+  for (let step = 0; step <= steps; step++) all.add((mostA * step) / steps);
+  for (const each of photo) for (const part of KNEE) all.add(each * part);
+  return Float64Array.from([...all].sort((a, b) => b - a));
+}
 
 /**
  * The curve of strings side by side: in each string every group carries one current, what it cannot carry goes through its
@@ -50,39 +59,46 @@ export function sideBySide(
 
 /** Of one string: volts that rise with the amperes that fall, from the short circuit to beyond the open one. */
 export function tableOf({ groups }: StringToCurve, steps: number): Curve {
-  const photo = groups.map(({ diode }) => diode.photoA);
-  const mostA = Math.max(0, ...photo);
-  // Currents crowd where curves bend: just under what each kind of group gives.
-  const currents = new Set<number>([0, -0.02 * mostA]);
-  const kinds = new Set(photo);
-  if (kinds.size <= FEW_KINDS) {
-    const count = Math.ceil((2 * steps) / (kinds.size + 1)) + 6;
-    for (const each of kinds) {
-      for (let step = 0; step <= count; step++) currents.add(each * (1 - (1 - step / count) ** 2.5));
-      currents.add(each * 1.0001);
-    }
-  } else {
-    // Many kinds of light crowd the currents by themselves: each needs only its own knee.
-    for (let step = 0; step <= steps; step++) currents.add((mostA * step) / steps);
-    for (const each of kinds) for (const part of KNEE) currents.add(each * part);
-  }
-  const amps = Float64Array.from([...currents].sort((a, b) => b - a));
+  const kinds = [...new Set(groups.map(({ diode }) => diode.photoA))];
+  // Many kinds of light crowd the currents by themselves: each needs only its own knee.
+  const amps = kinds.length > FEW_KINDS ? currentsFor(kinds, steps) : crowded(kinds, steps);
   const volts = new Float64Array(amps.length);
-  for (const { diode, count } of groups) {
-    // Not beyond what lets the exponential grow out of bounds: the open circuit is where it equals the light.
-    let inner = -BYPASS_V;
-    for (let index = 0; index < amps.length; index++) {
-      const currentA = amps[index] ?? 0;
-      if (currentA > diode.photoA + BYPASS_V / diode.shuntOhm + 1e-12) {
-        volts[index] = (volts[index] ?? 0) - count * BYPASS_V;
-        continue;
-      }
-      inner = innerVoltageAt(diode, currentA, inner);
-      const voltageV = inner - currentA * diode.seriesOhm;
-      volts[index] = (volts[index] ?? 0) + count * Math.max(-BYPASS_V, voltageV);
-    }
-  }
+  for (const { diode, count } of groups) addVolts(voltsOf(diode, amps), count, volts);
   return { volts, amps };
+}
+
+/** Currents that crowd where curves bend: just under what each kind of group gives. */
+function crowded(kinds: readonly number[], steps: number): Float64Array {
+  const all = new Set<number>([0, -0.02 * Math.max(0, ...kinds)]);
+  const count = Math.ceil((2 * steps) / (kinds.length + 1)) + 6;
+  for (const each of kinds) {
+    for (let step = 0; step <= count; step++) all.add(each * (1 - (1 - step / count) ** 2.5));
+    all.add(each * 1.0001);
+  }
+  return Float64Array.from([...all].sort((a, b) => b - a));
+}
+
+/** Volts of one group with its bypass diode at currents that fall. */
+export function voltsOf(diode: Diode, amps: Float64Array): Float64Array {
+  const volts = new Float64Array(amps.length);
+  // Not beyond what lets the exponential grow out of bounds: the open circuit is where it equals the light.
+  let inner = -BYPASS_V;
+  for (let index = 0; index < amps.length; index++) {
+    const currentA = amps[index] ?? 0;
+    if (currentA > diode.photoA + BYPASS_V / diode.shuntOhm + 1e-12) {
+      volts[index] = -BYPASS_V;
+      continue;
+    }
+    inner = innerVoltageAt(diode, currentA, inner);
+    volts[index] = Math.max(-BYPASS_V, inner - currentA * diode.seriesOhm);
+  }
+  return volts;
+}
+
+/** So many times the one, added to the other. */
+export function addVolts(volts: Float64Array, count: number, into: Float64Array): void {
+  for (let index = 0; index < into.length; index++)
+    into[index] = (into[index] ?? 0) + count * (volts[index] ?? 0);
 }
 
 function addCurrents({ volts, amps }: Curve, at: Float64Array, into: Float64Array, count: number): void {
@@ -90,10 +106,12 @@ function addCurrents({ volts, amps }: Curve, at: Float64Array, into: Float64Arra
   for (let sample = 0; sample < at.length; sample++) {
     const voltageV = at[sample] ?? 0;
     while (index < volts.length - 2 && (volts[index + 1] ?? 0) < voltageV) index++;
-    const [v0 = 0, v1 = 0, i0 = 0, i1 = 0] = [volts[index], volts[index + 1], amps[index], amps[index + 1]];
-    const part = v1 === v0 ? 0 : (voltageV - v0) / (v1 - v0);
+    const v0 = volts[index] ?? 0;
+    const v1 = volts[index + 1] ?? 0;
+    const i0 = amps[index] ?? 0;
+    const part = v1 === v0 ? 0 : Math.max(0, (voltageV - v0) / (v1 - v0));
     // Past the table’s end the curve is as steep as there.
-    into[sample] = (into[sample] ?? 0) + count * (i0 + (i1 - i0) * Math.max(0, part));
+    into[sample] = (into[sample] ?? 0) + count * (i0 + ((amps[index + 1] ?? 0) - i0) * part);
   }
 }
 

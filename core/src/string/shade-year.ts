@@ -1,5 +1,7 @@
 import { shadowOn, type Block } from '../array/shadow.ts';
 import type { ModulePlane } from '../array/field-modules.ts';
+import { clipToRect } from '../geometry/convex.ts';
+import type { PointMm } from '../geometry/point.ts';
 import { boundsOf, type BoxMm } from '../geometry/polygon.ts';
 import { dot, sub, type Vec3 } from '../geometry/vec3.ts';
 import type { Place } from '../plan/energy.ts';
@@ -81,7 +83,12 @@ export class Lighting {
               return shadow === null ? [] : [{ shadow, bounds: boundsOf(shadow) }];
             });
       for (const { at, box, halves } of groups) {
-        const over = shadows.filter(({ bounds }) => doOverlap(bounds, box)).map(({ shadow }) => shadow);
+        const over: (readonly PointMm[])[] = [];
+        for (const { shadow, bounds } of shadows) {
+          if (!doOverlap(bounds, box)) continue;
+          const part = clipToRect(shadow, box);
+          if (part.length > 2) over.push(part);
+        }
         // Halves lie side by side: their currents add, so that one in the dark takes half.
         const dark =
           over.length === 0

@@ -1,10 +1,12 @@
 import {
+  addVolts,
   COARSE,
+  currentsFor,
   curveOf,
   currentAt,
   mostPowerW,
   sideBySide,
-  tableOf,
+  voltsOf,
   type Curve,
   type GroupsAlike,
   type StringToCurve,
@@ -100,24 +102,41 @@ type Steps = {
   readonly ofGroup: Uint8Array;
   /** By module: the step of all its groups, or `MIXED`. */
   readonly ofModule: Uint8Array;
+  /** What decides the power of a module by itself, once it was asked for. */
+  readonly alone: (string | undefined)[];
 };
 const MIXED = 255;
+
+/** Of a level of light: falling currents, and the volts of a group at them, by kind of module and by step. */
+type Level = {
+  readonly amps: Float64Array;
+  readonly volts: readonly (readonly Float64Array[])[];
+};
+const NO_MODULE = { firstGroup: 0, groups: 0 } as const;
 
 /** Adds up what wirings of the same modules give, light by light. The same light gives the same power: it is worked out once. */
 export class WiringYears {
   private readonly sums: { month: number[]; worst: WiringYear['worst'] }[];
   private readonly known = new Map<string, number>();
   private readonly tables = new Map<string, Curve>();
+  private readonly levels = new Map<number, Level>();
+  private readonly kinds: readonly WiredModule[];
   private readonly types: readonly number[];
   private readonly groupCount: number;
+  private readonly alone: readonly (readonly (readonly number[])[])[];
 
   constructor(
     private readonly modules: readonly WiredModule[],
     private readonly wirings: readonly Wiring[],
     private readonly works: ControllerWorks = { kind: 'tracking' },
   ) {
-    const kinds = [...new Set(modules.map(({ fitted }) => fitted))];
-    this.types = modules.map(({ fitted }) => kinds.indexOf(fitted));
+    const kinds: WiredModule[] = [];
+    this.types = modules.map((module) => {
+      const known = kinds.findIndex((each) => isOneKind(each, module));
+      return known >= 0 ? known : kinds.push(module) - 1;
+    });
+    this.kinds = kinds;
+    this.alone = modules.map((_, index) => [[index]]);
     this.groupCount = modules.reduce(
       (most, { firstGroup, groups }) => Math.max(most, firstGroup + groups),
       0,
@@ -130,7 +149,7 @@ export class WiringYears {
     const steps = this.stepsOf(lightWm2);
     if (steps === null) return;
     let alone = 0;
-    for (let index = 0; index < this.modules.length; index++) alone += this.power(steps, [[index]], TRACKING);
+    for (const one of this.alone) alone += this.power(steps, one, TRACKING);
     this.wirings.forEach(({ trackers }, index) => {
       const powerW = trackers.reduce((sum, strings) => sum + this.power(steps, strings, this.works), 0);
       const sums = this.sums[index];
@@ -163,7 +182,7 @@ export class WiringYears {
       for (let group = 1; group < groups; group++) if (ofGroup[firstGroup + group] !== first) return MIXED;
       return first;
     });
-    return { level, factor: brightest / level, ofGroup, ofModule };
+    return { level, factor: brightest / level, ofGroup, ofModule, alone: [] };
   }
 
   private power(steps: Steps, strings: readonly (readonly number[])[], works: ControllerWorks): number {
@@ -171,35 +190,85 @@ export class WiringYears {
     // Strings in the same light are one, so many times.
     const alike = new Map<string, { readonly string: readonly number[]; count: number }>();
     for (const string of strings) {
-      const signature = this.signature(steps, string);
+      const signature = this.signatureOf(steps, string);
       const known = alike.get(signature);
       if (known === undefined) alike.set(signature, { string, count: 1 });
       else known.count++;
+    }
+    if (alike.size === 1) {
+      // All alike: so many times what one of them gives.
+      for (const [signature, { string, count }] of alike) {
+        const key = `${works.kind} ${level} ${signature}`;
+        const one = () => [{ table: this.tableOf(steps, string, `${level} ${signature}`), count: 1 }];
+        return this.knownPower(key, one, works) * count * factor;
+      }
     }
     const key = `${works.kind} ${level} ${[...alike]
       .map(([signature, { count }]) => `${count}·${signature}`)
       .sort()
       .join('|')}`;
-    let powerW = this.known.get(key);
-    if (powerW === undefined) {
-      const tables = [...alike].map(([signature, { string, count }]) => ({
+    const tables = () =>
+      [...alike].map(([signature, { string, count }]) => ({
         table: this.tableOf(steps, string, `${level} ${signature}`),
         count,
       }));
-      powerW = powerAt(sideBySide(tables, COARSE.voltages), works);
-      this.known.set(key, powerW);
-    }
-    return powerW * factor;
+    return this.knownPower(key, tables, works) * factor;
+  }
+
+  private knownPower(
+    key: string,
+    tables: () => Parameters<typeof sideBySide>[0],
+    works: ControllerWorks,
+  ): number {
+    const known = this.known.get(key);
+    if (known !== undefined) return known;
+    const powerW = powerAt(sideBySide(tables(), COARSE.voltages), works);
+    this.known.set(key, powerW);
+    return powerW;
   }
 
   private tableOf({ level, ofGroup }: Steps, string: readonly number[], key: string): Curve {
     let table = this.tables.get(key);
     if (table === undefined) {
-      const lightOf = (group: number) => (level * (ofGroup[group] ?? 0)) / SHADE_STEPS;
-      table = tableOf(stringOf(this.modules, string, lightOf, null), COARSE.currents);
+      const { amps, volts } = this.levelOf(level);
+      const sum = new Float64Array(amps.length);
+      for (const index of string) {
+        const { firstGroup, groups } = this.modules[index] ?? NO_MODULE;
+        for (let group = firstGroup; group < firstGroup + groups; group++) {
+          const own = volts[this.types[index] ?? 0]?.[ofGroup[group] ?? 0];
+          if (own !== undefined) addVolts(own, 1, sum);
+        }
+      }
+      table = { volts: sum, amps };
       this.tables.set(key, table);
     }
     return table;
+  }
+
+  /** The volts of a group of each kind in each step of a level, at currents that serve them all. */
+  private levelOf(level: number): Level {
+    let known = this.levels.get(level);
+    if (known === undefined) {
+      const diodes = this.kinds.map(({ fitted, groups, noctC }) =>
+        Array.from({ length: SHADE_STEPS + 1 }, (_, step) => {
+          const light = (level * step) / SHADE_STEPS;
+          return diodeAt(fitted, light / 1000, cellTempC(AIR_C, noctC, light), groups);
+        }),
+      );
+      const amps = currentsFor(
+        diodes.flat().map(({ photoA }) => photoA),
+        COARSE.currents,
+      );
+      known = { amps, volts: diodes.map((steps) => steps.map((diode) => voltsOf(diode, amps))) };
+      this.levels.set(level, known);
+    }
+    return known;
+  }
+
+  private signatureOf(steps: Steps, string: readonly number[]): string {
+    const [only] = string;
+    if (string.length !== 1 || only === undefined) return this.signature(steps, string);
+    return (steps.alone[only] ??= this.signature(steps, string));
   }
 
   /** What decides the power of a string: how many groups stand in which light; of mixed modules, which ones. */
@@ -227,6 +296,10 @@ export class WiringYears {
     }
     return isOneType ? `${type}/${counts.join(',')}` : each.join(',');
   }
+}
+
+function isOneKind(a: WiredModule, b: WiredModule): boolean {
+  return a.fitted === b.fitted && a.groups === b.groups && a.noctC === b.noctC;
 }
 
 const TRACKING: ControllerWorks = { kind: 'tracking' };
