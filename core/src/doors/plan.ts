@@ -35,7 +35,8 @@ export {
   applyPlanPatches,
   planEditSchema,
 } from '../plan/edits/apply-edit.ts';
-export { LAYER_KINDS, type Face, type Layer, type LayerKind, type Setback } from '../plan/face.ts';
+export { LAYER_KINDS, type LayerKind } from '../reference/layers.ts';
+export { type Face, type Layer, type Setback } from '../plan/face.ts';
 export { type GearFault, type PlanFault, pathText } from '../plan/fault.ts';
 export { type Framing } from '../plan/framing.ts';
 export { freshId, freshIdIn } from '../plan/fresh-id.ts';

@@ -1,3 +1,4 @@
+import { LAYER_KINDS } from '../reference/layers.ts';
 import { z } from '../zod.ts';
 import { ownConditionsSchema } from './conditions.ts';
 import { framingSchema } from './framing.ts';
@@ -46,20 +47,6 @@ export type AsFound = z.infer<typeof asFoundSchema>;
 export const NOT_MEASURED: AsFound = { floorRiseDeg: null, leftLeanDeg: null, faceLeanDeg: null };
 
 export const outlineSchema = z.array(pointMmSchema).min(3).max(200);
-
-/** What can lie between the two skins of a wall, a roof or a deck. */
-export const LAYER_KINDS = [
-  'air',
-  'mineral-wool',
-  'foam',
-  'polystyrene',
-  'wood',
-  'board',
-  'metal',
-  'masonry',
-  'membrane',
-] as const;
-export type LayerKind = (typeof LAYER_KINDS)[number];
 
 const layerSchema = z.strictObject({ is: z.enum(LAYER_KINDS), thicknessMm: sizeMmSchema.max(2000) });
 export type Layer = z.infer<typeof layerSchema>;

@@ -1,5 +1,18 @@
-import type { LayerKind } from '../plan/face.ts';
 import { practice, type SourceRef } from './source.ts';
+
+/** What can lie between the two skins of a wall, a roof or a deck. */
+export const LAYER_KINDS = [
+  'air',
+  'mineral-wool',
+  'foam',
+  'polystyrene',
+  'wood',
+  'board',
+  'metal',
+  'masonry',
+  'membrane',
+] as const;
+export type LayerKind = (typeof LAYER_KINDS)[number];
 
 /** How what lies between two skins is cut, and what of it matters for cables. */
 export type LayerRow = {
@@ -11,7 +24,7 @@ export type LayerRow = {
 };
 
 export const LAYER_SOURCE: SourceRef = practice(
-  'A saw winds wool up and melts foam; sheaths of plasticised PVC go hard against polystyrene; a cut air barrier is taped tight again',
+  'Who cuts into a wall knows what is in it: a saw winds wool up and melts foam; sheaths of plasticised PVC go hard against polystyrene; a cut air barrier is taped tight again',
 );
 
 export const LAYERS: Readonly<Record<LayerKind, LayerRow>> = {

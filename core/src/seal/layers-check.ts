@@ -3,7 +3,7 @@ import type { Prepared } from '../check/prepared.ts';
 import { PENETRATIONS } from '../check/subjects.ts';
 import { faceName, penetrationName } from '../plan/names.ts';
 import type { Penetration } from '../plan/penetration.ts';
-import { practice } from '../reference/source.ts';
+import { LAYER_SOURCE } from '../reference/layers.ts';
 import { unsaidMm } from './layers.ts';
 import { findPenetrationSides } from './penetration-sides.ts';
 
@@ -11,7 +11,7 @@ const meta: CheckMeta = {
   id: 'seal.layers',
   looksAt: 'Whether it is said what lies between the two skins that a penetration goes through',
   severity: 'ask',
-  source: practice('Who cuts into a wall knows what is in it'),
+  source: LAYER_SOURCE,
   parameters: [],
   messages: {
     unsaid:

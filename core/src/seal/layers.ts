@@ -1,5 +1,5 @@
 import type { Prepared } from '../check/prepared.ts';
-import type { LayerKind } from '../plan/face.ts';
+import type { LayerKind } from '../reference/layers.ts';
 import type { Named } from '../quantity/told.ts';
 import type { PenetrationSides } from './penetration-sides.ts';
 
