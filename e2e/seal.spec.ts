@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { bench, expectSaved, importDemo, openJob, savedPlan } from './job.ts';
+import { eyeClinic } from './metric-demo.ts';
+import { bench, expectSaved, importDemo, importPlan, openJob, savedPlan } from './job.ts';
 
 test('seals a penetration by a school that suits its skin, ticks its steps off, and finds it a better place', async ({
   page,
@@ -42,4 +43,42 @@ test('seals a penetration by a school that suits its skin, ticks its steps off, 
   await expectSaved(page);
   const [saved] = (await savedPlan(request, id)).penetrations;
   expect(saved).toMatchObject({ entry: { kind: 'box', glandCount: 6 }, school: 'flashing', done: ['mark'] });
+});
+
+test('asks what lies between two skins, is told it at the face, and draws the hole cut open', async ({
+  page,
+  request,
+}) => {
+  const plan = eyeClinic();
+  const faces = plan.faces.map((face) => {
+    if (face.id !== 'roof-inside' || face.shape.kind !== 'outline') return face;
+    return { ...face, shape: { ...face.shape, thicknessMm: 60, layers: [] } };
+  });
+  const id = await importPlan(request, { ...plan, faces, name: 'Two skins' });
+  await openJob(page, id, 'route');
+  const panel = bench(page);
+  const asked = panel.getByText(/goes through 52 mm between the skins of Roof lining/u);
+  await expect(asked).toBeVisible();
+  await panel.getByRole('button', { name: 'Open Roof lining at Site' }).click();
+  await panel.getByRole('button', { name: /Between its skins/u }).click();
+  await panel.getByRole('button', { name: 'Add a layer' }).click();
+  const thick = panel.getByLabel('Layer 1, thick');
+  // More than there is room for is not taken.
+  await thick.fill('70');
+  await thick.press('Enter');
+  await expect(panel).toContainText('is thicker together than');
+  await thick.fill('52');
+  await thick.press('Enter');
+  await expectSaved(page);
+  await page.goto(`/jobs/${id}/route`);
+  await expect(bench(page)).toHaveAttribute('aria-busy', 'false');
+  await expect(asked).toHaveCount(0);
+  await panel
+    .getByRole('button', { name: /^Roof entry/u })
+    .first()
+    .click();
+  const cut = panel.getByRole('img', { name: /^Cut open: .*Mineral wool/u });
+  await expect(cut).toBeVisible();
+  await expect(panel.getByRole('listitem').filter({ hasText: 'Mineral wool, 52 mm' })).toBeVisible();
+  await expect(panel).toContainText('parted with a long knife');
 });

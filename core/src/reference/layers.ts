@@ -41,7 +41,7 @@ export const LAYERS: Readonly<Record<LayerKind, LayerRow>> = {
   },
   polystyrene: {
     name: 'polystyrene',
-    cut: 'cut with a knife; a saw melts and smears it',
+    cut: 'cut with a knife: a saw melts and smears it',
     then: 'No PVC sheath may touch polystyrene: it goes hard and cracks.',
   },
   wood: { name: 'wood', cut: 'sawn on the same pilot', then: null },

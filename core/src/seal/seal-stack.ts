@@ -249,7 +249,7 @@ class Steps {
       {
         here: faceName(here.face.id),
         there: faceName(there.face.id),
-        list: inRow(list),
+        list: inRow(list, '; '),
         deep: mm(thicknessMm),
       },
     );

@@ -72,6 +72,7 @@ export function SectionDrawing({
           </text>
         ))}
       </svg>
+      <figcaption className="text-sm text-kraft">Cut open, from the side it is marked on:</figcaption>
       <ol className="list-decimal pl-6 text-sm">
         {section.map((part) => (
           <li key={part.fromMm} className={part.is === 'unsaid' ? 'text-crayon' : ''}>
@@ -125,7 +126,7 @@ function dots({ x, y, w, h }: Box): ReactNode {
 }
 
 function waves({ x, y, w, h }: Box): ReactNode {
-  return steps(h, 10).map((up) => {
+  return steps(h, 7).map((up) => {
     const half = w / 2;
     const d = `M ${x} ${y + up} q ${half / 2} ${-6} ${half} 0 t ${half} 0`;
     return <path key={up} d={d} className="fill-none stroke-kraft" />;
