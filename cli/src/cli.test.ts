@@ -55,7 +55,7 @@ describe('zarnel time', () => {
     expect(code).toBe(0);
     for (const name of ['clearance.around', 'seal.gland', 'routes', 'sheets', 'all'])
       expect(out).toContain(` ${name} `);
-    expect(out).toMatch(/ms {2}all +8 faces, 9 pieces/u);
+    expect(out).toMatch(/ms {2}all +8 faces, 10 pieces/u);
   });
 });
 

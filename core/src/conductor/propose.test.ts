@@ -3,6 +3,7 @@ import { DEMOS } from '../demo/demos.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { evaluatePlan } from '../evaluate.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
+import type { Circuit } from '../plan/circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
 import { coldFactor, stringVoltageV } from '../string/cold-voltage.ts';
@@ -39,13 +40,22 @@ describe('a proposal to wire a job', () => {
     const of = bare(honeyHouse());
     const plan = wired(of);
     const kinds = plan.circuits.map(({ carries }) => carries).sort();
-    expect(kinds).toEqual(['ac-out', 'ac-out', 'array', 'array', 'bond']);
+    expect(kinds).toEqual(['ac-out', 'ac-out', 'ac-out', 'array', 'array', 'battery', 'battery', 'bond']);
+    // Every battery leads somewhere, and what clears itself gets no fuse beside.
+    const batteries = plan.circuits.filter(({ carries }) => carries === 'battery');
+    const placed = (end: Circuit['from']) => (end.at === 'gear' ? end.placement : null);
+    expect(batteries.map(({ from, to, device }) => [placed(from), placed(to), device ?? null])).toEqual([
+      ['battery-a', 'battery-inverter', null],
+      ['battery-b', 'battery-inverter', null],
+    ]);
     const feeds = plan.circuits.filter(({ carries }) => carries === 'ac-out');
     expect(
       feeds.map(({ to, stretches }) => [to.at === 'gear' ? to.placement : '', stretches.length]),
     ).toEqual([
       ['load-centre', 1],
       ['load-centre', 1],
+      // On the wall of the batteries: the nearest there.
+      ['transfer-switch', 0],
     ]);
   });
 

@@ -39,6 +39,7 @@ export function proposeWiring(plan: Plan): WiringProposal {
   const gear = [...prepared.placements.ids].flatMap((id) => prepared.hung.get(id) ?? []);
   for (const item of gear) proposal.array(item);
   for (const item of gear) proposal.battery(item, gear);
+  for (const item of gear) proposal.furtherBattery(item, gear);
   for (const item of gear) proposal.output(item, gear);
   proposal.earth(gear);
   return { edits: proposal.edits, circuits: proposal.circuits };
@@ -85,27 +86,45 @@ class Proposing {
   }
 
   battery(item: Hung, gear: readonly Hung[]): void {
-    const { kind, ratings } = item.type;
-    const livesOnBattery =
-      kind === 'charge-controller' ||
-      (isInverter(kind) && (ratings.minVoltageV ?? Infinity) <= LEAST_STRING_V);
-    if (!livesOnBattery || this.has(item.id, 'battery')) return;
+    if (!livesOnBattery(item) || this.has(item.id, 'battery')) return;
     const battery = this.nearest(
       item,
       gear.filter(({ type }) => type.kind === 'battery'),
     );
-    if (battery === null) return;
+    if (battery !== null)
+      this.lead(battery, item, told('{battery} is the nearest', { battery: gearName(battery.id) }));
+  }
+
+  /** One that nothing leads to yet goes beside the others to the nearest gear that lives on them. */
+  furtherBattery(item: Hung, gear: readonly Hung[]): void {
+    if (item.type.kind !== 'battery' || this.has(item.id, 'battery')) return;
+    const lives = this.nearest(item, gear.filter(livesOnBattery));
+    if (lives !== null)
+      this.lead(
+        item,
+        lives,
+        told(
+          '{gear} is the nearest that lives on a battery, and other batteries lead there too: they must be alike',
+          {
+            gear: gearName(lives.id),
+          },
+        ),
+      );
+  }
+
+  private lead(battery: Hung, to: Hung, why: Told): void {
+    const clearsItself = battery.type.device?.clears === true;
     this.add(
       'battery',
-      `${battery.placement.name} to ${item.placement.name}`,
+      `${battery.placement.name} to ${to.placement.name}`,
       terminalEnd(battery, 'dc'),
-      terminalEnd(item, 'dc'),
+      terminalEnd(to, 'dc'),
       [
-        told('{battery} is the nearest; a fuse of the circuit’s own stands at its post.', {
-          battery: gearName(battery.id),
-        }),
+        clearsItself
+          ? told('{why}; what it has inside clears it.', { why })
+          : told('{why}; a fuse of the circuit’s own stands at its post.', { why }),
       ],
-      { device: { at: 'from', awayMm: AT_TERMINAL_MM } },
+      clearsItself ? {} : { device: { at: 'from', awayMm: AT_TERMINAL_MM } },
     );
   }
 
@@ -262,6 +281,12 @@ class Proposing {
 
 /** From here on the lower end of a window is that of a string of modules, and below of a battery. */
 const LEAST_STRING_V = 100;
+
+function livesOnBattery({ type: { kind, ratings } }: Hung): boolean {
+  return (
+    kind === 'charge-controller' || (isInverter(kind) && (ratings.minVoltageV ?? Infinity) <= LEAST_STRING_V)
+  );
+}
 
 /** The terminal of a piece that is called so, else the only one it has. */
 function terminalEnd({ id, type }: Hung, called: string): CircuitEnd {

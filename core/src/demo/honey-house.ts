@@ -269,6 +269,7 @@ export function honeyHouse(): Plan {
       'load-centre-125a',
       'array-junction-box',
       'battery-cabinet-10kwh',
+      'battery-inverter-6kw',
       'transfer-switch-200a',
       'solar-module-400w',
     ],
@@ -281,6 +282,7 @@ export function honeyHouse(): Plan {
       hung('array-box', 'Array junction box', 'array-junction-box', 'roof-top', 100, 84),
       hung('battery-a', 'Battery cabinet A', 'battery-cabinet-10kwh', 'north-wall', 30, 45),
       hung('battery-b', 'Battery cabinet B', 'battery-cabinet-10kwh', 'north-wall', 90, 45),
+      hung('battery-inverter', 'Battery inverter', 'battery-inverter-6kw', 'north-wall', 30, 84),
       hung('transfer-switch', 'Transfer switch', 'transfer-switch-200a', 'north-wall', 128, 68),
     ],
     nipples: [
@@ -312,6 +314,17 @@ export function honeyHouse(): Plan {
         atGear('load-centre', 'main'),
         150,
       ),
+      storage('battery-a-feed', 'Battery A to battery inverter', 'battery-a', 80),
+      storage('battery-b-feed', 'Battery B to battery inverter', 'battery-b', 190),
+      newCircuit('us', {
+        id: 'battery-out',
+        name: 'Battery inverter to load center',
+        carries: 'ac-out',
+        from: atGear('battery-inverter', 'ac'),
+        to: atGear('load-centre', 'breakers'),
+        wire: { count: 3 },
+        lengthMm: inch(260),
+      }),
       newCircuit('us', {
         id: 'ground',
         name: 'Load center to ground',
@@ -420,6 +433,18 @@ function mains(
     voltageV: 240,
     isContinuous: false,
     wire: { count: 3 },
+    lengthMm: inch(lengthIn),
+  });
+}
+
+/** A cabinet, with a breaker inside, on its own pair of cables. */
+function storage(id: string, name: string, cabinet: string, lengthIn: number): Circuit {
+  return newCircuit('us', {
+    id,
+    name,
+    carries: 'battery',
+    from: atGear(cabinet, 'dc'),
+    to: atGear('battery-inverter', 'dc'),
     lengthMm: inch(lengthIn),
   });
 }

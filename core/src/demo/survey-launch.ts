@@ -1,4 +1,6 @@
 import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
+import { FIRST_ENERGY } from '../plan/energy.ts';
+import { NEW_PENETRATION } from '../plan/penetration.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import {
@@ -21,6 +23,7 @@ const BEAM = inch(50);
 const ARCH_LENGTH = inch(72);
 const LOCKER_WIDTH = inch(48);
 const LOCKER_HEIGHT = inch(30);
+const DECK_WIDTH = inch(18);
 
 const archTop = faceOf({
   id: 'arch-top',
@@ -111,6 +114,22 @@ const lockerFloor = faceOf({
   thicknessMm: inch(0.25),
 });
 
+/** Over the locker: a cored deck, seen from below with the head to the bulkhead. */
+const underDeck = faceOf({
+  id: 'under-deck',
+  name: 'Side deck, from below',
+  kind: 'roof',
+  material: 'material-glass-fibre',
+  points: rectangle(LOCKER_WIDTH, DECK_WIDTH),
+  thicknessMm: inch(1),
+  layers: [{ is: 'wood', thicknessMm: inch(0.625) }],
+  conditions: { location: 'damp' },
+});
+
+const sideDeck = reverseOf(underDeck, 'side-deck', 'Side deck', {
+  conditions: { location: 'wet', sun: 'full', meanMaxTempC: 33 },
+});
+
 /** The survey launch, as sketched: a controller hung where a screw would meet the fuel line’s band. Invented. */
 export function surveyLaunch(): Plan {
   return planOf({
@@ -126,9 +145,19 @@ export function surveyLaunch(): Plan {
       windSpeedMps: 36,
     },
     rootFace: 'locker-bulkhead',
-    faces: [locker, cockpit, lockerFloor, archTop],
-    folds: [foldOf('sole-line', ['locker-bulkhead', 0], ['locker-floor', 2], 90)],
-    gear: ['charge-controller-30a', 'solar-module-175w', 'array-junction-box', 'dc-disconnect-60a'],
+    faces: [locker, cockpit, lockerFloor, underDeck, sideDeck, archTop],
+    folds: [
+      foldOf('sole-line', ['locker-bulkhead', 0], ['locker-floor', 2], 90),
+      foldOf('deck-line', ['locker-bulkhead', 2], ['under-deck', 0], 90),
+    ],
+    gear: [
+      'charge-controller-30a',
+      'solar-module-175w',
+      'array-junction-box',
+      'dc-disconnect-60a',
+      'battery-12v-100ah',
+      'dc-panel-12v',
+    ],
     placements: [
       hungAtMm(
         'controller',
@@ -139,6 +168,9 @@ export function surveyLaunch(): Plan {
         inch(14),
       ),
       hungAtMm('disconnect', 'Array disconnect', 'dc-disconnect-60a', 'locker-bulkhead', inch(30), inch(24)),
+      hungAtMm('panel', 'House panel', 'dc-panel-12v', 'locker-bulkhead', inch(42), inch(21)),
+      hungAtMm('battery', 'House battery', 'battery-12v-100ah', 'locker-floor', inch(30), inch(16)),
+      hungAtMm('arch-box', 'Arch foot box', 'array-junction-box', 'side-deck', inch(20), inch(15)),
     ],
     place: { latitudeDeg: 47.6, longitudeDeg: -2.9, rootFacesDeg: 0 },
     moduleFields: [
@@ -177,8 +209,14 @@ export function surveyLaunch(): Plan {
         from: { at: 'strings', strings: ['string-1', 'string-2'] },
         to: atGear('disconnect', 'lines'),
         protection: { by: 'none' },
-        // Down a tube of the arch and along under the side deck.
-        lengthMm: inch(19 * 12),
+        // One sheathed cable of two and an earth.
+        wire: {
+          made: { as: 'cable', diameterMm: 13 },
+          size: { by: 'awg', size: '6' },
+          hasEarth: true,
+        },
+        // Down a tube of the arch to the box at its foot.
+        lengthMm: inch(14 * 12),
       }),
       newCircuit('us', {
         id: 'array-in',
@@ -189,18 +227,92 @@ export function surveyLaunch(): Plan {
         protection: { by: 'none' },
       }),
       newCircuit('us', {
-        id: 'battery-out',
-        name: 'Controller to house loads',
+        id: 'charging',
+        name: 'Battery to controller',
+        carries: 'battery',
+        from: atGear('battery', 'studs'),
+        to: atGear('controller', 'all'),
+        // A fuse on the battery’s post.
+        device: { at: 'from', awayMm: inch(4) },
+        lengthMm: inch(3 * 12),
+      }),
+      newCircuit('us', {
+        id: 'house-feed',
+        name: 'Battery to house panel',
         carries: 'dc-load',
-        from: atGear('controller', 'all'),
+        from: atGear('battery', 'studs'),
+        to: atGear('panel', 'main'),
+        currentA: 60,
+        voltageV: 12.8,
+        device: { at: 'from', awayMm: inch(4) },
+        lengthMm: inch(5 * 12),
+      }),
+      newCircuit('us', {
+        id: 'house-loads',
+        name: 'House panel to instruments',
+        carries: 'dc-load',
+        from: atGear('panel', 'main'),
         to: { at: 'outside', what: 'loads' },
-        currentA: 30,
+        currentA: 15,
         voltageV: 12.8,
         mostDropPct: 3,
-        lengthMm: inch(6 * 12),
+        lengthMm: inch(15 * 12),
+      }),
+      newCircuit('us', {
+        id: 'negative-bond',
+        name: 'Battery negative to engine block',
+        carries: 'bond',
+        from: atGear('battery'),
+        to: { at: 'outside', what: 'earth' },
+        lengthMm: inch(9 * 12),
       }),
     ],
+    energy: {
+      ...FIRST_ENERGY,
+      loads: [
+        {
+          id: 'sounder',
+          name: 'Echo sounder',
+          powerW: 25,
+          count: 1,
+          hoursPerDay: 7,
+          dutyPct: 100,
+          isAc: false,
+        },
+        { id: 'plotter', name: 'Plotter', powerW: 18, count: 1, hoursPerDay: 9, dutyPct: 100, isAc: false },
+        {
+          id: 'fridge',
+          name: 'Sample fridge',
+          powerW: 45,
+          count: 1,
+          hoursPerDay: 24,
+          dutyPct: 30,
+          isAc: false,
+        },
+        { id: 'pump', name: 'Bilge pump', powerW: 50, count: 1, hoursPerDay: 0.5, dutyPct: 100, isAc: false },
+      ],
+    },
+    penetrations: [
+      {
+        id: 'deck-entry',
+        name: 'Deck entry',
+        face: 'side-deck',
+        xMm: inch(20),
+        yMm: inch(4),
+        ...NEW_PENETRATION,
+        entry: { kind: 'gland', gland: 'M25' },
+        hasPullString: true,
+      },
+    ],
     runs: [
+      {
+        id: 'deck-run',
+        name: 'Arch foot to disconnect',
+        from: { placement: 'arch-box', knockout: 'bottom' },
+        to: { placement: 'disconnect', knockout: 'top' },
+        ...newRun('us'),
+        circuits: ['array-leads'],
+      },
       {
         id: 'array-link',
         name: 'Array link',

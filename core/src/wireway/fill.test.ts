@@ -183,7 +183,7 @@ describe('the fill of a wireway', () => {
     expect(bare.circuits.flatMap(({ stretches }) => stretches)).toEqual([]);
     expect(
       edited({ kind: 'remove-placement', placement: 'load-centre' }).circuits.map(({ id }) => id),
-    ).toEqual(['a-array', 'b-array', 'house-supply']);
+    ).toEqual(['a-array', 'b-array', 'house-supply', 'battery-a-feed', 'battery-b-feed']);
     expect(() => edited(more({}, { to: 'a-ac' }))).toThrow('comes in and leaves by the same nipple');
     expect(() => edited(more({ carrying: 5 }))).toThrow('fewer conductors than it says carry current');
     expect(() => edited(more({}, { to: 'gone' }))).toThrow('There is no nipple “gone”');
