@@ -1,8 +1,6 @@
-import type { ReactNode } from 'react';
 import { STEP_OF_REF, stepOfFinding, type Finding, type Ref, type StepId } from '@zarnel/core/checks';
 import type { Evaluation, Prepared } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
-import type { Reader } from '@zarnel/core/words';
 import { derivedOf } from '../state/derived.ts';
 import { checkAgain } from '../state/job-session.ts';
 import { isTold } from '../state/plan-slice.ts';
@@ -10,29 +8,28 @@ import { useAppDispatch, useAppSelector } from '../state/store.ts';
 import { viewSlice } from '../state/view-slice.ts';
 import { Button } from '../ui/Button.tsx';
 import { lazily } from '../ui/lazily.ts';
+import { ARRAY_ROOM } from './array/room.tsx';
 import { FindingList } from './findings/FindingList.tsx';
-import { HangGear } from './mount/HangGear.tsx';
+import { GEAR_ROOM } from './gear/room.tsx';
+import { MOUNT_ROOM } from './mount/room.tsx';
+import { PACK_ROOM } from './pack/room.tsx';
+import type { Room } from './room.ts';
+import { ROUTE_ROOM } from './route/room.tsx';
+import { SITE_ROOM } from './site/room.tsx';
 import { SelectionStrip } from './SelectionStrip.tsx';
 import { ThingsList } from './ThingsList.tsx';
 
-// The panels of a step come with it.
-const ArrayBench = lazily(async () => (await import('./array/ArrayBench.tsx')).ArrayBench);
-const FieldPanel = lazily(async () => (await import('./array/FieldPanel.tsx')).FieldPanel);
-const StringPanel = lazily(async () => (await import('./array/StringPanel.tsx')).StringPanel);
-const GearBench = lazily(async () => (await import('./gear/GearBench.tsx')).GearBench);
-const ArrangePanel = lazily(async () => (await import('./mount/ArrangePanel.tsx')).ArrangePanel);
-const ClearanceTable = lazily(async () => (await import('./mount/ClearanceTable.tsx')).ClearanceTable);
 const GroupPanel = lazily(async () => (await import('./mount/GroupPanel.tsx')).GroupPanel);
-const PlacementPanel = lazily(async () => (await import('./mount/PlacementPanel.tsx')).PlacementPanel);
-const PackBench = lazily(async () => (await import('./pack/PackBench.tsx')).PackBench);
-const PenetrationPanel = lazily(async () => (await import('./route/PenetrationPanel.tsx')).PenetrationPanel);
-const RouteBench = lazily(async () => (await import('./route/RouteBench.tsx')).RouteBench);
-const RunPanel = lazily(async () => (await import('./route/RunPanel.tsx')).RunPanel);
-const CircuitPanel = lazily(async () => (await import('./route/CircuitPanel.tsx')).CircuitPanel);
-const FacePanel = lazily(async () => (await import('./site/FacePanel.tsx')).FacePanel);
-const SiteBench = lazily(async () => (await import('./site/SiteBench.tsx')).SiteBench);
-const JobRules = lazily(async () => (await import('./mount/JobRules.tsx')).JobRules);
-const LoadFactorFields = lazily(async () => (await import('./mount/LoadFactorFields.tsx')).LoadFactorFields);
+
+/** Each step’s room. A new one is written down here and nowhere else. */
+const ROOMS: Readonly<Record<StepId, Room>> = {
+  site: SITE_ROOM,
+  gear: GEAR_ROOM,
+  mount: MOUNT_ROOM,
+  array: ARRAY_ROOM,
+  route: ROUTE_ROOM,
+  pack: PACK_ROOM,
+};
 
 type Props = {
   readonly step: StepId;
@@ -49,60 +46,42 @@ export function Bench({ step, plan, evaluation, current }: Props) {
   const { selection, also, reader } = useAppSelector((state) => state.view);
   const isDone = useAppSelector((state) => isTold(state.plan));
   const findings = evaluation?.findings ?? [];
-  if (step === 'pack') {
-    return (
-      <>
-        <CheckFault />
-        <PackBench sheets={current?.sheets ?? null} jobName={plan.name} reader={reader} />
-      </>
-    );
-  }
+  const room = ROOMS[step];
+  const { prepared } = derivedOf(plan);
+  const given = { plan, prepared, current, reader };
   const isHere = selection !== null && STEP_OF_REF[selection.kind] === step;
-  if (isHere && selection.kind === 'placement' && also.length > 0) {
-    const { hung } = derivedOf(plan).prepared;
-    return <GroupPanel items={[selection.id, ...also].flatMap((id) => hung.get(id) ?? [])} />;
-  }
-  const panel = isHere ? selectionPanel(step, selection, plan, current, reader) : null;
-  if (selection !== null && panel !== null) {
-    const own = findings.filter(({ subjects }) => isAbout(subjects, selection, derivedOf(plan).prepared));
+  if (isHere && selection.kind === 'placement' && also.length > 0)
+    return <GroupPanel items={[selection.id, ...also].flatMap((id) => prepared.hung.get(id) ?? [])} />;
+  const panel = isHere ? room.panels[selection.kind] : undefined;
+  if (selection !== null && panel?.isThere({ ...given, id: selection.id }) === true) {
+    const own = findings.filter(({ subjects }) => isAbout(subjects, selection, prepared));
     return (
       <>
         <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
-          {step === 'site' ? 'Back to the whole site' : 'Back to all findings'}
+          {room.backTo}
         </Button>
         <FindingList findings={own} plan={plan} step={step} isStale={!isDone} isPart reader={reader} />
-        {panel}
+        <panel.Panel {...given} id={selection.id} />
       </>
     );
   }
-  const left = findings.filter(
-    (finding) => step === 'site' || step === 'gear' || stepOfFinding(finding) === step,
-  );
+  const left = findings.filter((finding) => step === 'site' || stepOfFinding(finding) === step);
+  const isPaper = step === 'pack';
   return (
     <>
-      {selection !== null && <SelectionStrip selection={selection} step={step} plan={plan} reader={reader} />}
-      {step === 'mount' && <HangGear plan={plan} />}
-      {step === 'site' && <SiteBench plan={plan} reader={reader} />}
-      {step !== 'gear' && <CheckFault />}
-      {step !== 'gear' && <FindingSummary left={left} isDone={isDone} step={step} />}
-      {step !== 'gear' && (
-        <FindingList findings={left} plan={plan} step={step} isStale={!isDone} reader={reader} />
+      {selection !== null && !isPaper && (
+        <SelectionStrip selection={selection} step={step} plan={plan} reader={reader} />
       )}
-      {step === 'gear' && <GearBench plan={plan} reader={reader} />}
-      {step === 'array' && <ArrayBench plan={plan} reader={reader} />}
-      {step === 'route' && <RouteBench plan={plan} current={current} reader={reader} />}
-      {step === 'mount' && (
+      {room.above !== undefined && <room.above {...given} />}
+      {(room.listsFindings || isPaper) && <CheckFault />}
+      {room.listsFindings && (
         <>
-          <h2 className="sr-only">Of the whole job</h2>
-          <ClearanceTable plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
-          <div className="mt-3">
-            <ArrangePanel plan={plan} prepared={derivedOf(plan).prepared} reader={reader} />
-            <JobRules plan={plan} />
-            <LoadFactorFields plan={plan} />
-          </div>
+          <FindingSummary left={left} isDone={isDone} step={step} />
+          <FindingList findings={left} plan={plan} step={step} isStale={!isDone} reader={reader} />
         </>
       )}
-      <ThingsList plan={plan} />
+      {room.below !== undefined && <room.below {...given} />}
+      {!isPaper && <ThingsList plan={plan} />}
     </>
   );
 }
@@ -145,76 +124,6 @@ function FindingSummary(props: {
       {!isDone && fault === null && <span className="font-normal"> · checking …</span>}
     </p>
   );
-}
-
-function selectionPanel(
-  step: StepId,
-  selection: Ref,
-  plan: Plan,
-  evaluation: Evaluation | null,
-  reader: Reader,
-): ReactNode {
-  const { prepared } = derivedOf(plan);
-  switch (selection.kind) {
-    case 'placement': {
-      const item = prepared.hung.get(selection.id);
-      return item === undefined ? null : (
-        <PlacementPanel
-          key={item.id}
-          item={item}
-          plan={plan}
-          prepared={prepared}
-          routes={evaluation?.routes ?? null}
-          reader={reader}
-        />
-      );
-    }
-    case 'nipple': {
-      const owner = prepared.ownerOf(selection);
-      return owner.kind === 'nipple' ? null : selectionPanel(step, owner, plan, evaluation, reader);
-    }
-    case 'penetration': {
-      const penetration = prepared.penetrations.get(selection.id);
-      return penetration === undefined ? null : (
-        <PenetrationPanel
-          key={penetration.id}
-          penetration={penetration}
-          prepared={prepared}
-          reader={reader}
-        />
-      );
-    }
-    case 'run': {
-      const run = prepared.runs.get(selection.id);
-      if (run === undefined || evaluation === null) return null;
-      return <RunPanel key={run.id} run={run} plan={plan} routes={evaluation.routes} reader={reader} />;
-    }
-    case 'circuit': {
-      const circuit = prepared.circuits.get(selection.id);
-      const line = evaluation?.circuits.find((each) => each.circuit === selection.id) ?? null;
-      return circuit === undefined ? null : (
-        <CircuitPanel key={circuit.id} circuit={circuit} plan={plan} line={line} reader={reader} />
-      );
-    }
-    case 'field': {
-      const field = prepared.moduleFields.get(selection.id);
-      return field === undefined ? null : (
-        <FieldPanel key={field.id} field={field} plan={plan} prepared={prepared} reader={reader} />
-      );
-    }
-    case 'string': {
-      const string = prepared.moduleStrings.get(selection.id);
-      return string === undefined ? null : (
-        <StringPanel key={string.id} string={string} plan={plan} prepared={prepared} reader={reader} />
-      );
-    }
-    case 'face': {
-      const face = step === 'site' ? prepared.site.faces.get(selection.id) : undefined;
-      return face === undefined ? null : (
-        <FacePanel key={face.id} face={face} plan={plan} prepared={prepared} reader={reader} />
-      );
-    }
-  }
 }
 
 /** A unit’s nipples are its own affair too. */

@@ -1,0 +1,11 @@
+import { lazily } from '../../ui/lazily.ts';
+import type { Room } from '../room.ts';
+
+const GearBench = lazily(async () => (await import('./GearBench.tsx')).GearBench);
+
+export const GEAR_ROOM: Room = {
+  below: GearBench,
+  listsFindings: false,
+  backTo: 'Back to all gear',
+  panels: {},
+};

@@ -1,0 +1,35 @@
+import type { ComponentType } from 'react';
+import type { Ref } from '@zarnel/core/checks';
+import type { Evaluation, Prepared } from '@zarnel/core/figures';
+import type { Plan } from '@zarnel/core/plan';
+import type { Reader } from '@zarnel/core/words';
+
+/** What the work of a step and every panel are given. */
+export type RoomProps = {
+  readonly plan: Plan;
+  readonly prepared: Prepared;
+  /** Of the plan as it is now; null while it is worked out. */
+  readonly current: Evaluation | null;
+  readonly reader: Reader;
+};
+
+/** A panel of one thing, by its id. It is shown only while there is such a thing. */
+export type PanelProps = RoomProps & { readonly id: string };
+
+/** One kind of thing at the bench: whether there is still one of an id, and what shows it. */
+export type RoomPanel = {
+  readonly isThere: (props: PanelProps) => boolean;
+  readonly Panel: ComponentType<PanelProps>;
+};
+
+/** A room of the bench, as it announces itself: what is done at its step, and what shows the things that are worked on there. */
+export type Room = {
+  /** What stands above the findings, and below them. */
+  readonly above?: ComponentType<RoomProps>;
+  readonly below?: ComponentType<RoomProps>;
+  /** Whether the findings of the step are listed with it. */
+  readonly listsFindings: boolean;
+  /** What the way back from a panel is called. */
+  readonly backTo: string;
+  readonly panels: Readonly<Partial<Record<Ref['kind'], RoomPanel>>>;
+};

@@ -1,0 +1,44 @@
+import { lazily } from '../../ui/lazily.ts';
+import type { Room } from '../room.ts';
+
+const RouteBench = lazily(async () => (await import('./RouteBench.tsx')).RouteBench);
+const PenetrationPanel = lazily(async () => (await import('./PenetrationPanel.tsx')).PenetrationPanel);
+const RunPanel = lazily(async () => (await import('./RunPanel.tsx')).RunPanel);
+const CircuitPanel = lazily(async () => (await import('./CircuitPanel.tsx')).CircuitPanel);
+
+export const ROUTE_ROOM: Room = {
+  below: RouteBench,
+  listsFindings: true,
+  backTo: 'Back to all findings',
+  panels: {
+    penetration: {
+      isThere: ({ id, prepared }) => prepared.penetrations.get(id) !== undefined,
+      Panel: ({ id, ...props }) => {
+        const penetration = props.prepared.penetrations.get(id);
+        return penetration === undefined ? null : (
+          <PenetrationPanel key={id} penetration={penetration} {...props} />
+        );
+      },
+    },
+    run: {
+      // Its way is of the plan as it is: until it is worked out there is nothing to show.
+      isThere: ({ id, prepared, current }) => current !== null && prepared.runs.get(id) !== undefined,
+      Panel: ({ id, current, ...props }) => {
+        const run = props.prepared.runs.get(id);
+        return run === undefined || current === null ? null : (
+          <RunPanel key={id} run={run} routes={current.routes} {...props} />
+        );
+      },
+    },
+    circuit: {
+      isThere: ({ id, prepared }) => prepared.circuits.get(id) !== undefined,
+      Panel: ({ id, current, ...props }) => {
+        const circuit = props.prepared.circuits.get(id);
+        const line = current?.circuits.find((each) => each.circuit === id) ?? null;
+        return circuit === undefined ? null : (
+          <CircuitPanel key={id} circuit={circuit} line={line} {...props} />
+        );
+      },
+    },
+  },
+};
