@@ -1,3 +1,4 @@
+import { memo, useMemo } from 'react';
 import { STEP_OF_REF, stepOfFinding, type Finding, type Ref, type StepId } from '@zarnel/core/checks';
 import type { Evaluation, Prepared } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
@@ -41,27 +42,35 @@ type Props = {
 };
 
 /** What is selected, exactly; with nothing selected, the step's own work and its findings. */
-export function Bench({ step, plan, evaluation, current }: Props) {
+export const Bench = memo(function Bench({ step, plan, evaluation, current }: Props) {
   const dispatch = useAppDispatch();
   const { selection, also, reader } = useAppSelector((state) => state.view);
-  const isDone = useAppSelector((state) => isTold(state.plan));
   const findings = evaluation?.findings ?? [];
   const room = ROOMS[step];
   const { prepared } = derivedOf(plan);
-  const given = { plan, prepared, current, reader };
   const isHere = selection !== null && STEP_OF_REF[selection.kind] === step;
+  const panel = isHere ? room.panels[selection.kind] : undefined;
+  // Kept while only what was found is another: a drag changes that with every frame.
+  const shown = useMemo(() => {
+    const given = { plan, prepared, current, reader };
+    const isThere = selection !== null && panel?.isThere({ ...given, id: selection.id }) === true;
+    return {
+      panel: isThere ? <panel.Panel {...given} id={selection.id} /> : null,
+      above: room.above === undefined ? null : <room.above {...given} />,
+      below: room.below === undefined ? null : <room.below {...given} />,
+    };
+  }, [plan, prepared, current, reader, room, panel, selection]);
   if (isHere && selection.kind === 'placement' && also.length > 0)
     return <GroupPanel items={[selection.id, ...also].flatMap((id) => prepared.hung.get(id) ?? [])} />;
-  const panel = isHere ? room.panels[selection.kind] : undefined;
-  if (selection !== null && panel?.isThere({ ...given, id: selection.id }) === true) {
+  if (selection !== null && shown.panel !== null) {
     const own = findings.filter(({ subjects }) => isAbout(subjects, selection, prepared));
     return (
       <>
         <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
           {room.backTo}
         </Button>
-        <FindingList findings={own} plan={plan} step={step} isStale={!isDone} isPart reader={reader} />
-        <panel.Panel {...given} id={selection.id} />
+        <FindingList findings={own} plan={plan} step={step} isPart reader={reader} />
+        {shown.panel}
       </>
     );
   }
@@ -72,19 +81,19 @@ export function Bench({ step, plan, evaluation, current }: Props) {
       {selection !== null && !isPaper && (
         <SelectionStrip selection={selection} step={step} plan={plan} reader={reader} />
       )}
-      {room.above !== undefined && <room.above {...given} />}
+      {shown.above}
       {(room.listsFindings || isPaper) && <CheckFault />}
       {room.listsFindings && (
         <>
-          <FindingSummary left={left} isDone={isDone} step={step} />
-          <FindingList findings={left} plan={plan} step={step} isStale={!isDone} reader={reader} />
+          <FindingSummary left={left} step={step} />
+          <FindingList findings={left} plan={plan} step={step} reader={reader} />
         </>
       )}
-      {room.below !== undefined && <room.below {...given} />}
+      {shown.below}
       {!isPaper && <ThingsList plan={plan} />}
     </>
   );
-}
+});
 
 /** What is shown below is of the plan before; the checks of the plan as it is did not run. */
 function CheckFault() {
@@ -102,12 +111,9 @@ function CheckFault() {
   );
 }
 
-function FindingSummary(props: {
-  readonly left: readonly Finding[];
-  readonly isDone: boolean;
-  readonly step: StepId;
-}) {
-  const { left, isDone, step } = props;
+function FindingSummary(props: { readonly left: readonly Finding[]; readonly step: StepId }) {
+  const { left, step } = props;
+  const isDone = useAppSelector((state) => isTold(state.plan));
   const fault = useAppSelector((state) => state.plan.evaluationFault);
   if (!isDone && left.length === 0) return fault === null ? <p className="mt-4 mb-3">Checking …</p> : null;
   if (left.length === 0) {

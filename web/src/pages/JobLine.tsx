@@ -1,11 +1,11 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { NavLink } from 'react-router';
 import { stepOfFinding, type Finding, type StepId } from '@zarnel/core/checks';
 import { STEPS } from '../bench/steps.ts';
 import { SeverityMark } from '../ui/SeverityMark.tsx';
 
 /** A tape across the top, the steps its graduations; each shows what is left to clear. */
-export function JobLine({
+export const JobLine = memo(function JobLine({
   jobId,
   findings,
 }: {
@@ -45,7 +45,7 @@ export function JobLine({
       </ol>
     </nav>
   );
-}
+});
 
 type Open = { readonly count: number; readonly isStopped: boolean };
 

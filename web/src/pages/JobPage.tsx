@@ -1,9 +1,9 @@
-import { Suspense, useCallback, useEffect, useState } from 'react';
+import { Suspense, useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { writePlan } from '@zarnel/core/plan';
 import { fileStem } from '@zarnel/core/words';
 import { Bench } from '../bench/Bench.tsx';
-import type { StepId } from '@zarnel/core/checks';
+import type { Finding, StepId } from '@zarnel/core/checks';
 import { isStep, STEPS } from '../bench/steps.ts';
 import { Sheet } from '../sheet/Sheet.tsx';
 import { leaveJob, openJob, redo, undo } from '../state/job-session.ts';
@@ -44,14 +44,26 @@ const VIEW_NAMES: Readonly<Record<StepId, string>> = {
   pack: 'The drill sheets',
 };
 
+const NONE_FOUND: readonly Finding[] = [];
+
 /** One job: the job line, the sheet or the drill sheets, the bench. */
 export function JobPage() {
   const { jobId = '', step } = useParams();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const state = useAppSelector((each) => each.plan);
-  const { plan, save, evaluation, refusal, loadFault, undo: done, redo: undone } = state;
-  const current = currentEvaluation(state);
+  const plan = useAppSelector((state) => state.plan.plan);
+  const save = useAppSelector((state) => state.plan.save);
+  const refusal = useAppSelector((state) => state.plan.refusal);
+  const loadFault = useAppSelector((state) => state.plan.loadFault);
+  const done = useAppSelector((state) => state.plan.undo);
+  const undone = useAppSelector((state) => state.plan.redo);
+  const newest = useAppSelector((state) => state.plan.evaluation);
+  const current = useAppSelector((state) => currentEvaluation(state.plan));
+  const isTrying = useAppSelector((state) => state.plan.tried !== null);
+  const isBusy = useAppSelector((state) => !isTold(state.plan) && state.plan.evaluationFault === null);
+  // While something is dragged, that comes first, and what it finds as there is time.
+  const calm = useDeferredValue(newest);
+  const evaluation = isTrying ? calm : newest;
   const { reader, isBenchFolded, isFoldedUp, isOneLine, gearInHand } = useAppSelector((state) => state.view);
   const [dialog, setDialog] = useState<'keys' | 'history' | 'find' | null>(null);
   const [benchElement, setBench] = useState<HTMLElement | null>(null);
@@ -169,7 +181,7 @@ export function JobPage() {
           </Button>
         </div>
       </header>
-      <JobLine jobId={jobId} findings={evaluation?.findings ?? []} />
+      <JobLine jobId={jobId} findings={evaluation?.findings ?? NONE_FOUND} />
       {refusal !== null && (
         <p
           role="alert"
@@ -237,7 +249,7 @@ export function JobPage() {
           <aside
             ref={setBench}
             aria-label="Bench"
-            aria-busy={!isTold(state) && state.evaluationFault === null}
+            aria-busy={isBusy}
             className="no-print h-[30dvh] w-full shrink-0 overflow-auto border-t border-pencil bg-bench p-4 lg:h-auto lg:w-[340px] lg:border-t-0 lg:border-l lg:border-faint"
           >
             <Boundary key={step} name="The bench" exits={exits}>

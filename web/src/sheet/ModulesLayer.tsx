@@ -1,4 +1,4 @@
-import { memo, type PointerEvent } from 'react';
+import { memo, useDeferredValue, type PointerEvent } from 'react';
 import {
   fieldSupport,
   groupBoxes,
@@ -14,6 +14,9 @@ import { boxPath, pathOf, type Project } from './project.ts';
 import type { Detail } from './visible-faces.ts';
 
 type Press = (event: PointerEvent<SVGGElement>, field: string) => void;
+
+const NO_RAILS: readonly FieldRail[] = [];
+const NO_FEET: readonly Foot[] = [];
 
 /** A module put into a string at its end, or taken out of it where it was in. */
 export function withModule(string: ModuleString, ref: ModuleRef): ModuleString {
@@ -56,13 +59,7 @@ export function ModulesLayer(props: {
               <ShadeView modules={modules} shade={shade} project={project} />
             )}
             {detail !== 'far' && isSelected && (
-              <SupportView
-                face={field.face}
-                rails={fieldSupport(prepared, field.id)?.rails ?? []}
-                feet={fieldSupport(prepared, field.id)?.feet ?? []}
-                project={project}
-                isNear={detail === 'near'}
-              />
+              <Support field={field} prepared={prepared} project={project} isNear={detail === 'near'} />
             )}
             {isSelected && moduleInHand !== null && (
               <InHand modules={modules} id={moduleInHand} project={project} />
@@ -88,6 +85,28 @@ export function ModulesLayer(props: {
         selectedId={selection?.kind === 'string' ? selection.id : null}
       />
     </>
+  );
+}
+
+/** What carries a field. While it is dragged its modules come first, and its rails and feet as there is time. */
+function Support(props: {
+  readonly field: ModuleField;
+  readonly prepared: Prepared;
+  readonly project: Project;
+  readonly isNear: boolean;
+}) {
+  const { field, prepared, project, isNear } = props;
+  const isTrying = useAppSelector((state) => state.plan.tried !== null);
+  const calm = useDeferredValue(prepared);
+  const found = fieldSupport(isTrying ? calm : prepared, field.id);
+  return (
+    <SupportView
+      face={field.face}
+      rails={found?.rails ?? NO_RAILS}
+      feet={found?.feet ?? NO_FEET}
+      project={project}
+      isNear={isNear}
+    />
   );
 }
 

@@ -1,4 +1,13 @@
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState, type PointerEvent } from 'react';
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useMemo,
+  useReducer,
+  useRef,
+  useState,
+  type PointerEvent,
+} from 'react';
 import type { Ref } from '@zarnel/core/checks';
 import {
   cornerSnaps,
@@ -8,7 +17,6 @@ import {
   moduleSnaps,
   modulesOfField,
   snapsFor,
-  storyPoles,
   withLanding,
   type Evaluation,
   type Hung,
@@ -24,7 +32,6 @@ import { useKeys } from '../ui/use-keys.ts';
 import { CornersView } from './CornersView.tsx';
 import { gapBoxes, gapTexts, GapsView } from './GapsView.tsx';
 import { GhostsView } from './GhostsView.tsx';
-import { KeySheet } from './KeySheet.tsx';
 import { projector } from './project.ts';
 import { FingerList } from './FingerList.tsx';
 import { pressables, unsureUnder, type Pressable } from './near-finger.ts';
@@ -47,7 +54,7 @@ import {
 import { SheetBar } from './SheetBar.tsx';
 import { useInSight } from './use-in-sight.ts';
 import { useSize } from './use-size.ts';
-import { fitted, sheetFromScreen, type PointPx } from './viewport.ts';
+import { fitted, sheetFromScreen, type PointPx, type Viewport } from './viewport.ts';
 import { visibleFaces } from './visible-faces.ts';
 
 const MARGIN_PX = 24;
@@ -77,7 +84,7 @@ type Props = {
 };
 
 /** The faces folded flat, with all that is on them. Things are dragged here; figures come from the core. */
-export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
+export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
   const dispatch = useAppDispatch();
   const { selection, also, faceInHand, reader, sheetRoot, look, showsFraming, moduleInHand, isStringing } =
     useAppSelector((state) => state.view);
@@ -129,11 +136,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
     () => visibleFaces(shownPlaces, viewport, width, height),
     [shownPlaces, viewport, width, height],
   );
-  const poles = useMemo(
-    () => (face === undefined ? null : storyPoles(shownPrepared, face.id)),
-    [shownPrepared, face],
-  );
-
+  const lookThere = useCallback((next: Viewport) => gesture({ kind: 'looked', viewport: next }), []);
   const lookAt = useCallback((faceId: string | null) => {
     setFilling(faceId);
     gesture({ kind: 'looked', viewport: null });
@@ -390,7 +393,7 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
 
   const liveItem = selection?.kind === 'placement' ? shownPrepared.hung.get(selection.id) : undefined;
   const cornered = selection?.kind === 'face' ? shownPrepared.site.faces.get(selection.id) : undefined;
-  const selectedIds = selection === null ? [] : [selection.id, ...also];
+  const selectedIds = useMemo(() => (selection === null ? [] : [selection.id, ...also]), [selection, also]);
   const layer = { prepared: shownPrepared, seen, project };
   const { texts, written } = useMemo(() => {
     const drawn =
@@ -503,11 +506,11 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
             />
           </div>
         )}
-        {face !== undefined && places.has(face.id) && poles !== null && (
+        {face !== undefined && places.has(face.id) && (
           <SheetFrame
             prepared={shownPrepared}
+            isTrying={isTrying}
             face={face}
-            poles={poles}
             project={project}
             widthPx={width}
             heightPx={height}
@@ -515,24 +518,16 @@ export function Sheet({ plan, evaluation, isSite, hasPlanStrip }: Props) {
             selectedIds={selectedIds}
             reader={reader}
             onPoint={setPointed}
-            corner={
-              <KeySheet
-                site={shownPrepared.site}
-                places={shownPlaces}
-                bounds={bounds}
-                inHand={inHandId}
-                viewport={viewport}
-                widthPx={width}
-                heightPx={height}
-                onLook={(next) => gesture({ kind: 'looked', viewport: next })}
-              />
-            }
+            places={places}
+            bounds={bounds}
+            viewport={viewport}
+            onLook={lookThere}
           />
         )}
       </div>
     </div>
   );
-}
+});
 
 /** What obstacles are filled with. */
 function Hatch() {

@@ -1,17 +1,20 @@
-import type { ReactNode } from 'react';
-import type { Prepared, SiteFace, StoryPoles } from '@zarnel/core/figures';
+import { memo, useDeferredValue, useMemo } from 'react';
+import { storyPoles, type BoxMm, type Prepared, type SheetPlace, type SiteFace } from '@zarnel/core/figures';
 import type { Reader } from '@zarnel/core/words';
+import { KeySheet } from './KeySheet.tsx';
 import { PlanStripView, STRIP_PX } from './PlanStripView.tsx';
 import type { Project } from './project.ts';
 import { POLE_PX, StoryPole } from './StoryPole.tsx';
+import type { Viewport } from './viewport.ts';
 
 /** A mark of a story pole that is pointed at, across the sheet. */
 export type Pointed = { readonly axis: 'across' | 'up'; readonly px: number } | null;
 
 type Props = {
   readonly prepared: Prepared;
+  /** While something is dragged what stands round the sheet follows as there is time: the sheet comes first. */
+  readonly isTrying: boolean;
   readonly face: SiteFace;
-  readonly poles: StoryPoles;
   readonly project: Project;
   readonly widthPx: number;
   readonly heightPx: number;
@@ -19,25 +22,18 @@ type Props = {
   readonly selectedIds: readonly string[];
   readonly reader: Reader;
   readonly onPoint: (pointed: Pointed) => void;
-  /** What stands between the two poles. */
-  readonly corner: ReactNode;
+  readonly places: ReadonlyMap<string, SheetPlace>;
+  readonly bounds: BoxMm;
+  readonly viewport: Viewport;
+  readonly onLook: (viewport: Viewport) => void;
 };
 
 /** What stands around the sheet: the story poles of the face in hand, the wall from above, the key sheet. */
-export function SheetFrame(props: Props) {
-  const {
-    prepared,
-    face,
-    poles,
-    project,
-    widthPx,
-    heightPx,
-    hasStrip,
-    selectedIds,
-    reader,
-    onPoint,
-    corner,
-  } = props;
+export const SheetFrame = memo(function SheetFrame(props: Props) {
+  const { face, project, widthPx, heightPx, hasStrip, selectedIds, reader, onPoint } = props;
+  const calm = useDeferredValue(props.prepared);
+  const prepared = props.isTrying ? calm : props.prepared;
+  const poles = useMemo(() => storyPoles(prepared, face.id), [prepared, face.id]);
   const stripPx = hasStrip ? STRIP_PX : 0;
   const point = (axis: 'across' | 'up') => (px: number | null) => onPoint(px === null ? null : { axis, px });
   return (
@@ -78,8 +74,17 @@ export function SheetFrame(props: Props) {
         className="absolute left-0 border-t border-r border-pencil"
         style={{ width: POLE_PX.up, height: POLE_PX.across, bottom: stripPx }}
       >
-        {corner}
+        <KeySheet
+          site={prepared.site}
+          places={props.places}
+          bounds={props.bounds}
+          inHand={face.id}
+          viewport={props.viewport}
+          widthPx={widthPx}
+          heightPx={heightPx}
+          onLook={props.onLook}
+        />
       </div>
     </>
   );
-}
+});

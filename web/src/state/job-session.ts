@@ -15,6 +15,8 @@ import { viewSlice } from './view-slice.ts';
 const SETTLE_MS = 500;
 const MOST_MS = 4000;
 const RETRY_MS = 3000;
+/** While something is dragged its checks are asked for this often. */
+const TRY_MS = 120;
 
 const drafts = browserDrafts();
 const keptSteps = browserSteps();
@@ -26,6 +28,8 @@ const left = new Map<string, Autosaver>();
 let isPrintUnmarked = false;
 /** Counts openings and leavings: an answer that comes after the next of them is for a job that is no longer wanted. */
 let turn = 0;
+/** Waits until what is dragged is checked again. */
+let trying: ReturnType<typeof setTimeout> | undefined;
 
 const checks = new LatestOnly(
   (plan: Plan) => evaluator.evaluate(plan),
@@ -46,7 +50,18 @@ export function tryOut(trial: Plan | null): void {
   const { plan } = store.getState().plan;
   if (plan === null) return;
   store.dispatch(actions.tried(trial));
-  checks.ask(trial ?? plan);
+  if (trial === null) {
+    clearTimeout(trying);
+    trying = undefined;
+    checks.ask(plan);
+  } else trying ??= setTimeout(askTried, TRY_MS);
+}
+
+/** Of what is dragged, where it is by now: no eye follows findings faster, and the drag has the machine to itself meanwhile. */
+function askTried(): void {
+  trying = undefined;
+  const { tried } = store.getState().plan;
+  if (tried !== null) checks.ask(tried);
 }
 
 /** Opens a job: its newest plan, and on top of it what this browser had not sent yet. */

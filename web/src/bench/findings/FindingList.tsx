@@ -1,9 +1,11 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef } from 'react';
+import { useMemo, useRef, type ReactNode } from 'react';
 import type { Finding, StepId } from '@zarnel/core/checks';
 import type { Plan } from '@zarnel/core/plan';
 import { subjectName, type Reader, type Telling } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
+import { isTold } from '../../state/plan-slice.ts';
+import { useAppSelector } from '../../state/store.ts';
 import { useTelling } from '../use-telling.ts';
 import { FindingCard } from './FindingCard.tsx';
 
@@ -11,8 +13,6 @@ type Props = {
   readonly findings: readonly Finding[];
   readonly plan: Plan;
   readonly step: StepId;
-  /** They are of a plan that is no more: greyed, unless the next answer comes at once. */
-  readonly isStale: boolean;
   /** Under the heading of what is selected, they are a part of it. */
   readonly isPart?: boolean;
   readonly reader: Reader;
@@ -28,15 +28,11 @@ const MOST_DRAWN = 30;
 const USUAL_PX = 150;
 
 /** Findings grouped by what they are about. */
-export function FindingList({ findings, plan, step, isStale, isPart = false, reader }: Props) {
+export function FindingList({ findings, plan, step, isPart = false, reader }: Props) {
   const telling = useTelling(reader);
   const rows = useMemo(() => rowsOf(findings, plan, telling), [findings, plan, telling]);
   return (
-    <section
-      aria-label="Findings"
-      aria-busy={isStale}
-      className={isStale ? 'opacity-35 transition-opacity delay-150 duration-75' : undefined}
-    >
+    <Stale>
       {findings.length > MOST_DRAWN ? (
         <LongList rows={rows} plan={plan} step={step} isPart={isPart} reader={reader} />
       ) : (
@@ -48,6 +44,23 @@ export function FindingList({ findings, plan, step, isStale, isPart = false, rea
           ))}
         </ul>
       )}
+    </Stale>
+  );
+}
+
+/**
+ * Greys what is of a plan that is no more, unless the next answer comes at once. By itself, so that the list below is not drawn
+ * again with every frame of a drag.
+ */
+function Stale({ children }: { readonly children: ReactNode }) {
+  const isStale = useAppSelector((state) => !isTold(state.plan));
+  return (
+    <section
+      aria-label="Findings"
+      aria-busy={isStale}
+      className={isStale ? 'opacity-35 transition-opacity delay-150 duration-75' : undefined}
+    >
+      {children}
     </section>
   );
 }
