@@ -19,6 +19,7 @@ test('every page passes the automated accessibility rules, by day and by night',
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
   expect.soft(await faults(page)).toEqual([]);
   await page.getByRole('link', { name: 'Gear library' }).click();
+  await page.getByLabel('Search').fill('Wall inverter');
   await page.getByRole('link', { name: 'Wall inverter 8 kW' }).click();
   await expect(page.getByTestId('gear-drawing')).toBeVisible();
   for (const section of ['Knockouts', 'Parts lifted one by one', 'Clearance rules']) {

@@ -1,13 +1,13 @@
 import { expect, test } from '@playwright/test';
 import { honeyHouse } from '@zarnel/core/files';
 import { newGearType, type GearType, type Placement, type Plan } from '@zarnel/core/plan';
-import { bench, expectSaved, gear, importPlan, openJob, savedPlan } from './job.ts';
+import { bench, expectSaved, gear, importPlan, openJob, savedPlan, without } from './job.ts';
 
 const INCH = 25.4;
 
 /** The demo with its north wall of something that holds nothing itself, and more gear hung there. */
 function onNorthWall(name: string, types: readonly GearType[], placements: readonly Placement[]): Plan {
-  const plan = honeyHouse();
+  const plan = without(honeyHouse(), ({ face }) => face === 'north-wall');
   const [plywood] = plan.materials;
   if (plywood === undefined) throw new Error('no material');
   const gypsum = { ...plywood, id: 'gypsum', name: 'Gypsum board', holding: 'framing-only' as const };
@@ -16,11 +16,9 @@ function onNorthWall(name: string, types: readonly GearType[], placements: reado
     name,
     materials: [...plan.materials, gypsum],
     faces: plan.faces.map((face) => (face.id === 'north-wall' ? { ...face, material: 'gypsum' } : face)),
-    // The house’s own supply ended on that wall.
-    circuits: plan.circuits.filter(({ carries }) => carries !== 'ac-in'),
     gearTypes: [...plan.gearTypes, ...types],
     placements: [
-      ...plan.placements.filter(({ face }) => face !== 'north-wall'),
+      ...plan.placements,
       ...placements.map((placement) => ({ ...placement, face: 'north-wall' })),
     ],
   };

@@ -93,7 +93,7 @@ test('searches, filters and compares the library, and takes a sample as one’s 
   await page.getByLabel('Search').fill('');
   await page.getByRole('combobox', { name: 'Kind' }).click();
   await page.getByRole('option', { name: 'Battery' }).click();
-  await expect(page.locator('[data-gear-type]')).toHaveCount(2);
+  await expect(page.locator('[data-gear-type]')).toHaveCount(3);
   await page.getByRole('link', { name: 'Battery cabinet 10 kWh' }).click();
   const form = page.getByRole('region', { name: 'Gear type', exact: true });
   await form.getByLabel('Name').first().fill('Battery cabinet, ours');

@@ -65,3 +65,14 @@ export function bench(page: Page): Locator {
 export function gear(page: Page, id: string): Locator {
   return page.locator(`[data-gear="${id}"]`);
 }
+
+/** A plan without some of its gear, and without what led there. */
+export function without(plan: Plan, isGone: (placement: Plan['placements'][number]) => boolean): Plan {
+  const gone = new Set(plan.placements.filter(isGone).map(({ id }) => id));
+  const endsThere = (end: Plan['circuits'][number]['from']) => end.at === 'gear' && gone.has(end.placement);
+  return {
+    ...plan,
+    placements: plan.placements.filter(({ id }) => !gone.has(id)),
+    circuits: plan.circuits.filter(({ from, to }) => !endsThere(from) && !endsThere(to)),
+  };
+}

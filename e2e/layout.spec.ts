@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { honeyHouse } from '@zarnel/core/files';
 import { newGearType, type GearType, type Placement } from '@zarnel/core/plan';
-import { bench, expectSaved, gear, importDemo, importPlan, openJob, savedPlan } from './job.ts';
+import { bench, expectSaved, gear, importDemo, importPlan, openJob, savedPlan, without } from './job.ts';
 
 const INCH = 25.4;
 
@@ -159,9 +159,13 @@ test('brings the tops of the units over a wireway in line, says why both lines c
 
 /** The demo with more gear on its north wall, where nothing else is in the way. */
 function withMore(name: string, types: GearType[], placements: Placement[]) {
-  const demo = honeyHouse();
-  const kept = demo.placements.filter(({ id }) => id !== 'battery-b');
-  return { ...demo, name, gearTypes: [...demo.gearTypes, ...types], placements: [...kept, ...placements] };
+  const demo = without(honeyHouse(), ({ id }) => id === 'battery-b');
+  return {
+    ...demo,
+    name,
+    gearTypes: [...demo.gearTypes, ...types],
+    placements: [...demo.placements, ...placements],
+  };
 }
 const at = (id: string, type: string, xIn: number, yIn: number): Placement => ({
   id,

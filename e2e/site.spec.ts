@@ -345,7 +345,7 @@ test('every demo job opens with its site whole, and says what a first sketch got
     ['Hollowmere honey house', 8],
     ['Larkspur travelling eye clinic', 7],
     ['Marl Lane glasshouses', 5],
-    ['Pebble Hythe survey launch', 4],
+    ['Pebble Hythe survey launch', 6],
   ] as const) {
     await page.goto('/jobs');
     // Other tests may have made more jobs than stand on one page.

@@ -148,7 +148,7 @@ test('the command line checks a file and prints its holes, with nothing else on 
       encoding: 'utf8',
     });
     // The last are the feet of the modules.
-    expect(csv.split('\r\n')).toHaveLength(1 + 14 + 1 + 2 + 12 + 8 + 58 + 1);
+    expect(csv.split('\r\n')).toHaveLength(1 + 14 + 1 + 2 + 16 + 8 + 58 + 1);
     writeFileSync(file, '{}');
     const refused = run('check', file);
     expect(refused.status).toBe(2);

@@ -135,12 +135,12 @@ test('wires a bare job on request, says what it took for granted, and is one ste
   await openJob(page, id, 'route');
   await bench(page).getByRole('button', { name: 'Wire this job for me' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog).toContainText('5 circuits proposed');
+  await expect(dialog).toContainText('8 circuits proposed');
   await expect(dialog).toContainText('the most that stay below 600 V');
   await dialog.getByRole('button', { name: 'Add them' }).click();
   await expect(bench(page).getByRole('button', { name: /^Array to Inverter B/u })).toBeVisible();
   await expectSaved(page);
-  expect((await savedPlan(request, id)).circuits).toHaveLength(5);
+  expect((await savedPlan(request, id)).circuits).toHaveLength(8);
   await bench(page).getByRole('button', { name: 'Wire this job for me' }).click();
   await expect(bench(page)).toContainText('Every piece that wants a circuit has one.');
   await page.getByRole('button', { name: 'Undo' }).click();

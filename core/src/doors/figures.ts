@@ -89,7 +89,7 @@ export { type GearMark, type GearView, gearViews } from '../gear/gear-views.ts';
 export { isSameList } from '../derive/entities.ts';
 export { placingInputs } from '../model/model.ts';
 export { type DrillSheet, cautionsOf, countHoles, drillSheets } from '../pack/holes.ts';
-export { type PoleMark, type StoryPoles, storyPoles } from '../pack/story-pole.ts';
+export { type PoleMark, storyPoles } from '../pack/story-pole.ts';
 export {
   LOAD_FACTORS,
   MACHINE_SCREWS_INCH,
