@@ -11,12 +11,20 @@ const HOME = join(import.meta.dirname, '../node_modules/.cache/former-core');
 type FormerCore = { readonly evaluatePlan: (plan: unknown) => { readonly findings: readonly unknown[] } };
 
 /** A plan as that core knew it: conductors counted in wireways, runs of one cable. */
-export function asFormer({ nipples, joins, circuits, runs, ...more }: Plan): unknown {
+export function asFormer({ nipples, joins, circuits, penetrations, runs, ...more }: Plan): unknown {
   return {
     ...more,
     formatVersion: 3,
     joints: nipples,
     links: joins,
+    passes: penetrations.map(({ id, name, face, xMm, yMm, entry }) => ({
+      id,
+      name,
+      face,
+      xMm,
+      yMm,
+      gland: 'gland' in entry ? entry.gland : 'M20',
+    })),
     circuits: circuits.flatMap(({ id, name, stretches: [stretch], wire }) =>
       stretch === undefined
         ? []
