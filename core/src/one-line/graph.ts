@@ -1,7 +1,7 @@
-import type { Prepared } from '../check/prepared.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
 import { sizeWords } from '../conductor/sizing-working.ts';
 import { circuitLine, type CircuitLine } from '../conductor/schedule.ts';
-import { devicesInWay } from '../protection/device.ts';
+import { deviceOf, devicesInWay } from '../protection/device.ts';
 import { setsOf, type Circuit, type CircuitEnd, type CircuitKind } from '../plan/circuit.ts';
 import type { GearKind } from '../plan/gear-type.ts';
 import type { Ref } from '../plan/lists.ts';
@@ -88,9 +88,11 @@ export function oneLineOf(prepared: Prepared): OneLine {
     const chain = [from, ...inWay.map(({ gear }) => gearNode(prepared, nodes, gear.id)), to];
     if (line?.deviceA != null && circuit.carries !== 'bond' && circuit.carries !== 'data') {
       const rating = told('{device}', { device: { value: line.deviceA, unit: 'A' } });
-      const clearing = inWay.find(({ device }) => device.clears);
-      const holder = clearing === undefined ? undefined : nodes.get(`gear ${clearing.gear.id}`);
-      // What clears it on its way is what its rating is said of; else it has a device of its own, at the end it is said to be at.
+      // What clears it on its way, or the battery it comes from, is what its rating is said of; else it has a device of its own, at
+      // the end it is said to be at. In a panel each circuit has its own.
+      const clearing =
+        inWay.find(({ device }) => device.clears)?.gear ?? batteryThatClears(prepared, circuit);
+      const holder = clearing === undefined ? undefined : nodes.get(`gear ${clearing.id}`);
       if (holder !== undefined && circuit.device == null) {
         nodes.set(holder.id, { ...holder, texts: [...holder.texts, rating] });
       } else {
@@ -117,6 +119,12 @@ export function oneLineOf(prepared: Prepared): OneLine {
     });
   }
   return { basis: prepared.plan.codeBasis, nodes: [...nodes.values()], edges };
+}
+
+function batteryThatClears({ hung }: Prepared, { from, to }: Circuit): Hung | undefined {
+  return [from, to]
+    .flatMap((end) => (end.at === 'gear' ? (hung.get(end.placement) ?? []) : []))
+    .find(({ type }) => type.kind === 'battery' && deviceOf(type)?.clears === true);
 }
 
 function gearNode(prepared: Prepared, nodes: Map<string, OneLineNode>, placement: string): string {

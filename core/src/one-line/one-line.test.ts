@@ -70,6 +70,14 @@ describe('the one-line diagram', () => {
     const battery = way(clinic, 'inverter-battery');
     expect(battery.stops.map((node) => node?.id)).toEqual(['gear main-fuse']);
     expect(battery.stops[0]?.texts.filter(({ text }) => text === '{device}').length).toBe(1);
+    // A battery that clears itself carries the rating, and no fuse is drawn beside it.
+    const cabinet = way(honey, 'battery-a-feed');
+    expect(cabinet.stops).toEqual([]);
+    const { nodes } = oneLineOf(prepare(honey));
+    expect(nodes.find(({ id }) => id === 'gear battery-a')?.texts.map(({ text }) => text)).toEqual([
+      '{gear}',
+      '{device}',
+    ]);
     // Told the other way round, it is met the other way round.
     const turned = {
       ...honey,
