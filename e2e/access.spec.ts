@@ -29,7 +29,7 @@ test('every page passes the automated accessibility rules, by day and by night',
   await page.getByRole('link', { name: 'All gear' }).click();
   await expect(page.locator('[data-gear-type]').first()).toBeVisible();
   expect.soft(await faults(page)).toEqual([]);
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   for (const theme of ['Night', 'Day']) {
     for (const step of ['site', 'gear', 'mount', 'array', 'route', 'pack']) {
       await openJob(page, id, step);
@@ -77,7 +77,7 @@ test('every page passes the automated accessibility rules, by day and by night',
 });
 
 test('every dialog passes them, by day and by night', async ({ page, request }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(360_000);
   const name = `Dialogs ${Date.now()}`;
   const id = await importDemo(request, name);
   const closed = async () => {
