@@ -4,6 +4,7 @@ import { honeyHouse } from '../demo/honey-house.ts';
 import { evaluatePlan } from '../evaluate.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import type { Circuit } from '../plan/circuit.ts';
+import type { GearType } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { COLD_VOLTAGE } from '../reference/cold-voltage.ts';
 import { coldFactor, stringVoltageV } from '../string/cold-voltage.ts';
@@ -57,6 +58,31 @@ describe('a proposal to wire a job', () => {
       // On the wall of the batteries: the nearest there.
       ['transfer-switch', 0],
     ]);
+  });
+
+  test('leads a battery to nothing whose window does not take it, and beside none unlike it', () => {
+    const of = bare(honeyHouse());
+    const cabinet = of.gearTypes.find(({ id }) => id === 'battery-cabinet-10kwh');
+    if (cabinet?.battery == null) throw new Error('The honey house has cabinets.');
+    const { battery, ratings } = cabinet;
+    const led = (other: Partial<GearType>) => {
+      const types = [...of.gearTypes, { ...cabinet, ...other, id: 'other-battery' }];
+      const placements = of.placements.map((each) =>
+        each.id === 'battery-b' ? { ...each, type: 'other-battery' } : each,
+      );
+      return wired({ ...of, gearTypes: types, placements })
+        .circuits.filter(({ carries }) => carries === 'battery')
+        .map(({ from }) => (from.at === 'gear' ? from.placement : null));
+    };
+    const window = (minVoltageV: number, maxVoltageV: number) => ({
+      ratings: { ...ratings, minVoltageV, maxVoltageV },
+    });
+    expect(led({})).toEqual(['battery-a', 'battery-b']);
+    expect(led(window(10, 14.6))).toEqual(['battery-a']);
+    expect(led(window(80, 116))).toEqual(['battery-a']);
+    expect(led({ battery: { ...battery, cells: 15 } })).toEqual(['battery-a']);
+    expect(led({ battery: { ...battery, chemistry: 'valve-regulated-lead-acid' } })).toEqual(['battery-a']);
+    expect(led({ battery: { ...battery, capacityAh: 100 } })).toEqual(['battery-a', 'battery-b']);
   });
 
   test('of every demo, bare or as it is, is made at once and sizes what it can; what was there stays', () => {

@@ -1,3 +1,4 @@
+import type { BodyType } from '../model/model.ts';
 import { prepare, type Hung, type Prepared } from '../check/prepared.ts';
 import type { Circuit, CircuitEnd } from '../plan/circuit.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
@@ -89,16 +90,24 @@ class Proposing {
     if (!livesOnBattery(item) || this.has(item.id, 'battery')) return;
     const battery = this.nearest(
       item,
-      gear.filter(({ type }) => type.kind === 'battery'),
+      gear.filter(({ type }) => type.kind === 'battery' && isHeldBy(item, type)),
     );
     if (battery !== null)
       this.lead(battery, item, told('{battery} is the nearest', { battery: gearName(battery.id) }));
   }
 
-  /** One that nothing leads to yet goes beside the others to the nearest gear that lives on them. */
+  /** One that nothing leads to yet goes beside others like it to the nearest gear that lives on them. */
   furtherBattery(item: Hung, gear: readonly Hung[]): void {
     if (item.type.kind !== 'battery' || this.has(item.id, 'battery')) return;
-    const lives = this.nearest(item, gear.filter(livesOnBattery));
+    const lives = this.nearest(
+      item,
+      gear.filter(
+        (each) =>
+          livesOnBattery(each) &&
+          isHeldBy(each, item.type) &&
+          this.batteriesAt(each.id).every((other) => isAlike(other, item.type)),
+      ),
+    );
     if (lives !== null)
       this.lead(
         item,
@@ -190,6 +199,18 @@ class Proposing {
         (a.other.id < b.other.id ? -1 : 1),
     );
     return ranked[0]?.other ?? null;
+  }
+
+  /** Types of the batteries that lead to a piece already. */
+  private batteriesAt(gear: string): readonly BodyType[] {
+    return this.plan.circuits.flatMap(({ carries, from, to }) => {
+      const ends = [from, to].flatMap((end) => (end.at === 'gear' ? [end.placement] : []));
+      if (carries !== 'battery' || !ends.includes(gear)) return [];
+      return ends.flatMap((end) => {
+        const type = this.prepared.hung.get(end)?.type;
+        return type?.kind === 'battery' ? [type] : [];
+      });
+    });
   }
 
   private has(gear: string, carries: Circuit['carries']): boolean {
@@ -286,6 +307,21 @@ function livesOnBattery({ type: { kind, ratings } }: Hung): boolean {
   return (
     kind === 'charge-controller' || (isInverter(kind) && (ratings.minVoltageV ?? Infinity) <= LEAST_STRING_V)
   );
+}
+
+/** Whether the window of what lives on a battery takes this one: all of it below its highest, and its middle above its start. */
+function isHeldBy({ type: { kind, ratings } }: Hung, battery: BodyType): boolean {
+  const { minVoltageV, maxVoltageV } = battery.ratings;
+  // The window of a controller is that of its array.
+  if (kind === 'charge-controller' || maxVoltageV === null) return true;
+  const middleV = (maxVoltageV + (minVoltageV ?? maxVoltageV)) / 2;
+  return maxVoltageV <= (ratings.maxVoltageV ?? Infinity) && middleV >= (ratings.minVoltageV ?? 0);
+}
+
+/** Whether batteries may stand side by side on one circuit: as many cells of one kind. */
+function isAlike(a: BodyType, b: BodyType): boolean {
+  if (a.battery === null || b.battery === null) return a.id === b.id;
+  return a.battery.chemistry === b.battery.chemistry && a.battery.cells === b.battery.cells;
 }
 
 /** The terminal of a piece that is called so, else the only one it has. */

@@ -97,6 +97,7 @@ export {
   type MachineScrew,
 } from '../reference/fasteners.ts';
 export { GLAND_SIZES } from '../reference/glands.ts';
+export { LAYERS } from '../reference/layers.ts';
 export { RAILS, RAIL_KINDS, type RailKind } from '../reference/rails.ts';
 export {
   AWG_SIZES,

@@ -49,7 +49,7 @@ export const LAYERS: Readonly<Record<LayerKind, LayerRow>> = {
   metal: { name: 'metal', cut: 'sawn slowly on the same pilot, its edge painted', then: null },
   masonry: { name: 'masonry', cut: 'cored on the same pilot, without hammer behind a skin', then: null },
   membrane: {
-    name: 'a membrane',
+    name: 'membrane',
     cut: 'cut crosswise with a knife, smaller than the sleeve',
     then: 'Tape the membrane to the sleeve all round: it keeps damp air out.',
   },

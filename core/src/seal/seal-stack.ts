@@ -235,9 +235,9 @@ class Steps {
   /** What lies between the skins, in the order a hand meets it. */
   private between(): void {
     const { here, there, thicknessMm } = this.sides;
-    const list = sectionOf(this.prepared, this.sides).flatMap(({ is, fromMm, toMm }) => {
+    const list = sectionOf(this.prepared, this.sides).flatMap(({ is, thicknessMm: thickMm }) => {
       if (is === 'skin') return [];
-      const data = { thick: mm(toMm - fromMm) };
+      const data = { thick: mm(thickMm) };
       return is === 'unsaid'
         ? told('{thick} that nobody looked into: a pilot and a look come first', data)
         : told('{thick} of {layer}, {how}', { ...data, layer: LAYERS[is].name, how: LAYERS[is].cut });

@@ -24,9 +24,17 @@ function theirAreaMm2(polygons: readonly Polygon[]): number {
 const ring = (points: readonly PointMm[]): Polygon => [
   [...points, points[0] ?? [0, 0]].map(([x, y]) => [x, y]),
 ];
+/** The library gives up where lines nearly fall into one: what it cannot tell is not asked of it. */
+function orSkip<T>(theirs: () => T): T {
+  try {
+    return theirs();
+  } catch {
+    return fc.pre(false) as never;
+  }
+}
 const unionOf = (all: readonly (readonly PointMm[])[]) => {
   const [first, ...others] = all.map(ring);
-  return first === undefined ? [] : polygonClipping.union(first, ...others);
+  return first === undefined ? [] : orSkip(() => polygonClipping.union(first, ...others));
 };
 
 /** Shadows of pipes and cables: some cells at most. */
@@ -90,7 +98,8 @@ describe('what shadows take of a module', () => {
         for (const grid of cellGrids(module).flat()) {
           const theirs = cellBoxes(grid).map(
             (cell) =>
-              theirAreaMm2(polygonClipping.intersection(ring(cell), whole)) / Math.abs(signedAreaMm2(cell)),
+              theirAreaMm2(orSkip(() => polygonClipping.intersection(ring(cell), whole))) /
+              Math.abs(signedAreaMm2(cell)),
           );
           const mine = darkestCell(grid, shadows);
           expect(mine).toBeCloseTo(Math.max(...theirs), 5);

@@ -16,17 +16,23 @@ export type CurveDetail = { readonly currents: number; readonly voltages: number
 const FINE: CurveDetail = { currents: 160, voltages: 320 };
 /** Of more kinds of light than this, each has only the currents about its knee. */
 const FEW_KINDS = 8;
-const KNEE = [0.97, 0.995, 1.0001] as const;
-/** Enough for the most power of an hour, within two thousandths. */
-export const COARSE: CurveDetail = { currents: 56, voltages: 100 };
+const KNEE = [0.97, 0.995, 1.0001];
+/** Enough for the most power of an hour, within three thousandths. */
+export const COARSE: CurveDetail = { currents: 56, voltages: 120 };
+/** Where no current is a string’s own, the knee of each kind takes more of them. */
+export const WIDE_KNEE = [0.8, 0.87, 0.9, 0.92, 0.935, 0.95, 0.965, 0.98, 0.99, 0.997, 1.0001];
 
 /** Currents that serve any groups of these photocurrents, falling: evenly, and crowded where each kind bends. */
-export function currentsFor(photo: readonly number[], steps: number): Float64Array {
+export function currentsFor(photo: readonly number[], steps: number, knee: readonly number[]): Float64Array {
   const mostA = Math.max(0, ...photo);
   const all = new Set<number>([0, -0.02 * mostA]);
   for (let step = 0; step <= steps; step++) all.add((mostA * step) / steps);
-  for (const each of photo) for (const part of KNEE) all.add(each * part);
-  return Float64Array.from([...all].sort((a, b) => b - a));
+  for (const each of photo) for (const part of knee) all.add(each * part);
+  return falling(all);
+}
+
+function falling(all: ReadonlySet<number>): Float64Array {
+  return Float64Array.from(all).sort((a, b) => b - a);
 }
 
 /**
@@ -38,32 +44,25 @@ export function curveOf(
   strings: readonly StringToCurve[],
   { currents, voltages }: CurveDetail = FINE,
 ): Curve {
-  return sideBySide(
-    strings.map((string) => ({ table: tableOf(string, currents), count: 1 })),
-    voltages,
-  );
+  const tables = strings.map((string) => tableOf(string, currents));
+  const volts = voltagesTo(Math.max(0, ...tables.map((table) => table.volts.at(-1) ?? 0)), voltages);
+  const amps = new Float64Array(voltages);
+  for (const table of tables) addTimes(currentsAt(table, volts), 1, amps);
+  return { volts, amps };
 }
 
-/** Strings whose tables are known, so many of each, side by side. */
-export function sideBySide(
-  strings: readonly { readonly table: Curve; readonly count: number }[],
-  samples: number,
-): Curve {
-  const openV = Math.max(0, ...strings.map(({ table: { volts } }) => volts.at(-1) ?? 0));
-  const volts = new Float64Array(samples);
-  const amps = new Float64Array(samples);
-  for (let index = 0; index < samples; index++) volts[index] = (openV * index) / (samples - 1);
-  for (const { table, count } of strings) addCurrents(table, volts, amps, count);
-  return { volts, amps };
+/** So many voltages from 0 to the open circuit. */
+export function voltagesTo(openV: number, samples: number): Float64Array {
+  return Float64Array.from({ length: samples }, (_, index) => (openV * index) / (samples - 1));
 }
 
 /** Of one string: volts that rise with the amperes that fall, from the short circuit to beyond the open one. */
 export function tableOf({ groups }: StringToCurve, steps: number): Curve {
   const kinds = [...new Set(groups.map(({ diode }) => diode.photoA))];
   // Many kinds of light crowd the currents by themselves: each needs only its own knee.
-  const amps = kinds.length > FEW_KINDS ? currentsFor(kinds, steps) : crowded(kinds, steps);
+  const amps = kinds.length > FEW_KINDS ? currentsFor(kinds, steps, KNEE) : crowded(kinds, steps);
   const volts = new Float64Array(amps.length);
-  for (const { diode, count } of groups) addVolts(voltsOf(diode, amps), count, volts);
+  for (const { diode, count } of groups) addTimes(voltsOf(diode, amps), count, volts);
   return { volts, amps };
 }
 
@@ -75,7 +74,7 @@ function crowded(kinds: readonly number[], steps: number): Float64Array {
     for (let step = 0; step <= count; step++) all.add(each * (1 - (1 - step / count) ** 2.5));
     all.add(each * 1.0001);
   }
-  return Float64Array.from([...all].sort((a, b) => b - a));
+  return falling(all);
 }
 
 /** Volts of one group with its bypass diode at currents that fall. */
@@ -96,12 +95,14 @@ export function voltsOf(diode: Diode, amps: Float64Array): Float64Array {
 }
 
 /** So many times the one, added to the other. */
-export function addVolts(volts: Float64Array, count: number, into: Float64Array): void {
+export function addTimes(one: Float64Array, count: number, into: Float64Array): void {
   for (let index = 0; index < into.length; index++)
-    into[index] = (into[index] ?? 0) + count * (volts[index] ?? 0);
+    into[index] = (into[index] ?? 0) + count * (one[index] ?? 0);
 }
 
-function addCurrents({ volts, amps }: Curve, at: Float64Array, into: Float64Array, count: number): void {
+/** Currents of one string at voltages that rise, from its table. */
+export function currentsAt({ volts, amps }: Curve, at: Float64Array): Float64Array {
+  const currents = new Float64Array(at.length);
   let index = 0;
   for (let sample = 0; sample < at.length; sample++) {
     const voltageV = at[sample] ?? 0;
@@ -111,8 +112,9 @@ function addCurrents({ volts, amps }: Curve, at: Float64Array, into: Float64Arra
     const i0 = amps[index] ?? 0;
     const part = v1 === v0 ? 0 : Math.max(0, (voltageV - v0) / (v1 - v0));
     // Past the table’s end the curve is as steep as there.
-    into[sample] = (into[sample] ?? 0) + count * (i0 + ((amps[index + 1] ?? 0) - i0) * part);
+    currents[sample] = i0 + ((amps[index + 1] ?? 0) - i0) * part;
   }
+  return currents;
 }
 
 /** Current at a voltage, A; 0 beyond the open circuit. */
@@ -141,6 +143,21 @@ export function powerPeaks({ volts, amps }: Curve): PowerPoint[] {
     peaks.push({ voltageV, currentA: powerW / voltageV, powerW });
   }
   return peaks.sort((a, b) => b.powerW - a.powerW || a.voltageV - b.voltageV);
+}
+
+/** The most power of one string by itself, W, from its table: by a parabola through the best of its currents and those beside it. */
+export function mostOfTableW({ volts, amps }: Curve): number {
+  const power = (index: number) => (volts[index] ?? 0) * (amps[index] ?? 0);
+  let best = 0;
+  for (let index = 1; index < amps.length; index++) if (power(index) > power(best)) best = index;
+  const here = power(best);
+  const width = (index: number) => (amps[index] ?? NaN) - (amps[best] ?? NaN);
+  const [before, after] = [width(best - 1), width(best + 1)];
+  // Of the parabola here + slope·x + bend·x²: its steepness to either neighbour.
+  const [rise, fall] = [(power(best - 1) - here) / before, (power(best + 1) - here) / after];
+  const bend = (rise - fall) / (before - after);
+  const slope = rise - bend * before;
+  return here > 0 && bend < 0 ? here - slope ** 2 / (4 * bend) : Math.max(0, here);
 }
 
 /** The most power there is, W; 0 in the dark. */

@@ -74,6 +74,37 @@ describe('wirings of the same modules', () => {
     );
   });
 
+  test('give at a level of light, in sixteenths of it, what the finest curves give, within three thousandths', () => {
+    const sixteenths = fc.array(fc.oneof(fc.constant(16), fc.integer({ min: 1, max: 16 })), {
+      minLength: 18,
+      maxLength: 18,
+    });
+    fc.assert(
+      fc.property(sixteenths, fc.integer({ min: 3, max: 25 }), (parts, level) => {
+        const light = [16, ...parts.slice(1)].map((part) => (40 * level * part) / 16);
+        const { years, wirings } = hourOf(light);
+        wirings.forEach(({ trackers }, index) => {
+          const [strings = []] = trackers;
+          const exact = mostPowerW(
+            curveOf(
+              strings.map((string) => ({
+                groups: string.flatMap((at) =>
+                  [0, 1, 2].map((group) => {
+                    const wm2 = light[3 * at + group] ?? 0;
+                    return { diode: diodeAt(module, wm2 / 1000, cellTempC(20, 45, wm2), 3), count: 1 };
+                  }),
+                ),
+              })),
+              { currents: 2000, voltages: 4000 },
+            ),
+          );
+          expect(Math.abs((years[index]?.yearWh ?? 0) / exact - 1)).toBeLessThan(0.003);
+        });
+      }),
+      { seed: 5, numRuns: 60 },
+    );
+  });
+
   test('in whole light are one, and lose nothing against each module by itself', () => {
     const { years } = hourOf(new Array<number>(18).fill(800));
     const [first] = years;

@@ -1,12 +1,15 @@
 import {
-  addVolts,
+  addTimes,
   COARSE,
   currentsFor,
   curveOf,
   currentAt,
+  currentsAt,
+  mostOfTableW,
   mostPowerW,
-  sideBySide,
+  voltagesTo,
   voltsOf,
+  WIDE_KNEE,
   type Curve,
   type GroupsAlike,
   type StringToCurve,
@@ -27,7 +30,7 @@ export type WiredModule = {
 /** Modules in series, and such strings side by side at one tracker; several trackers give each their own. */
 export type Wiring = {
   readonly name: string;
-  readonly trackers: readonly (readonly (readonly number[])[])[];
+  readonly trackers: readonly Strings[];
 };
 
 /** Controllers that find the most power, or hold the array at the voltage of the battery. */
@@ -47,7 +50,7 @@ const AIR_C = 20;
 /** The curve of strings side by side, in the light on each group of cells. */
 export function wiredCurve(
   modules: readonly WiredModule[],
-  strings: readonly (readonly number[])[],
+  strings: Strings,
   lightOf: (group: number) => number,
   cellC: number | null = null,
 ): Curve {
@@ -96,34 +99,52 @@ export type WiringYear = {
 
 /** The light of an hour in steps: the brightest level, each group as a part of it, and each module whose groups are alike. */
 type Steps = {
-  readonly level: number;
+  readonly level: Level;
   /** From the level to what really shone. */
   readonly factor: number;
   readonly ofGroup: Uint8Array;
   /** By module: the step of all its groups, or `MIXED`. */
   readonly ofModule: Uint8Array;
-  /** What decides the power of a module by itself, once it was asked for. */
-  readonly alone: (string | undefined)[];
+  /** Each module by itself, once it was asked for. */
+  readonly alone: (InLight | undefined)[];
 };
 const MIXED = 255;
 
 /** Of a level of light: falling currents, and the volts of a group at them, by kind of module and by step. */
 type Level = {
+  readonly wm2: number;
   readonly amps: Float64Array;
   readonly volts: readonly (readonly Float64Array[])[];
+  /** Voltages of strings side by side, by the strings. */
+  readonly voltages: Map<Strings, Float64Array>;
+  /** By what decides their power. */
+  readonly strings: Map<string, InLight>;
 };
+
+/** Modules in series, by their place in the list, and such strings side by side. */
+type Strings = readonly (readonly number[])[];
+
+/** A string in one light: its table, its currents at the voltages it was asked for, and the most it gives by itself. */
+type InLight = {
+  readonly id: number;
+  readonly table: Curve;
+  readonly currents: Map<Float64Array, Float64Array>;
+  mostW: number | null;
+};
+/** More strings than there ever are at one tracker. */
+const MOST_STRINGS = 100_000;
 const NO_MODULE = { firstGroup: 0, groups: 0 } as const;
 
 /** Adds up what wirings of the same modules give, light by light. The same light gives the same power: it is worked out once. */
 export class WiringYears {
   private readonly sums: { month: number[]; worst: WiringYear['worst'] }[];
   private readonly known = new Map<string, number>();
-  private readonly tables = new Map<string, Curve>();
+  private nextId = 0;
   private readonly levels = new Map<number, Level>();
   private readonly kinds: readonly WiredModule[];
   private readonly types: readonly number[];
   private readonly groupCount: number;
-  private readonly alone: readonly (readonly (readonly number[])[])[];
+  private readonly alone: readonly Strings[];
 
   constructor(
     private readonly modules: readonly WiredModule[],
@@ -173,7 +194,7 @@ export class WiringYears {
     let brightest = 0;
     for (let group = 0; group < this.groupCount; group++) brightest = Math.max(brightest, light[group] ?? 0);
     if (brightest < LEAST_LIGHT) return null;
-    const level = Math.max(1, Math.round(brightest / LEVEL_WM2)) * LEVEL_WM2;
+    const level = this.levelOf(brightest);
     const ofGroup = new Uint8Array(this.groupCount);
     for (let group = 0; group < this.groupCount; group++)
       ofGroup[group] = Math.round(((light[group] ?? 0) / brightest) * SHADE_STEPS);
@@ -182,93 +203,119 @@ export class WiringYears {
       for (let group = 1; group < groups; group++) if (ofGroup[firstGroup + group] !== first) return MIXED;
       return first;
     });
-    return { level, factor: brightest / level, ofGroup, ofModule, alone: [] };
+    return { level, factor: brightest / level.wm2, ofGroup, ofModule, alone: [] };
   }
 
-  private power(steps: Steps, strings: readonly (readonly number[])[], works: ControllerWorks): number {
+  private power(steps: Steps, strings: Strings, works: ControllerWorks): number {
     const { level, factor } = steps;
     // Strings in the same light are one, so many times.
-    const alike = new Map<string, { readonly string: readonly number[]; count: number }>();
+    const alike = new Map<InLight, number>();
     for (const string of strings) {
-      const signature = this.signatureOf(steps, string);
-      const known = alike.get(signature);
-      if (known === undefined) alike.set(signature, { string, count: 1 });
-      else known.count++;
+      const inLight = this.inLight(steps, string);
+      alike.set(inLight, (alike.get(inLight) ?? 0) + 1);
     }
-    if (alike.size === 1) {
-      // All alike: so many times what one of them gives.
-      for (const [signature, { string, count }] of alike) {
-        const key = `${works.kind} ${level} ${signature}`;
-        const one = () => [{ table: this.tableOf(steps, string, `${level} ${signature}`), count: 1 }];
-        return this.knownPower(key, one, works) * count * factor;
-      }
+    // Strings that are all alike give so many times what one of them does.
+    const [first] = alike.keys();
+    if (alike.size === 1 && first !== undefined && works.kind === 'tracking')
+      return (first.mostW ??= mostOfTableW(first.table)) * strings.length * factor;
+    const key = Array.from(alike, ([{ id }, count]) => id * MOST_STRINGS + count)
+      .sort((a, b) => a - b)
+      .join(' ');
+    let powerW = this.known.get(key);
+    if (powerW === undefined) {
+      powerW = powerAt(this.sideBySide(level, strings, alike), works);
+      this.known.set(key, powerW);
     }
-    const key = `${works.kind} ${level} ${[...alike]
-      .map(([signature, { count }]) => `${count}·${signature}`)
-      .sort()
-      .join('|')}`;
-    const tables = () =>
-      [...alike].map(([signature, { string, count }]) => ({
-        table: this.tableOf(steps, string, `${level} ${signature}`),
-        count,
-      }));
-    return this.knownPower(key, tables, works) * factor;
+    return powerW * factor;
   }
 
-  private knownPower(
-    key: string,
-    tables: () => Parameters<typeof sideBySide>[0],
-    works: ControllerWorks,
-  ): number {
-    const known = this.known.get(key);
-    if (known !== undefined) return known;
-    const powerW = powerAt(sideBySide(tables(), COARSE.voltages), works);
-    this.known.set(key, powerW);
-    return powerW;
+  /** Each string so many times, at voltages that do for these strings in any light. */
+  private sideBySide(level: Level, strings: Strings, alike: ReadonlyMap<InLight, number>): Curve {
+    const volts = this.voltagesOf(level, strings);
+    const amps = new Float64Array(volts.length);
+    for (const [inLight, count] of alike) {
+      let own = inLight.currents.get(volts);
+      if (own === undefined) {
+        own = currentsAt(inLight.table, volts);
+        inLight.currents.set(volts, own);
+      }
+      addTimes(own, count, amps);
+    }
+    return { volts, amps };
   }
 
-  private tableOf({ level, ofGroup }: Steps, string: readonly number[], key: string): Curve {
-    let table = this.tables.get(key);
-    if (table === undefined) {
-      const { amps, volts } = this.levelOf(level);
-      const sum = new Float64Array(amps.length);
-      for (const index of string) {
-        const { firstGroup, groups } = this.modules[index] ?? NO_MODULE;
-        for (let group = firstGroup; group < firstGroup + groups; group++) {
-          const own = volts[this.types[index] ?? 0]?.[ofGroup[group] ?? 0];
-          if (own !== undefined) addVolts(own, 1, sum);
-        }
-      }
-      table = { volts: sum, amps };
-      this.tables.set(key, table);
+  /** From 0 to the open circuit of the highest of the strings in whole light. */
+  private voltagesOf({ voltages, volts }: Level, strings: Strings): Float64Array {
+    let known = voltages.get(strings);
+    if (known === undefined) {
+      const opens = strings.map((string) =>
+        string.reduce((sumV, index) => {
+          const whole = volts[this.types[index] ?? 0]?.[SHADE_STEPS];
+          return sumV + (this.modules[index]?.groups ?? 0) * (whole?.at(-1) ?? 0);
+        }, 0),
+      );
+      known = voltagesTo(Math.max(0, ...opens), COARSE.voltages);
+      voltages.set(strings, known);
     }
-    return table;
+    return known;
+  }
+
+  /** A string in the light of now: the same one wherever as many of its groups stand in the same light. */
+  private inLight(steps: Steps, string: readonly number[]): InLight {
+    const [only] = string;
+    if (string.length !== 1 || only === undefined) return this.knownInLight(steps, string);
+    return (steps.alone[only] ??= this.knownInLight(steps, string));
+  }
+
+  private knownInLight(steps: Steps, string: readonly number[]): InLight {
+    const { strings } = steps.level;
+    const signature = this.signature(steps, string);
+    let known = strings.get(signature);
+    if (known === undefined) {
+      known = { id: this.nextId++, table: this.tableOf(steps, string), currents: new Map(), mostW: null };
+      strings.set(signature, known);
+    }
+    return known;
+  }
+
+  private tableOf({ level: { amps, volts }, ofGroup }: Steps, string: readonly number[]): Curve {
+    const sum = new Float64Array(amps.length);
+    for (const index of string) {
+      const { firstGroup, groups } = this.modules[index] ?? NO_MODULE;
+      for (let group = firstGroup; group < firstGroup + groups; group++) {
+        const own = volts[this.types[index] ?? 0]?.[ofGroup[group] ?? 0];
+        if (own !== undefined) addTimes(own, 1, sum);
+      }
+    }
+    return { volts: sum, amps };
   }
 
   /** The volts of a group of each kind in each step of a level, at currents that serve them all. */
-  private levelOf(level: number): Level {
-    let known = this.levels.get(level);
+  private levelOf(brightestWm2: number): Level {
+    const wm2 = Math.max(1, Math.round(brightestWm2 / LEVEL_WM2)) * LEVEL_WM2;
+    let known = this.levels.get(wm2);
     if (known === undefined) {
       const diodes = this.kinds.map(({ fitted, groups, noctC }) =>
         Array.from({ length: SHADE_STEPS + 1 }, (_, step) => {
-          const light = (level * step) / SHADE_STEPS;
+          const light = (wm2 * step) / SHADE_STEPS;
           return diodeAt(fitted, light / 1000, cellTempC(AIR_C, noctC, light), groups);
         }),
       );
       const amps = currentsFor(
         diodes.flat().map(({ photoA }) => photoA),
         COARSE.currents,
+        WIDE_KNEE,
       );
-      known = { amps, volts: diodes.map((steps) => steps.map((diode) => voltsOf(diode, amps))) };
-      this.levels.set(level, known);
+      known = {
+        wm2,
+        amps,
+        volts: diodes.map((steps) => steps.map((diode) => voltsOf(diode, amps))),
+        voltages: new Map(),
+        strings: new Map(),
+      };
+      this.levels.set(wm2, known);
     }
     return known;
-  }
-
-  private signatureOf(steps: Steps, string: readonly number[]): string {
-    const [only] = string;
-    if (string.length !== 1 || only === undefined) return this.signature(steps, string);
-    return (steps.alone[only] ??= this.signature(steps, string));
   }
 
   /** What decides the power of a string: how many groups stand in which light; of mixed modules, which ones. */

@@ -67,25 +67,25 @@ export const Bench = memo(function Bench({ step, plan, evaluation, current }: Pr
     return (
       <>
         <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
-          {room.backTo}
+          {room.backTo ?? 'Back to all findings'}
         </Button>
         <FindingList findings={own} plan={plan} step={step} isPart reader={reader} />
         {shown.panel}
       </>
     );
   }
-  const left = findings.filter((finding) => step === 'site' || stepOfFinding(finding) === step);
-  const isPaper = step === 'pack';
+  const { lists, isPaper = false } = room;
+  const left = findings.filter((finding) => lists === 'all' || stepOfFinding(finding) === step);
   return (
     <>
       {selection !== null && !isPaper && (
         <SelectionStrip selection={selection} step={step} plan={plan} reader={reader} />
       )}
       {shown.above}
-      {(room.listsFindings || isPaper) && <CheckFault />}
-      {room.listsFindings && (
+      {(lists !== 'none' || isPaper) && <CheckFault />}
+      {lists !== 'none' && (
         <>
-          <FindingSummary left={left} step={step} />
+          <FindingSummary left={left} place={lists === 'all' ? 'in this job' : 'at this step'} />
           <FindingList findings={left} plan={plan} step={step} reader={reader} />
         </>
       )}
@@ -111,16 +111,14 @@ function CheckFault() {
   );
 }
 
-function FindingSummary(props: { readonly left: readonly Finding[]; readonly step: StepId }) {
-  const { left, step } = props;
+function FindingSummary({ left, place }: { readonly left: readonly Finding[]; readonly place: string }) {
   const isDone = useAppSelector((state) => isTold(state.plan));
   const fault = useAppSelector((state) => state.plan.evaluationFault);
   if (!isDone && left.length === 0) return fault === null ? <p className="mt-4 mb-3">Checking …</p> : null;
   if (left.length === 0) {
     return (
       <p className="mt-4 mb-3 border-l-4 border-solder pl-3 text-solder">
-        {step === 'site' ? 'Nothing to clear in this job.' : 'Nothing to clear at this step.'} Local codes and
-        the makers’ instructions decide.
+        Nothing to clear {place}. Local codes and the makers’ instructions decide.
       </p>
     );
   }

@@ -27,9 +27,11 @@ export type Room = {
   /** What stands above the findings, and below them. */
   readonly above?: ComponentType<RoomProps>;
   readonly below?: ComponentType<RoomProps>;
-  /** Whether the findings of the step are listed with it. */
-  readonly listsFindings: boolean;
-  /** What the way back from a panel is called. */
-  readonly backTo: string;
+  /** Which findings are listed with it. */
+  readonly lists: 'all' | 'of-step' | 'none';
+  /** Whether what is worked on here is paper: nothing on the walls is looked for or worked on. */
+  readonly isPaper?: true;
+  /** What the way back from a panel is called, where it leads to more than findings. */
+  readonly backTo?: string;
   readonly panels: Readonly<Partial<Record<Ref['kind'], RoomPanel>>>;
 };

@@ -1,13 +1,13 @@
 import { inDialect, type Dialect } from '@zarnel/core/words';
-import type { FixingKind } from '@zarnel/core/figures';
+import { LAYERS, type FixingKind } from '@zarnel/core/figures';
 import type {
   Plan,
   Conditions,
   Face,
   Framing,
-  LayerKind,
   GearKind,
   GearType,
+  LayerKind,
   Material,
   Obstacle,
   Travel,
@@ -36,17 +36,11 @@ export const FACE_KIND_WORDS: Readonly<Record<Face['kind'], string>> = {
   hatch: 'Hatch',
 };
 
-export const LAYER_WORDS: Readonly<Record<LayerKind, string>> = {
-  air: 'Air',
-  'mineral-wool': 'Mineral wool',
-  foam: 'Rigid foam',
-  polystyrene: 'Polystyrene',
-  wood: 'Wood',
-  board: 'Board',
-  metal: 'Metal',
-  masonry: 'Masonry',
-  membrane: 'Membrane',
-};
+/** As its table calls it. */
+export function layerName(kind: LayerKind): string {
+  const { name } = LAYERS[kind];
+  return `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+}
 
 export const HOLDING_WORDS: Readonly<Record<Material['holding'], string>> = {
   'wood-screw': 'Holds wood screws',

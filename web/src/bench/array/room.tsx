@@ -7,8 +7,7 @@ const StringPanel = lazily(async () => (await import('./StringPanel.tsx')).Strin
 
 export const ARRAY_ROOM: Room = {
   below: ArrayBench,
-  listsFindings: true,
-  backTo: 'Back to all findings',
+  lists: 'of-step',
   panels: {
     field: {
       isThere: ({ id, prepared }) => prepared.moduleFields.get(id) !== undefined,

@@ -5,7 +5,6 @@ const GearBench = lazily(async () => (await import('./GearBench.tsx')).GearBench
 
 export const GEAR_ROOM: Room = {
   below: GearBench,
-  listsFindings: false,
-  backTo: 'Back to all gear',
+  lists: 'none',
   panels: {},
 };

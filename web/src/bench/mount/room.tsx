@@ -32,8 +32,7 @@ function Placement({ id, current, ...props }: PanelProps) {
 export const MOUNT_ROOM: Room = {
   above: HangGear,
   below: OfTheWholeJob,
-  listsFindings: true,
-  backTo: 'Back to all findings',
+  lists: 'of-step',
   panels: {
     placement: { isThere: ({ id, prepared }) => prepared.hung.has(id), Panel: Placement },
     // A nipple is shown with what it leaves.

@@ -7,7 +7,7 @@ export const PACK_ROOM: Room = {
   below: ({ plan, current, reader }) => (
     <PackBench sheets={current?.sheets ?? null} jobName={plan.name} reader={reader} />
   ),
-  listsFindings: false,
-  backTo: 'Back to the sheets',
+  lists: 'none',
+  isPaper: true,
   panels: {},
 };

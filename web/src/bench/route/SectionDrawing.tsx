@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { SectionPart } from '@zarnel/core/figures';
 import { formatLength, type Reader } from '@zarnel/core/words';
-import { LAYER_WORDS } from '../words.ts';
+import { layerName } from '../words.ts';
 import { useTelling } from '../use-telling.ts';
 
 const [WIDE, HIGH, HOLE] = [280, 84, 26];
@@ -17,20 +17,16 @@ export function SectionDrawing({
   readonly reader: Reader;
 }) {
   const telling = useTelling(reader);
-  const wordsOf = ({ is, material }: SectionPart) =>
-    material !== null
-      ? telling.nameOf(material)
-      : is === 'unsaid'
-        ? 'Not said'
-        : is === 'skin'
-          ? ''
-          : LAYER_WORDS[is];
-  const thick = section.map(({ fromMm, toMm }) => Math.max(toMm - fromMm, 0));
-  const total = thick.reduce((sum, each) => sum + each, 0);
-  const shares = thick.map(
-    (each) => LEAST + (total === 0 ? 0 : (each / total) * (WIDE - LEAST * thick.length)),
-  );
-  const starts = shares.map((_, index) => shares.slice(0, index).reduce((sum, each) => sum + each, 0));
+  const wordsOf = (part: SectionPart) => {
+    if (part.is === 'skin') return telling.nameOf(part.material);
+    return part.is === 'unsaid' ? 'Not said' : layerName(part.is);
+  };
+  const total = section.reduce((sum, { thicknessMm }) => sum + thicknessMm, 0);
+  const widthOf = (mm: number) => (mm / total) * (WIDE - LEAST * section.length);
+  const drawn = section.map(({ fromMm, thicknessMm }, index) => ({
+    x: LEAST * index + widthOf(fromMm),
+    w: LEAST + widthOf(thicknessMm),
+  }));
   const middle = HIGH / 2;
   return (
     <figure className="mb-3">
@@ -41,7 +37,7 @@ export function SectionDrawing({
         aria-label={`Cut open: ${section.map(wordsOf).join(', ')}`}
       >
         {section.map((part, index) => {
-          const [x, w] = [starts[index] ?? 0, shares[index] ?? 0];
+          const { x, w } = drawn[index] ?? { x: 0, w: 0 };
           return [0, middle + HOLE / 2].map((y) => (
             <Layer key={`${index} ${y}`} is={part.is} x={x} y={y} w={w} h={middle - HOLE / 2} />
           ));
@@ -58,10 +54,10 @@ export function SectionDrawing({
           [middle - HOLE / 2, middle + HOLE / 2].map((y) => (
             <line key={y} x1={0} x2={WIDE} y1={y} y2={y} className="stroke-pencil" strokeWidth={2} />
           ))}
-        {starts.map((x, index) => (
+        {drawn.map(({ x, w }, index) => (
           <text
             key={x}
-            x={x + (shares[index] ?? 0) / 2}
+            x={x + w / 2}
             y={middle + 4}
             textAnchor="middle"
             className="fill-pencil stroke-bench text-[11px]"
@@ -76,7 +72,7 @@ export function SectionDrawing({
       <ol className="list-decimal pl-6 text-sm">
         {section.map((part) => (
           <li key={part.fromMm} className={part.is === 'unsaid' ? 'text-crayon' : ''}>
-            {wordsOf(part)}, <span className="figure">{formatLength(part.toMm - part.fromMm, reader)}</span>
+            {wordsOf(part)}, <span className="figure">{formatLength(part.thicknessMm, reader)}</span>
           </li>
         ))}
       </ol>

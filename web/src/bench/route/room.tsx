@@ -8,8 +8,7 @@ const CircuitPanel = lazily(async () => (await import('./CircuitPanel.tsx')).Cir
 
 export const ROUTE_ROOM: Room = {
   below: RouteBench,
-  listsFindings: true,
-  backTo: 'Back to all findings',
+  lists: 'of-step',
   panels: {
     penetration: {
       isThere: ({ id, prepared }) => prepared.penetrations.get(id) !== undefined,

@@ -5,7 +5,7 @@ import { tryEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { LAYER_WORDS, optionsOf } from '../words.ts';
+import { layerName } from '../words.ts';
 
 /** What a new one is said to be until somebody says better. */
 const FIRST_LAYER: Layer = { is: 'mineral-wool', thicknessMm: 25 };
@@ -19,7 +19,7 @@ export function LayersSection({ face, reader }: { readonly face: SiteFace; reado
         <ol className="mb-1 list-decimal pl-5">
           {layers.map(({ is, thicknessMm }, index) => (
             <li key={index}>
-              <span className="figure">{formatLength(thicknessMm, reader)}</span> {LAYER_WORDS[is]}
+              <span className="figure">{formatLength(thicknessMm, reader)}</span> {layerName(is)}
             </li>
           ))}
         </ol>
@@ -44,7 +44,7 @@ export function LayersSection({ face, reader }: { readonly face: SiteFace; reado
             <Select
               label={`Layer ${index + 1}`}
               value={is}
-              options={optionsOf(LAYER_WORDS)}
+              options={LAYER_KINDS.map((kind) => ({ value: kind, label: layerName(kind) }))}
               onChange={(value) => {
                 const kind = LAYER_KINDS.find((each) => each === value);
                 if (kind !== undefined) put(index, { is: kind });

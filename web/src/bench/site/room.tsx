@@ -7,7 +7,7 @@ const FacePanel = lazily(async () => (await import('./FacePanel.tsx')).FacePanel
 
 export const SITE_ROOM: Room = {
   above: SiteBench,
-  listsFindings: true,
+  lists: 'all',
   backTo: 'Back to the whole site',
   panels: {
     face: {
