@@ -10,6 +10,7 @@ import { practice, published } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
 import { hotFactor } from './cold-voltage.ts';
 import { modulesOfString, stringFigures } from './module-figures.ts';
+import { stringsLedTo, takesArray } from './propose-strings.ts';
 import { shortedA, shortedWorking } from './shorted.ts';
 import { USUAL_MODULE } from './usual-module.ts';
 
@@ -96,18 +97,20 @@ function checkInput(prepared: Prepared, circuit: Circuit): Found[] {
       );
     }
   }
-  const all = strings.flatMap((string) => modulesOfString(prepared, string));
+  // Whatever leads there, by this circuit and by others.
+  const all = stringsLedTo(prepared, item.id).flatMap((string) => modulesOfString(prepared, string));
   const powerW = all.reduce((sum, { module }) => sum + module.pmaxW, 0);
   const [first] = strings;
   if (
     first !== undefined &&
-    kind === 'charge-controller' &&
+    takesArray(item) &&
     ratings.powerW !== null &&
     isAbove(powerW, STRONGER * ratings.powerW, 'W')
   ) {
     found.push(
       findingOf(meta, {
         message: 'power',
+        id: `${meta.id}/power/${item.id}`,
         severity: 'ask',
         data: { gear },
         subjects: [

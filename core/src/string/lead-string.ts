@@ -2,6 +2,8 @@ import type { Prepared } from '../check/prepared.ts';
 import { newCircuit } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import { cutText } from '../plan/name-with.ts';
+import { MOST_NAME_CHARACTERS } from '../plan/values.ts';
 import { freshId } from '../plan/fresh-id.ts';
 import type { GearType } from '../plan/gear-type.ts';
 import type { ModuleString } from '../plan/module-field.ts';
@@ -60,18 +62,32 @@ export function leadString(prepared: Prepared, string: ModuleString, lead: Strin
   }
   const gear = prepared.placements.get(lead.id);
   if (gear === undefined) return [];
-  const circuit = newCircuit(prepared.plan.codeBasis, {
-    id: freshId(prepared.plan, 'circuit'),
-    name: `${string.name} to ${gear.name}`,
+  const circuit = circuitOfString(prepared, string, gear, freshId(prepared.plan, 'circuit'));
+  return [...without, { kind: 'set-circuit', circuit }];
+}
+
+/** A new circuit that leads a string to gear. */
+export function circuitOfString(
+  prepared: Prepared,
+  string: ModuleString,
+  gear: Placement,
+  id: string,
+): Circuit {
+  return newCircuit(prepared.plan.codeBasis, {
+    id,
+    name: cutText(`${string.name} to ${gear.name}`, MOST_NAME_CHARACTERS),
     carries: string.wired.as === 'trunk' ? 'ac-out' : 'array',
     from: { at: 'strings', strings: [string.id] },
     to: { at: 'gear', placement: gear.id, terminal: null },
     protection: { by: 'none' },
   });
-  return [...without, { kind: 'set-circuit', circuit }];
 }
 
-function withStrings(circuit: Circuit, change: (strings: readonly string[]) => readonly string[]): PlanEdit {
+/** A circuit with other strings. */
+export function withStrings(
+  circuit: Circuit,
+  change: (strings: readonly string[]) => readonly string[],
+): PlanEdit {
   const end = circuit.to.at === 'strings' ? 'to' : 'from';
   const before = circuit[end].at === 'strings' ? circuit[end].strings : [];
   return { kind: 'set-circuit', circuit: { ...circuit, [end]: { at: 'strings', strings: change(before) } } };

@@ -1,6 +1,5 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { modulesOfField, type PlacedModule } from '../array/field-modules.ts';
-import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import { freshIdIn } from '../plan/fresh-id.ts';
 import type { ModuleString } from '../plan/module-field.ts';
 import { coldFactor, hotFactor } from './cold-voltage.ts';
@@ -38,16 +37,17 @@ export function inTurns(modules: readonly PlacedModule[]): PlacedModule[] {
     });
 }
 
-/** So many modules in strings of nearly one length, each within the window: the fewest strings, all alike where they can be. */
-export function shareOut(count: number, { least, most }: StringLength): number[] {
-  let strings = Math.ceil(count / most);
+/**
+ * So many modules in strings of nearly one length, each within the window: the fewest strings, all alike where they can be, and
+ * as many for each of so many pieces of gear where that can be too.
+ */
+export function shareOut(count: number, { least, most }: StringLength, pieces = 1): number[] {
+  const fewest = Math.ceil(count / most);
   // Strings side by side want one length: a few more of them is better than one that pulls the others down.
-  for (let more = strings; more <= Math.min(count, strings * 2); more++) {
-    if (count % more === 0 && count / more >= least) {
-      strings = more;
-      break;
-    }
-  }
+  const alike = Array.from({ length: fewest + 1 }, (_, more) => fewest + more).filter(
+    (strings) => strings <= count && count % strings === 0 && count / strings >= least,
+  );
+  const strings = alike.find((each) => each % pieces === 0) ?? alike[0] ?? fewest;
   const base = Math.floor(count / strings);
   const longer = count - base * strings;
   return Array.from({ length: strings }, (_, index) => base + (index < longer ? 1 : 0)).filter(
@@ -67,8 +67,27 @@ export function takesArray({ type }: Pick<Hung, 'type'>): boolean {
   );
 }
 
-/** Proposes the strings of a field for some gear, in the order of their plugs; the edits that make them. Empty where none can be. */
-export function proposeStrings(prepared: Prepared, fieldId: string, gearId: string): readonly PlanEdit[] {
+/** Strings of modules in series that lead to some gear, by any circuit. */
+export function stringsLedTo(prepared: Prepared, gear: string): readonly ModuleString[] {
+  return prepared.circuitsOfGear.get(gear).flatMap(({ carries, from, to }) =>
+    [from, to].flatMap((end) =>
+      carries === 'array' && end.at === 'strings'
+        ? end.strings.flatMap((id) => {
+            const string = prepared.moduleStrings.get(id);
+            return string?.wired.as === 'series' ? [string] : [];
+          })
+        : [],
+    ),
+  );
+}
+
+/** Proposes the strings of a field for so many pieces of gear like this one, in the order of their plugs. Empty where none can be. */
+export function proposeStrings(
+  prepared: Prepared,
+  fieldId: string,
+  gearId: string,
+  pieces = 1,
+): readonly ModuleString[] {
   const item = prepared.hung.get(gearId);
   const field = prepared.moduleFields.get(fieldId);
   const taken = new Set(
@@ -84,16 +103,15 @@ export function proposeStrings(prepared: Prepared, fieldId: string, gearId: stri
   const known = prepared.moduleStrings.ids.map((id) => ({ id }));
   let number = prepared.moduleStrings.ids.length;
   let at = 0;
-  return shareOut(free.length, length).map((count): PlanEdit => {
+  return shareOut(free.length, length, pieces).map((count): ModuleString => {
     number++;
     const id = freshIdIn(known, `string-${fieldId}`);
     known.push({ id });
-    const string: ModuleString = {
+    return {
       id,
       name: `String ${number}`,
       wired: { as: 'series' },
       modules: free.slice(at, (at += count)).map((each) => ({ field: fieldId, module: each.id })),
     };
-    return { kind: 'set-string', string };
   });
 }

@@ -1,4 +1,12 @@
-import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } from '../check/finding.ts';
+import {
+  checkOf,
+  findingOf,
+  lookAt,
+  type Check,
+  type CheckMeta,
+  type Fix,
+  type Found,
+} from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { CIRCUITS, FIELDS, STRINGS } from '../check/subjects.ts';
 import { modulesOfField, planeOf } from '../array/field-modules.ts';
@@ -8,7 +16,7 @@ import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, fieldName, gearName, gearTypeName, stringName } from '../plan/names.ts';
 import type { ModuleField, ModuleString } from '../plan/module-field.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { countOf, told } from '../quantity/told.ts';
+import { countOf, inRow, told } from '../quantity/told.ts';
 import { ofTrade } from '../quantity/trade-size.ts';
 import { practice, published, type Trade } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
@@ -18,6 +26,7 @@ import { stringLeads } from './leads.ts';
 import { modulesOfString, stringFigures, typeOfModule } from './module-figures.ts';
 import { shortedA, shortedWorking } from './shorted.ts';
 import { USUAL_MODULE } from './usual-module.ts';
+import { setStrings, shareStrings, type SharedStrings } from './share-strings.ts';
 import { proposeStrings, takesArray } from './propose-strings.ts';
 
 /** Strings side by side whose voltages differ by more than this pull each other down (practice). */
@@ -62,7 +71,11 @@ const meta: CheckMeta = {
       'The {count} strings of {circuit} come together before it, by {pairs} {pairs:pair|pairs} of branch connectors: the last carries {measured}, where usual ones bear {required}. A combiner with terminals takes their place.',
     plugs: 'In {string} plugs of {first} and of {second} would meet: only plugs of one make fit for sure.',
   },
-  fixMessages: { wire: 'Wire {count} strings for {gear}', lead: 'Lead it to {gear} by {circuit}' },
+  fixMessages: {
+    share: 'Wire {count} strings and lead them: {shares}',
+    wire: 'Wire {count} strings for {gear}',
+    lead: 'Lead it to {gear} by {circuit}',
+  },
 };
 
 /** The gear that arrays lead to, nearest to nothing in particular: in the plan’s order. */
@@ -87,17 +100,37 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
       severity: 'ask',
       data: { field: fieldName(field.id), count: countOf(free.length) },
       subjects: [{ kind: 'field', id: field.id }],
-      fixes: () =>
-        arrayGear(prepared)
-          .slice(0, 3)
-          .flatMap((gear) => {
-            const edits = proposeStrings(prepared, field.id, gear);
-            return edits.length === 0
-              ? []
-              : [{ message: 'wire', data: { count: countOf(edits.length), gear: gearName(gear) }, edits }];
-          }),
+      fixes: () => {
+        const shared = shareStrings(prepared, field.id);
+        return [
+          ...(shared === null ? [] : [shareFix(shared)]),
+          ...arrayGear(prepared)
+            .slice(0, 3)
+            .flatMap((gear) => {
+              const edits = setStrings(proposeStrings(prepared, field.id, gear));
+              return edits.length === 0
+                ? []
+                : [{ message: 'wire', data: { count: countOf(edits.length), gear: gearName(gear) }, edits }];
+            }),
+        ];
+      },
     }),
   ];
+}
+
+function shareFix({ edits, shares }: SharedStrings): Fix {
+  return {
+    message: 'share',
+    data: {
+      count: countOf(shares.reduce((sum, { count }) => sum + count, 0)),
+      shares: inRow(
+        shares.map(({ gear, count }) =>
+          told('{count} to {gear}', { count: countOf(count), gear: gearName(gear) }),
+        ),
+      ),
+    },
+    edits,
+  };
 }
 
 function checkString(prepared: Prepared, string: ModuleString): Found[] {

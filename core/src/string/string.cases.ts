@@ -146,10 +146,19 @@ export const STRING_CASES: Readonly<Record<string, CheckCases>> = {
     ],
   },
   'string.input': {
-    valid: [[], [inverter({ arrayA: 1.25 * 13.7 })], [inverter({ minVoltageV: null })]],
+    valid: [
+      [],
+      [inverter({ arrayA: 1.25 * 13.7 })],
+      [inverter({ minVoltageV: null })],
+      // 12 of 400 W: 1.3 times it.
+      [inverter({ powerW: 3693 })],
+    ],
     invalid: [
       [string({ modules: FIRST.modules.slice(0, 8) })],
       [inverter({ arrayA: 17 })],
+      [inverter({ powerW: 3692 })],
+      // By two circuits to one of them, neither too much by itself.
+      [inverter({ powerW: 7000 }), circuit('b-array', { to: atGear('inverter-a', 'dc') })],
       [
         { kind: 'add-gear-type', gearType: getSample('charge-controller-30a') },
         {

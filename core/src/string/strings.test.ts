@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { prepare } from '../check/prepared.ts';
 import { DEMOS } from '../demo/demos.ts';
 import { eyeClinic } from '../demo/eye-clinic.ts';
+import { glasshouses } from '../demo/glasshouses.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { evaluatePlan } from '../evaluate.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
@@ -14,6 +15,7 @@ import { coldFactor, hotFactor } from './cold-voltage.ts';
 import { leadsFor, leadString, type StringLead } from './lead-string.ts';
 import { stringLeads } from './leads.ts';
 import { seriesFigures, stringFigures, stringsAt } from './module-figures.ts';
+import { setStrings, sharedBy, shareStrings } from './share-strings.ts';
 import { proposeStrings, shareOut, stringLength } from './propose-strings.ts';
 import { rowGapMm } from './row-spacing.ts';
 import { jobScene } from './scene.ts';
@@ -192,7 +194,7 @@ describe('proposed strings', () => {
       for (const field of plan.moduleFields) {
         for (const { id, type } of plan.placements) {
           const ratings = prepared.gearTypes.get(type)?.ratings;
-          const edits = proposeStrings(prepared, field.id, id);
+          const edits = setStrings(proposeStrings(prepared, field.id, id));
           if (ratings === undefined || edits.length === 0) continue;
           const applied = applyEdits(plan, edits);
           if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
@@ -213,6 +215,10 @@ describe('proposed strings', () => {
   test('are the fewest of one length where there are any, and of nearly one else', () => {
     expect(shareOut(24, { least: 8, most: 13 })).toEqual([12, 12]);
     expect(shareOut(24, { least: 4, most: 10 })).toEqual([8, 8, 8]);
+    // Three each for four pieces of gear, where nine would do.
+    expect(shareOut(180, { least: 10, most: 20 })).toEqual(new Array(9).fill(20));
+    expect(shareOut(180, { least: 10, most: 20 }, 4)).toEqual(new Array(12).fill(15));
+    expect(shareOut(24, { least: 8, most: 13 }, 5)).toEqual([12, 12]);
     expect(shareOut(7, { least: 2, most: 5 })).toEqual([4, 3]);
     expect(shareOut(3, { least: 5, most: 9 })).toEqual([3]);
     fc.assert(
@@ -238,6 +244,56 @@ describe('proposed strings', () => {
       most: 14,
     });
     expect(proposeStrings(prepared, 'south-field', 'inverter-a')).toEqual([]);
+  });
+
+  test('are shared by power over gear that is alike, each on a circuit of its own, and leave nothing about strings to clear', () => {
+    const bare = unstrung(glasshouses());
+    const shared = shareStrings(prepare(bare), 'shed-field');
+    // 39.4 V · (1 + 0.0025 · 37) in the cold: 23 below 1000 V; 33.1 V · (1 − 0.0025 · (38 + 31.25 − 25)) in the heat: 17 above 480 V.
+    // So 180 modules are 9 strings of 20; four gangs of one power.
+    expect(shared?.shares.map(({ gear, count }) => [gear, count])).toEqual([
+      ['gang-1', 3],
+      ['gang-2', 2],
+      ['gang-3', 2],
+      ['gang-4', 2],
+    ]);
+    const applied = applyEdits(bare, shared?.edits ?? []);
+    if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
+    const plan = applied.value.plan;
+    // The circuits that carried none are used again.
+    expect(plan.circuits.length).toBe(bare.circuits.length);
+    const wiring = evaluatePlan(plan).findings.filter(({ check }) => check === 'string.wiring');
+    expect(wiring.filter(({ id }) => /unstrung|no-input|twice/u.test(id))).toEqual([]);
+    // Where no circuit is there, each string gets one.
+    const none = { ...bare, circuits: [], runs: [] };
+    const fresh = applyEdits(none, shareStrings(prepare(none), 'shed-field')?.edits ?? []);
+    if (!fresh.ok) throw new Error(JSON.stringify(fresh.fault.message));
+    expect(fresh.value.plan.circuits.map(({ to }) => (to.at === 'gear' ? to.placement : ''))).toEqual(
+      [3, 2, 2, 2].flatMap((count, index) => new Array<string>(count).fill(`gang-${index + 1}`)),
+    );
+    expect(shareStrings(prepare(unstrung(eyeClinic())), 'roof-field')).toBeNull();
+  });
+
+  test('are shared by largest remainders: all of them, none more than one off its part', () => {
+    expect(sharedBy(20, [66, 66, 66, 66])).toEqual([5, 5, 5, 5]);
+    expect(sharedBy(7, [2, 1])).toEqual([5, 2]);
+    expect(sharedBy(5, [0, 0])).toEqual([3, 2]);
+    expect(sharedBy(5, [0, 3])).toEqual([0, 5]);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 200 }),
+        fc.array(fc.integer({ min: 0, max: 90_000 }), { minLength: 1, maxLength: 9 }),
+        (count, weights) => {
+          const total = weights.reduce((a, b) => a + b, 0);
+          const shares = sharedBy(count, weights);
+          expect(shares.reduce((a, b) => a + b, 0)).toBe(count);
+          shares.forEach((share, index) => {
+            const part = total === 0 ? count / weights.length : (count * (weights[index] ?? 0)) / total;
+            expect(Math.abs(share - part)).toBeLessThan(1);
+          });
+        },
+      ),
+    );
   });
 
   test('have plugs that reach: neighbours lie beside each other', () => {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { proposeStrings, stringLines, takesArray } from '@zarnel/core/figures';
+import { proposeStrings, setStrings, shareStrings, stringLines, takesArray } from '@zarnel/core/figures';
 import { freshId, type Plan } from '@zarnel/core/plan';
 import { countText, formatQuantity, type QuantityUnit, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
@@ -77,6 +77,9 @@ export function StringsSection({ plan, reader }: { readonly plan: Plan; readonly
   );
 }
 
+/** Not a piece of gear: all that are alike. */
+const ALL = '';
+
 function ProposeStrings({ plan }: { readonly plan: Plan }) {
   const { prepared } = derivedOf(plan);
   const gear = plan.placements.filter(({ id }) => {
@@ -86,6 +89,7 @@ function ProposeStrings({ plan }: { readonly plan: Plan }) {
   const [field, setField] = useState(plan.moduleFields[0]?.id ?? '');
   const [to, setTo] = useState(gear[0]?.id ?? '');
   const [why, setWhy] = useState<string | null>(null);
+  const shared = shareStrings(prepared, field);
   if (gear.length === 0) {
     return (
       <p className="my-2 text-sm text-kraft">
@@ -94,7 +98,7 @@ function ProposeStrings({ plan }: { readonly plan: Plan }) {
     );
   }
   const propose = () => {
-    const edits = proposeStrings(prepared, field, to);
+    const edits = to === ALL ? (shared?.edits ?? []) : setStrings(proposeStrings(prepared, field, to));
     if (edits.length === 0) {
       setWhy('No string of these modules stays within its window, or all of them are in strings already.');
       return;
@@ -114,7 +118,10 @@ function ProposeStrings({ plan }: { readonly plan: Plan }) {
       <Select
         label="For"
         value={to}
-        options={gear.map(({ id, name }) => ({ value: id, label: name }))}
+        options={[
+          ...(shared === null ? [] : [{ value: ALL, label: 'All of them, led there by power' }]),
+          ...gear.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
         onChange={setTo}
       />
       <Button onClick={propose}>Wire them</Button>
