@@ -97,12 +97,13 @@ export const Bench = memo(function Bench({ step, plan, evaluation, current }: Pr
 
 /** What is shown below is of the plan before; the checks of the plan as it is did not run. */
 function CheckFault() {
-  const { evaluationFault: fault, evaluation } = useAppSelector((state) => state.plan);
+  const fault = useAppSelector((state) => state.plan.evaluationFault);
+  const isUnchecked = useAppSelector((state) => state.plan.evaluation === null);
   if (fault === null) return null;
   return (
     <div role="alert" className="mt-3 mb-2 border border-crayon p-2">
       <p className="text-crayon">
-        {evaluation === null
+        {isUnchecked
           ? `The checks did not run (${fault}). Nothing here has been checked.`
           : `The checks of your last edits did not run (${fault}). Your edits are kept; what stands here is from before them, and Pack has nothing to drill until they ran.`}
       </p>

@@ -8,7 +8,10 @@ import { useAppSelector } from '../state/store.ts';
  */
 export function useTelling(reader: Reader): Telling {
   const plan = useAppSelector((state) => state.plan.plan);
-  const evaluationOf = useAppSelector((state) => state.plan.evaluationOf);
+  // What is dragged takes nothing out.
+  const evaluationOf = useAppSelector((state) =>
+    state.plan.tried === null ? state.plan.evaluationOf : state.plan.plan,
+  );
   return useMemo(
     () => tellingOf(reader, ...[plan, evaluationOf].filter((each) => each !== null)),
     [reader, plan, evaluationOf],

@@ -30,9 +30,9 @@ export function useJobActions({
 }: Own): readonly JobAction[] {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const { undo: done, redo: undone } = useAppSelector((state) => state.plan);
+  const canUndo = useAppSelector((state) => state.plan.undo.length > 0);
+  const canRedo = useAppSelector((state) => state.plan.redo.length > 0);
   const { reader, theme, faceInHand, isFoldedUp } = useAppSelector((state) => state.view);
-  const [canUndo, canRedo] = [done.length > 0, undone.length > 0];
   return useMemo(() => {
     const go = STEPS.map(({ id, place, name }): JobAction => ({
       id: `step ${id}`,

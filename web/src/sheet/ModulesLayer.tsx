@@ -1,4 +1,4 @@
-import { memo, useDeferredValue, type PointerEvent } from 'react';
+import { memo, useMemo, type PointerEvent } from 'react';
 import {
   fieldSupport,
   groupBoxes,
@@ -11,6 +11,7 @@ import {
 import type { ModuleField, ModuleRef, ModuleString, PointMm } from '@zarnel/core/plan';
 import { useAppSelector } from '../state/store.ts';
 import { boxPath, pathOf, type Project } from './project.ts';
+import { useFollowed } from './use-followed.ts';
 import type { Detail } from './visible-faces.ts';
 
 type Press = (event: PointerEvent<SVGGElement>, field: string) => void;
@@ -88,7 +89,7 @@ export function ModulesLayer(props: {
   );
 }
 
-/** What carries a field. While it is dragged its modules come first, and its rails and feet as there is time. */
+/** What carries a field. While it is dragged its modules come first, and its rails and feet follow. */
 function Support(props: {
   readonly field: ModuleField;
   readonly prepared: Prepared;
@@ -96,9 +97,8 @@ function Support(props: {
   readonly isNear: boolean;
 }) {
   const { field, prepared, project, isNear } = props;
-  const isTrying = useAppSelector((state) => state.plan.tried !== null);
-  const calm = useDeferredValue(prepared);
-  const found = fieldSupport(isTrying ? calm : prepared, field.id);
+  const followed = useFollowed(prepared);
+  const found = useMemo(() => fieldSupport(followed, field.id), [followed, field.id]);
   return (
     <SupportView
       face={field.face}

@@ -35,13 +35,13 @@ import { GhostsView } from './GhostsView.tsx';
 import { projector } from './project.ts';
 import { FingerList } from './FingerList.tsx';
 import { pressables, unsureUnder, type Pressable } from './near-finger.ts';
-import { SheetFrame, type Pointed } from './SheetFrame.tsx';
+import { SheetFrame } from './SheetFrame.tsx';
 import { FacesLayer, GearLayer, NipplesLayer, PenetrationsLayer, RunsLayer } from './SheetLayers.tsx';
 import { ModulesLayer, withModule } from './ModulesLayer.tsx';
 import { LabelsLayer } from './labels/LabelsLayer.tsx';
 import { SnapsView } from './SnapsView.tsx';
 import { STRIP_PX } from './PlanStripView.tsx';
-import { POLE_PX } from './StoryPole.tsx';
+import { POLE_PX, type Pointed } from './StoryPole.tsx';
 import type { DragStart } from './tools/drag-tool.ts';
 import {
   AT_REST,
@@ -427,6 +427,7 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
           onPointerUp={onPointerUp}
           onPointerCancel={(event) => gesture({ kind: 'lifted', pointer: event.pointerId })}
           onDoubleClick={fitFace}
+          shapeRendering={isTrying ? 'optimizeSpeed' : 'auto'}
           role="application"
           aria-label="The sheet: faces folded flat"
         >
@@ -509,7 +510,6 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
         {face !== undefined && places.has(face.id) && (
           <SheetFrame
             prepared={shownPrepared}
-            isTrying={isTrying}
             face={face}
             project={project}
             widthPx={width}

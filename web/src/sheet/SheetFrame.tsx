@@ -1,19 +1,15 @@
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { storyPoles, type BoxMm, type Prepared, type SheetPlace, type SiteFace } from '@zarnel/core/figures';
 import type { Reader } from '@zarnel/core/words';
 import { KeySheet } from './KeySheet.tsx';
 import { PlanStripView, STRIP_PX } from './PlanStripView.tsx';
 import type { Project } from './project.ts';
-import { POLE_PX, StoryPole } from './StoryPole.tsx';
+import { POLE_PX, StoryPole, type Pointed } from './StoryPole.tsx';
+import { useFollowed } from './use-followed.ts';
 import type { Viewport } from './viewport.ts';
-
-/** A mark of a story pole that is pointed at, across the sheet. */
-export type Pointed = { readonly axis: 'across' | 'up'; readonly px: number } | null;
 
 type Props = {
   readonly prepared: Prepared;
-  /** While something is dragged what stands round the sheet follows as there is time: the sheet comes first. */
-  readonly isTrying: boolean;
   readonly face: SiteFace;
   readonly project: Project;
   readonly widthPx: number;
@@ -31,32 +27,30 @@ type Props = {
 /** What stands around the sheet: the story poles of the face in hand, the wall from above, the key sheet. */
 export const SheetFrame = memo(function SheetFrame(props: Props) {
   const { face, project, widthPx, heightPx, hasStrip, selectedIds, reader, onPoint } = props;
-  const calm = useDeferredValue(props.prepared);
-  const prepared = props.isTrying ? calm : props.prepared;
+  const prepared = useFollowed(props.prepared);
   const poles = useMemo(() => storyPoles(prepared, face.id), [prepared, face.id]);
   const stripPx = hasStrip ? STRIP_PX : 0;
-  const point = (axis: 'across' | 'up') => (px: number | null) => onPoint(px === null ? null : { axis, px });
   return (
     <>
       <StoryPole
         axis="across"
         marks={poles.across}
-        toPx={(at) => project(face.id, [at, face.bounds.minY])[0]}
+        face={face}
+        project={project}
         lengthPx={widthPx}
         reader={reader}
-        faceName={face.name}
         raisedPx={stripPx}
-        onPoint={point('across')}
+        onPoint={onPoint}
       />
       <StoryPole
         axis="up"
         marks={poles.up}
-        toPx={(at) => project(face.id, [face.bounds.minX, at])[1]}
+        face={face}
+        project={project}
         lengthPx={heightPx}
         reader={reader}
-        faceName={face.name}
         raisedPx={stripPx}
-        onPoint={point('up')}
+        onPoint={onPoint}
       />
       {hasStrip && (
         <div className="absolute left-0" style={{ bottom: 0, height: STRIP_PX }}>

@@ -1,21 +1,25 @@
-import { useState } from 'react';
-import type { PoleMark } from '@zarnel/core/figures';
+import { memo, useMemo, useState } from 'react';
+import type { PoleMark, SiteFace } from '@zarnel/core/figures';
 import { formatLength, type Reader, valueText } from '@zarnel/core/words';
 import { useTelling } from '../bench/use-telling.ts';
 import { inTwoRows, spreadMarks } from './pole-layout.ts';
+import type { Project } from './project.ts';
 
 type Props = {
   readonly axis: 'across' | 'up';
   readonly marks: readonly PoleMark[];
-  readonly toPx: (atMm: number) => number;
+  readonly face: SiteFace;
+  readonly project: Project;
   readonly lengthPx: number;
   readonly reader: Reader;
-  readonly faceName: string;
   /** Room taken below both poles, px. */
   readonly raisedPx: number;
   /** Draws the mark's line across the sheet, or none. */
-  readonly onPoint: (px: number | null) => void;
+  readonly onPoint: (pointed: Pointed) => void;
 };
+
+/** A mark of a story pole that is pointed at, across the sheet. */
+export type Pointed = { readonly axis: 'across' | 'up'; readonly px: number } | null;
 
 export const POLE_PX = { across: 56, up: 92 } as const;
 const INKS: Record<PoleMark['kind'], string> = {
@@ -40,15 +44,22 @@ type Drawn = {
 };
 
 /** Marks that matter on the face in hand, as running dimensions from its datum. */
-export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raisedPx, onPoint }: Props) {
+export const StoryPole = memo(function StoryPole(props: Props) {
+  const { axis, marks, face, project, lengthPx, reader, raisedPx, onPoint } = props;
   const telling = useTelling(reader);
   const [pointed, setPointed] = useState<PoleMark | null>(null);
   const isAcross = axis === 'across';
-  const drawn = isAcross ? drawAcross(marks, toPx, lengthPx, reader) : drawUp(marks, toPx, lengthPx);
+  const drawn = useMemo(
+    () =>
+      isAcross
+        ? drawAcross(marks, (at) => project(face.id, [at, face.bounds.minY])[0], lengthPx, reader)
+        : drawUp(marks, (at) => project(face.id, [face.bounds.minX, at])[1], lengthPx),
+    [isAcross, marks, face, project, lengthPx, reader],
+  );
   const namesOf = ({ names }: PoleMark) => names.map((name) => valueText(name, telling)).join(', ');
   const point = (next: Drawn | null) => {
     setPointed(next?.mark ?? null);
-    onPoint(next?.px ?? null);
+    onPoint(next === null ? null : { axis, px: next.px });
   };
   return (
     <svg
@@ -64,7 +75,7 @@ export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raise
           : { left: 0, top: 0, width: POLE_PX.up, height: `calc(100% - ${POLE_PX.across + raisedPx}px)` }
       }
       role="img"
-      aria-label={`Story pole ${isAcross ? 'across' : 'up'} ${faceName}`}
+      aria-label={`Story pole ${isAcross ? 'across' : 'up'} ${face.name}`}
       data-testid={`pole-${axis}`}
       onPointerLeave={() => point(null)}
     >
@@ -104,7 +115,7 @@ export function StoryPole({ axis, marks, toPx, lengthPx, reader, faceName, raise
       )}
     </svg>
   );
-}
+});
 
 /** Figures in two rows below their marks, moved apart where they crowd, each led back to its own. */
 function drawAcross(

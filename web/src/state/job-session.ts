@@ -61,7 +61,9 @@ export function tryOut(trial: Plan | null): void {
 function askTried(): void {
   trying = undefined;
   const { tried } = store.getState().plan;
-  if (tried !== null) checks.ask(tried);
+  if (tried === null) return;
+  store.dispatch(actions.followed(tried));
+  checks.ask(tried);
 }
 
 /** Opens a job: its newest plan, and on top of it what this browser had not sent yet. */

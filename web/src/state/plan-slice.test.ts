@@ -78,6 +78,11 @@ describe('planSlice', () => {
     state = reducer(state, actions.evaluated({ plan: trial, evaluation }));
     expect(isTold(state)).toBe(true);
     expect(currentEvaluation(state)).toBeNull();
+    // What follows it stands where it was followed to, until it is let go.
+    state = reducer(state, actions.followed(trial));
+    state = reducer(state, actions.tried(renamed(plan, 'Moved on').plan));
+    expect(state.followed).toBe(trial);
+    expect(reducer(state, actions.edited(renamed(plan, 'Let go'))).followed).toBeNull();
     // Let go without a move: it is the plan as it was that counts.
     state = reducer(state, actions.tried(null));
     expect(isTold(state)).toBe(false);

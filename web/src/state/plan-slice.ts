@@ -19,6 +19,8 @@ export type PlanState = {
   readonly evaluationOf: Plan | null;
   /** The plan as it would be if what is dragged were let go now; null while nothing is. */
   readonly tried: Plan | null;
+  /** The same as it stood when its checks were last asked for: what is not under the hand follows at that pace. */
+  readonly followed: Plan | null;
   /** Why the checks of the plan as it is could not be run; null while they can. */
   readonly evaluationFault: string | null;
   /** Why the last edit was not made. */
@@ -35,6 +37,7 @@ const closed: PlanState = {
   evaluation: null,
   evaluationOf: null,
   tried: null,
+  followed: null,
   evaluationFault: null,
   refusal: null,
   loadFault: null,
@@ -65,6 +68,7 @@ export const planSlice = createSlice({
       undo: withStep(plain(state).undo, { patches, inverse }),
       redo: [],
       tried: null,
+      followed: null,
       refusal: null,
     }),
     undone: (state, { payload }: PayloadAction<Plan>): PlanState => {
@@ -96,6 +100,11 @@ export const planSlice = createSlice({
     tried: (state, { payload }: PayloadAction<Plan | null>): PlanState => ({
       ...plain(state),
       tried: payload,
+      followed: payload === null ? null : plain(state).followed,
+    }),
+    followed: (state, { payload }: PayloadAction<Plan>): PlanState => ({
+      ...plain(state),
+      followed: payload,
     }),
     evaluated: (
       state,
@@ -116,6 +125,11 @@ export const planSlice = createSlice({
 /** What was worked out from the plan as it is now; null while that is under way, or could not be. */
 export function currentEvaluation({ plan, evaluation, evaluationOf }: PlanState): Evaluation | null {
   return plan !== null && evaluationOf === plan ? evaluation : null;
+}
+
+/** The plan as it is, once what was worked out is of it; null while that is under way, or could not be. */
+export function checkedPlan({ plan, evaluationOf }: PlanState): Plan | null {
+  return plan === evaluationOf ? plan : null;
 }
 
 /** Whether what is told is of what the sheet shows: while something is dragged, of where it is just now. */

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Finding } from '@zarnel/core/checks';
 import type { Remedies } from '@zarnel/core/figures';
+import { checkedPlan } from '../../state/plan-slice.ts';
 import { useAppSelector } from '../../state/store.ts';
 import { evaluator } from '../../workers/compute.ts';
 
@@ -11,12 +12,11 @@ const NONE: Remedies = { fixes: [], working: null };
  * there is a first answer.
  */
 export function useRemedies({ id, hasWorking, seeksFixes }: Finding): Remedies | null {
-  const { plan, evaluationOf } = useAppSelector((state) => state.plan);
+  const checked = useAppSelector((state) => checkedPlan(state.plan));
   const [remedies, setRemedies] = useState<Remedies | null>(null);
-  const isCurrent = plan !== null && plan === evaluationOf;
   const isAsked = hasWorking || seeksFixes;
   useEffect(() => {
-    if (!isCurrent || !isAsked) return undefined;
+    if (checked === null || !isAsked) return undefined;
     let isWanted = true;
     evaluator
       .remedies(id)
@@ -25,6 +25,6 @@ export function useRemedies({ id, hasWorking, seeksFixes }: Finding): Remedies |
     return () => {
       isWanted = false;
     };
-  }, [id, isCurrent, isAsked, evaluationOf]);
+  }, [id, checked, isAsked]);
   return isAsked ? remedies : NONE;
 }

@@ -11,6 +11,7 @@ import {
   valueText,
 } from '@zarnel/core/words';
 import { useTelling } from '../use-telling.ts';
+import { checkedPlan } from '../../state/plan-slice.ts';
 import { useAppDispatch, useAppSelector } from '../../state/store.ts';
 import { viewSlice } from '../../state/view-slice.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -46,10 +47,10 @@ function Rows({ plan, prepared, reader, onTaken }: Props & { readonly onTaken: (
   const [isTightOnly, setTightOnly] = useState(false);
   const [lines, setLines] = useState<readonly ClearanceLine[] | null>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const evaluationOf = useAppSelector((state) => state.plan.evaluationOf);
+  const isChecked = useAppSelector((state) => checkedPlan(state.plan) === plan);
   useEffect(() => {
     // Measured on the plan as it is, once its checks have run.
-    if (evaluationOf !== plan) return undefined;
+    if (!isChecked) return undefined;
     let isWanted = true;
     evaluator
       .clearances()
@@ -58,7 +59,7 @@ function Rows({ plan, prepared, reader, onTaken }: Props & { readonly onTaken: (
     return () => {
       isWanted = false;
     };
-  }, [plan, evaluationOf]);
+  }, [plan, isChecked]);
   if (fault !== null) return <Fault>{fault}</Fault>;
   if (lines === null) return <p role="status">Measuring every gap …</p>;
   const shown = lines.filter(({ isMet, isNear }) => !isTightOnly || !isMet || isNear);

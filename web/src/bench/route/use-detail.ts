@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { checkedPlan } from '../../state/plan-slice.ts';
 import { useAppSelector } from '../../state/store.ts';
 
 /**
@@ -10,11 +11,10 @@ export function useDetail<Detail>(
   id: string,
   none: Detail,
 ): Detail {
-  const { plan, evaluationOf } = useAppSelector((state) => state.plan);
+  const checked = useAppSelector((state) => checkedPlan(state.plan));
   const [detail, setDetail] = useState(none);
-  const isCurrent = plan !== null && plan === evaluationOf;
   useEffect(() => {
-    if (!isCurrent) return undefined;
+    if (checked === null) return undefined;
     let isWanted = true;
     ask(id)
       .then((found) => isWanted && setDetail(found ?? none))
@@ -22,6 +22,6 @@ export function useDetail<Detail>(
     return () => {
       isWanted = false;
     };
-  }, [ask, id, none, isCurrent, evaluationOf]);
+  }, [ask, id, none, checked]);
   return detail;
 }
