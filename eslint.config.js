@@ -44,6 +44,11 @@ export default tseslint.config(
             'JSXOpeningElement[name.name=/NumberField$/] > JSXAttribute[name.name="unit"] > Literal[value=/^(N|kN|Nm|N·m|kg|mm|m|mm²|m²|Pa|kPa|m\\/s|°C|K)$/]',
           message: 'What is told in two systems of units is a MeasureField, LengthField or TemperatureField.',
         },
+        {
+          selector:
+            'CallExpression[callee.name="useAppSelector"] > ArrowFunctionExpression > MemberExpression.body[object.name="state"][property.name="plan"]',
+          message: 'All of it changes with every frame of a drag: select what is needed of it.',
+        },
       ],
     },
   },
