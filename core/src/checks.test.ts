@@ -214,6 +214,16 @@ describe('the registry of checks', () => {
     }
   });
 
+  test('says one of a thing as well as several', () => {
+    for (const { meta } of CHECKS) {
+      // Of types there are always several: one would be nothing to tell.
+      const plain = [...Object.values(meta.messages), ...Object.values(meta.fixMessages)].filter((message) =>
+        /\{(?:count|pairs|more)\} (?!types\b|is\b|has\b|lacks\b)[a-z]+s\b/u.test(message),
+      );
+      expect([meta.id, plain]).toEqual([meta.id, []]);
+    }
+  });
+
   test('leads from every finding to something, and names fields of messages that it has', () => {
     for (const { meta } of CHECKS)
       expect(Object.keys(meta.fields ?? {}).filter((message) => !(message in meta.messages))).toEqual([]);

@@ -67,7 +67,7 @@ export function fillField(prepared: Prepared, field: ModuleField, wish: FillWish
   if (filled.modules.length > MOST_MODULES)
     return fail(
       told(
-        '{count} modules would fit on {face}, and one field has at most {most}: part the roof into several.',
+        '{count} {count:module|modules} would fit on {face}, and one field has at most {most}: part the roof into several.',
         {
           ...names,
           count: countOf(filled.modules.length),
@@ -102,10 +102,10 @@ export function fillField(prepared: Prepared, field: ModuleField, wish: FillWish
     isMost,
     says: told(
       wish.wantedW !== null
-        ? '{count} modules reach the power that is wanted; {more} more would fit.'
+        ? '{count} {count:module reaches|modules reach} the power that is wanted; {more} more would fit.'
         : isMost
-          ? '{count} modules: proven to be the most that fit.'
-          : '{count} modules, the most that rows take; no layout at all takes more than {most}.',
+          ? '{count} {count:module|modules}: proven to be the most that fit.'
+          : '{count} {count:module|modules}, the most that rows take; no layout at all takes more than {most}.',
       {
         count: countOf(taken.length),
         more: countOf(filled.modules.length - taken.length),

@@ -30,7 +30,7 @@ const meta: CheckMeta = {
     obstacle:
       '{count} of the modules of {field} {count:lies|lie} on {obstacle} or in what is kept free around it.',
     gear: '{count} of the modules of {field} {count:lies|lie} on {gear}.',
-    overlap: '{count} pairs of modules of {field} lie on each other.',
+    overlap: '{count} {count:pair|pairs} of modules of {field} {count:lies|lie} on each other.',
     other: '{field} and {other} lie on each other.',
   },
   fixMessages: { 'take-off': 'Take off {count} of {type}' },

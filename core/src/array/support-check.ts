@@ -47,7 +47,7 @@ const meta: CheckMeta = {
   ],
   messages: {
     'no-stand':
-      '{count} rails of {field} find nothing to stand on under {face}: no framing that was found crosses or carries them.',
+      '{count} {count:rail|rails} of {field} {count:finds|find} nothing to stand on under {face}: no framing that was found crosses or carries {count:it|them}.',
     span: 'From one stand to the next, a rail of {field} would span {measured}; it may span {required}.',
     overhang: 'A rail of {field} would stand {measured} over its last foot; it may {required}.',
     splice:

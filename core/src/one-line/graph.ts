@@ -185,7 +185,7 @@ function nodeOf(prepared: Prepared, end: CircuitEnd): Omit<OneLineNode, 'id'> {
       texts: end.strings.slice(0, MOST_STRINGS_NAMED).map((id, index) =>
         index === MOST_STRINGS_NAMED - 1 && end.strings.length > MOST_STRINGS_NAMED
           ? told('and {count} more', { count: countOf(end.strings.length - index) })
-          : told('{string}: {count} modules', {
+          : told('{string}: {count} {count:module|modules}', {
               string: stringName(id),
               count: countOf(prepared.moduleStrings.get(id)?.modules.length ?? 0),
             }),

@@ -34,7 +34,7 @@ const meta: CheckMeta = {
   messages: {
     none: 'Nothing opens {circuit} at {gear}: hang a disconnect made for its direct current beside it, or say on its type that it has one inside.',
     'none-many':
-      'Nothing opens {count} circuits of direct current at {gear}: hang a disconnect made for it beside it, or say on its type that it has one inside.',
+      'Nothing opens {count} {count:circuit|circuits} of direct current at {gear}: hang a disconnect made for it beside it, or say on its type that it has one inside.',
     pulled:
       'Only {holder} opens {circuit} at {gear}. Pulling a fuse is a school, and breaks no load safely: a disconnect that opens under load is suggested.',
     'pulled-own':

@@ -61,19 +61,19 @@ const meta: CheckMeta = {
     leads:
       'Between two modules of {string} the plugs lack {lead}: have an extension lead made, or plug them in another order.',
     trunk:
-      'The {count} inverters on the trunk {string} give {measured}; {circuit} is protected at {required}.',
+      'The {count} {count:inverter|inverters} on the trunk {string} {count:gives|give} {measured}; {circuit} is protected at {required}.',
     'trunk-type': '{string} names {type} for its modules, and that states no current: type it.',
     reversed:
       'By the meter {string} reads {measured}: its plus and minus are changed about. Joined to others or to an input so, it burns. Turn its plugs round first.',
     metered:
-      'By the meter {string} reads {measured}; open and in the sun its {count} modules give {low} to {high}. It reads like {likely} of them: look for a plug, a diode or a module.',
+      'By the meter {string} reads {measured}; open and in the sun its {count} {count:module gives|modules give} {low} to {high}. It reads like {likely} of them: look for a plug, a diode or a module.',
     branches:
-      'The {count} strings of {circuit} come together before it, by {pairs} {pairs:pair|pairs} of branch connectors: the last carries {measured}, where usual ones bear {required}. A combiner with terminals takes their place.',
+      'The {count} {count:string|strings} of {circuit} {count:comes|come} together before it, by {pairs} {pairs:pair|pairs} of branch connectors: the last carries {measured}, where usual ones bear {required}. A combiner with terminals takes their place.',
     plugs: 'In {string} plugs of {first} and of {second} would meet: only plugs of one make fit for sure.',
   },
   fixMessages: {
-    share: 'Wire {count} strings and lead them: {shares}',
-    wire: 'Wire {count} strings for {gear}',
+    share: 'Wire {count} {count:string|strings} and lead {count:it|them}: {shares}',
+    wire: 'Wire {count} {count:string|strings} for {gear}',
     lead: 'Lead it to {gear} by {circuit}',
   },
 };

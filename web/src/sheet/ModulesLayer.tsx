@@ -10,7 +10,9 @@ import {
 } from '@zarnel/core/figures';
 import type { ModuleField, ModuleRef, ModuleString, PointMm } from '@zarnel/core/plan';
 import { useAppSelector } from '../state/store.ts';
+import { movedStyle, movedTogether } from './moved-together.ts';
 import { boxPath, pathOf, type Project } from './project.ts';
+import { StringsView } from './StringsView.tsx';
 import { useFollowed } from './use-followed.ts';
 import type { Detail } from './visible-faces.ts';
 
@@ -33,12 +35,23 @@ export function withModule(string: ModuleString, ref: ModuleRef): ModuleString {
 /** Modules with what carries them, how they are wired, and the shade on them. */
 export function ModulesLayer(props: {
   readonly prepared: Prepared;
+  /** Before what is being dragged now was dragged. */
+  readonly before: Prepared;
   readonly seen: ReadonlyMap<string, Detail>;
   readonly project: Project;
   readonly onPress: Press;
 }) {
-  const { prepared, seen, project, onPress } = props;
+  const { prepared, before, seen, project, onPress } = props;
   const { selection, moduleInHand, shade, laid } = useAppSelector((state) => state.view);
+  // What is moved as one is drawn once and then only shifted.
+  const movedBy = new Map(
+    prepared === before
+      ? []
+      : prepared.moduleFields.ids.flatMap((id) => {
+          const at = movedTogether(modulesOfField(before, id), modulesOfField(prepared, id), project);
+          return at === null ? [] : [[id, at] as const];
+        }),
+  );
   return (
     <>
       {prepared.moduleFields.list.map((field) => {
@@ -46,16 +59,20 @@ export function ModulesLayer(props: {
         if (detail === undefined) return null;
         const isSelected = selection?.kind === 'field' && selection.id === field.id;
         const modules = modulesOfField(prepared, field.id);
+        const at = movedBy.get(field.id);
+        const drawn = (at === undefined ? prepared : before).moduleFields.get(field.id) ?? field;
         return (
           <g key={field.id}>
-            <FieldView
-              field={field}
-              modules={modules}
-              project={project}
-              detail={detail}
-              isSelected={isSelected}
-              onPress={onPress}
-            />
+            <g style={at === undefined ? undefined : movedStyle(at)}>
+              <FieldView
+                field={drawn}
+                modules={at === undefined ? modules : modulesOfField(before, field.id)}
+                project={project}
+                detail={detail}
+                isSelected={isSelected}
+                onPress={onPress}
+              />
+            </g>
             {detail !== 'far' && shade !== null && (
               <ShadeView modules={modules} shade={shade} project={project} />
             )}
@@ -81,6 +98,8 @@ export function ModulesLayer(props: {
       )}
       <StringsView
         prepared={prepared}
+        before={before}
+        movedBy={movedBy}
         seen={seen}
         project={project}
         selectedId={selection?.kind === 'string' ? selection.id : null}
@@ -284,63 +303,5 @@ function InHand(props: {
       pointerEvents="none"
       data-module={id}
     />
-  );
-}
-
-/** The leads of strings from module to module; the one in hand with its order and its two ends. */
-function StringsView(props: {
-  readonly prepared: Prepared;
-  readonly seen: ReadonlyMap<string, Detail>;
-  readonly project: Project;
-  readonly selectedId: string | null;
-}) {
-  const { prepared, seen, project, selectedId } = props;
-  return (
-    <g pointerEvents="none">
-      {prepared.moduleStrings.list.map((string) => {
-        const isSelected = string.id === selectedId;
-        const points = string.modules.flatMap(({ field, module }) => {
-          const placed = modulesOfField(prepared, field).find(({ id }) => id === module);
-          if (placed === undefined || !seen.has(placed.face) || seen.get(placed.face) === 'far') return [];
-          const { box } = placed;
-          return [project(placed.face, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2])];
-        });
-        const [first, last] = [points[0], points.at(-1)];
-        if (first === undefined || last === undefined) return null;
-        return (
-          <g key={string.id} data-string={string.id}>
-            <path
-              d={pathOf(points, false)}
-              fill="none"
-              stroke={isSelected ? 'var(--ink-kraft)' : 'var(--ink-pencil)'}
-              strokeWidth={isSelected ? 3 : 1.25}
-              strokeLinejoin="round"
-            />
-            <circle cx={first[0]} cy={first[1]} r={isSelected ? 6 : 3.5} fill="var(--ink-pencil)" />
-            <circle
-              cx={last[0]}
-              cy={last[1]}
-              r={isSelected ? 6 : 3.5}
-              fill="var(--ground-paper)"
-              stroke="var(--ink-pencil)"
-              strokeWidth={1.5}
-            />
-            {isSelected &&
-              points.map(([x, y], index) => (
-                <text
-                  key={index}
-                  x={x + 9}
-                  y={y - 7}
-                  className="figure"
-                  fontSize={12}
-                  fill="var(--ink-pencil)"
-                >
-                  {index + 1}
-                </text>
-              ))}
-          </g>
-        );
-      })}
-    </g>
   );
 }

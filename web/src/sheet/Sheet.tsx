@@ -427,13 +427,12 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
           onPointerUp={onPointerUp}
           onPointerCancel={(event) => gesture({ kind: 'lifted', pointer: event.pointerId })}
           onDoubleClick={fitFace}
-          shapeRendering={isTrying ? 'optimizeSpeed' : 'auto'}
           role="application"
           aria-label="The sheet: faces folded flat"
         >
           <Hatch />
           <FacesLayer {...layer} inHand={face?.id ?? null} showsFraming={showsFraming} onPress={takeFace} />
-          <ModulesLayer {...layer} onPress={pressField} />
+          <ModulesLayer {...layer} before={prepared} onPress={pressField} />
           <NipplesLayer {...layer} />
           {evaluation !== null && (
             <RunsLayer
