@@ -56,7 +56,7 @@ export {
 } from '../placing/group-moves.ts';
 export { type ClearanceLine, clearanceMatrix } from '../clearance/matrix.ts';
 export { type JobPicture, jobPicture } from '../placing/job-picture.ts';
-export { withLanding } from '../placing/landing.ts';
+export { applyLanding } from '../placing/landing.ts';
 export { faceToStart } from '../placing/start-face.ts';
 export { frontRoomOf, planStrip, swingPath } from '../placing/plan-strip.ts';
 export {

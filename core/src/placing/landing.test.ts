@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
-import { applyEdits } from '../plan/edits/apply-edit.ts';
+import { applyPlanPatches } from '../plan/edits/apply-edit.ts';
+import type { Plan } from '../plan/plan.ts';
 import { gear, hang, plan, wall } from '../test/plans.ts';
-import { withLanding } from './landing.ts';
+import { applyLanding } from './landing.ts';
 
 const box = gear('box', { widthMm: 200, heightMm: 200, dropMm: 200 });
 const board = gear('board', { kind: 'board', widthMm: 800, heightMm: 600, dropMm: 600 });
@@ -21,14 +22,15 @@ function landed(xMm: number, yMm: number, on?: string, from: readonly [number, n
     ],
   });
   const moved = { kind: 'move-placement', placement: 'a', xMm, yMm } as const;
-  const edits = withLanding(made, [moved], prepare);
-  expect(edits[0]).toBe(moved);
-  // They can be made, and moved nowhere it lands on nothing else.
-  const applied = applyEdits(made, edits);
+  const applied = applyLanding(made, [moved], prepare);
   if (!applied.ok) throw new Error('It lands where it may not.');
-  expect(withLanding(applied.value.plan, [moved], prepare)).toEqual([moved]);
-  const [, landing] = edits;
-  return landing?.kind === 'mount-on' ? landing.board : 'as it was';
+  const onNow = (of: Plan) => of.placements.find(({ id }) => id === 'a')?.on;
+  // Moved nowhere it lands on nothing else.
+  const again = applyLanding(applied.value.plan, [moved], prepare);
+  expect(again.ok && onNow(again.value.plan)).toBe(onNow(applied.value.plan));
+  // All of it is one step to undo.
+  expect(applyPlanPatches(applied.value.plan, applied.value.inverse)).toEqual(made);
+  return onNow(applied.value.plan) === on ? 'as it was' : (onNow(applied.value.plan) ?? null);
 }
 
 describe('where gear lands', () => {

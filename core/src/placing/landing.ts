@@ -1,38 +1,39 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { doBoxesOverlap, isBoxWithin, sizeOfBox, type BoxMm } from '../geometry/polygon.ts';
-import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
+import { applyEdits, type AppliedEdit, type PlanEdit, type RefusedEdits } from '../plan/edits/apply-edit.ts';
+import type { Result } from '../result.ts';
 import type { Plan } from '../plan/plan.ts';
 
 /**
- * Edits with what follows from where they put gear down: it is fixed to the board that came behind all of it, or to its face
+ * Makes edits with what follows from where they put gear down: it is fixed to the board that came behind all of it, or to its face
  * again once none of it is over the board it was on. Over the edge of a board, or over one it was before and was not fixed
  * to, it stays as it was: a person said so. What the edits say themselves counts first.
  *
  * @param preparedOf What follows from a plan. It is asked for the plan before and the plan after the edits.
- * @returns The edits themselves where nothing lands, or where they cannot be made.
+ * @returns As `applyEdits` does.
  */
-export function withLanding(
+export function applyLanding(
   plan: Plan,
   edits: readonly PlanEdit[],
   preparedOf: (plan: Plan) => Prepared,
-): readonly PlanEdit[] {
-  if (!plan.gearTypes.some(({ kind }) => kind === 'board')) return edits;
+): Result<AppliedEdit, RefusedEdits> {
+  const applied = applyEdits(plan, edits);
+  if (!applied.ok || !plan.gearTypes.some(({ kind }) => kind === 'board')) return applied;
   const told = new Set(edits.flatMap((edit) => (edit.kind === 'mount-on' ? [edit.placement] : [])));
   const put = edits.flatMap((edit) =>
     edit.kind === 'move-placement' ? [edit.placement] : edit.kind === 'place-gear' ? [edit.placement.id] : [],
   );
   const ids = put.filter((id) => !told.has(id));
-  if (ids.length === 0) return edits;
-  const applied = applyEdits(plan, edits);
-  if (!applied.ok) return edits;
+  if (ids.length === 0) return applied;
+  const after = preparedOf(applied.value.plan);
+  // The plan as it was is asked for last: it is the one that is kept up.
   const before = preparedOf(plan);
   const wasOver = new Map(ids.map((id) => [id, boardUnder(before, id)?.id ?? null]));
-  const after = preparedOf(applied.value.plan);
   const landed = ids.flatMap((id): PlanEdit[] => {
     const board = landsOn(after, id, wasOver.get(id) ?? null);
     return board === undefined ? [] : [{ kind: 'mount-on', placement: id, board }];
   });
-  return landed.length === 0 ? edits : [...edits, ...landed];
+  return landed.length === 0 ? applied : applyEdits(plan, [...edits, ...landed]);
 }
 
 /** The board it is fixed to from now on, or null for its face; undefined where it stays as it was. */

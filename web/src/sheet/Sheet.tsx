@@ -17,12 +17,12 @@ import {
   moduleSnaps,
   modulesOfField,
   snapsFor,
-  withLanding,
+  applyLanding,
   type Evaluation,
   type Hung,
   type LegHold,
 } from '@zarnel/core/figures';
-import { applyEdits, type Penetration, type Plan, type PointMm } from '@zarnel/core/plan';
+import { type Penetration, type Plan, type PointMm } from '@zarnel/core/plan';
 import { largeStepMm, stepMm } from '@zarnel/core/words';
 import { derivedOf, layoutOf, preparedOf } from '../state/derived.ts';
 import { makeEdits, tryOut } from '../state/job-session.ts';
@@ -118,7 +118,7 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
   // The plan as it would be if the drag ended now; null while nothing is being moved.
   const trial = useMemo(() => {
     if (drag?.kind !== 'move' || drag.now === null) return null;
-    const applied = applyEdits(plan, withLanding(plan, editsOfDrag(drag, drag.now.atMm), preparedOf));
+    const applied = applyLanding(plan, editsOfDrag(drag, drag.now.atMm), preparedOf);
     return applied.ok ? applied.value.plan : null;
   }, [drag, plan]);
   const isTrying = trial !== null;

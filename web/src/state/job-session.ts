@@ -1,6 +1,6 @@
-import { faceToStart, withLanding } from '@zarnel/core/figures';
+import { applyLanding, faceToStart } from '@zarnel/core/figures';
 import { tellingOf, toldText, type Told } from '@zarnel/core/words';
-import { applyEdits, applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core/plan';
+import { applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core/plan';
 import { evaluator } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
 import { Autosaver, type SaveState } from './autosaver.ts';
@@ -225,7 +225,7 @@ export function makeEdits(edits: readonly PlanEdit[]): boolean {
 export function tryEdits(edits: readonly PlanEdit[]): string | null {
   const { plan } = store.getState().plan;
   if (plan === null) return 'No job is open.';
-  const applied = applyEdits(plan, withLanding(plan, edits, preparedOf));
+  const applied = applyLanding(plan, edits, preparedOf);
   if (!applied.ok) return refusalText(applied.fault.message, applied.fault.plan);
   store.dispatch(actions.edited(applied.value));
   planChanged(applied.value.plan);

@@ -1,4 +1,11 @@
-import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import {
+  applyPatches,
+  enableArrayMethods,
+  enablePatches,
+  produceWithPatches,
+  type Draft,
+  type Patch,
+} from 'immer';
 import { fail, ok, type Result } from '../../result.ts';
 import { z } from '../../zod.ts';
 import { issueTold } from '../issue-words.ts';
@@ -17,6 +24,8 @@ import * as runEdits from './run-edits.ts';
 import * as siteEdits from './site-edits.ts';
 
 enablePatches();
+// Looking for one thing in a list of thousands makes no draft of each.
+enableArrayMethods();
 
 const KINDS = {
   ...siteEdits,

@@ -1,7 +1,13 @@
 import { z } from '../../zod.ts';
 import { energySchema } from '../energy.ts';
 import { idSchema, positionMmSchema } from '../values.ts';
-import { MOST_MODULES, moduleFieldSchema, moduleStringSchema, surroundingSchema } from '../module-field.ts';
+import {
+  MOST_MODULES,
+  moduleFieldSchema,
+  moduleStringSchema,
+  surroundingSchema,
+  type ModuleRef,
+} from '../module-field.ts';
 import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
 
 /** Puts a field, or changes the one of the same id: modules that are gone are gone from their strings. */
@@ -15,10 +21,9 @@ export const setField = defineEdit(
     }
     draft.moduleFields[at] = field;
     const left = new Set(field.modules.map(({ id }) => id));
-    for (const string of draft.moduleStrings) {
-      if (string.modules.some((each) => each.field === field.id && !left.has(each.module)))
-        string.modules = string.modules.filter((each) => each.field !== field.id || left.has(each.module));
-    }
+    const isGone = (each: ModuleRef) => each.field === field.id && !left.has(each.module);
+    for (const string of draft.moduleStrings.filter(({ modules }) => modules.some(isGone)))
+      string.modules = string.modules.filter((each) => !isGone(each));
     return null;
   },
 );
@@ -56,11 +61,11 @@ export const setString = defineEdit(
   z.strictObject({ kind: z.literal('set-string'), string: moduleStringSchema }),
   (draft, { string }) => {
     const taken = new Set(string.modules.map(({ field, module }) => `${field}/${module}`));
-    for (const other of draft.moduleStrings) {
-      if (other.id === string.id) continue;
-      if (other.modules.some(({ field, module }) => taken.has(`${field}/${module}`)))
-        other.modules = other.modules.filter(({ field, module }) => !taken.has(`${field}/${module}`));
-    }
+    const isTaken = ({ field, module }: ModuleRef) => taken.has(`${field}/${module}`);
+    for (const other of draft.moduleStrings.filter(
+      ({ id, modules }) => id !== string.id && modules.some(isTaken),
+    ))
+      other.modules = other.modules.filter((each) => !isTaken(each));
     const at = draft.moduleStrings.findIndex(({ id }) => id === string.id);
     if (at < 0) draft.moduleStrings.push(string);
     else draft.moduleStrings[at] = string;

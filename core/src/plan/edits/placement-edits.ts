@@ -23,8 +23,7 @@ export const movePlacement = defineEdit(
     placement.xMm = xMm;
     placement.yMm = yMm;
     // What is fixed to a board goes with it.
-    for (const each of draft.placements) {
-      if (each.on !== id) continue;
+    for (const each of draft.placements.filter(({ on }) => on === id)) {
       each.xMm += dx;
       each.yMm += dy;
     }
