@@ -94,6 +94,29 @@ test('a bare roof is filled, carried, wired in strings and led to its inverters,
   expect(saved.moduleStrings.map(({ modules }) => modules.length)).toEqual([12, 12]);
 });
 
+test('strings are shared over the inverters and led there with one press, and taken back with one', async ({
+  page,
+  request,
+}) => {
+  const bare = bareRoof();
+  const id = await importPlan(request, { ...bare, moduleFields: honeyHouse().moduleFields });
+  await openJob(page, id, 'array');
+  const panel = bench(page);
+  await panel
+    .getByRole('button', { name: 'Wire 2 strings and lead them: 1 to Inverter A, 1 to Inverter B' })
+    .click();
+  const strings = panel.getByRole('region', { name: 'Strings' });
+  await expect(strings).toContainText('to Inverter A');
+  await expect(strings).toContainText('to Inverter B');
+  await expectSaved(page);
+  const led = await savedPlan(request, id);
+  expect(led.moduleStrings.map(({ modules }) => modules.length)).toEqual([12, 12]);
+  expect(led.circuits.length).toBe(bare.circuits.length);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expectSaved(page);
+  expect((await savedPlan(request, id)).moduleStrings).toEqual([]);
+});
+
 test('a field is dragged and undone, one module taken out of it by itself, and typed where it lies', async ({
   page,
   request,

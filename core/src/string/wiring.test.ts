@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { curveOf, mostPowerW } from './curve.ts';
+import { curveOf, mostPowerW, type CurveDetail } from './curve.ts';
 import { cellTempC } from './clear-sky.ts';
 import { diodeAt, fitModule } from './diode.ts';
 import { powerAt, wiredCurve, wiringsOf, WiringYears, type WiredModule } from './wiring.ts';
@@ -31,6 +31,25 @@ function hourOf(light: readonly number[], works: Parameters<typeof powerAt>[1] =
   return { years: years.years, wirings };
 }
 
+/** The most power of strings in one light, worked out anew: every group by itself, in the warmth that its light makes. */
+function exactW(
+  strings: readonly (readonly number[])[],
+  light: readonly number[],
+  ...detail: readonly CurveDetail[]
+): number {
+  const groupsOf = (at: number) =>
+    [0, 1, 2].map((group) => {
+      const wm2 = light[3 * at + group] ?? 0;
+      return { diode: diodeAt(module, wm2 / 1000, cellTempC(20, 45, wm2), 3), count: 1 };
+    });
+  return mostPowerW(
+    curveOf(
+      strings.map((string) => ({ groups: string.flatMap(groupsOf) })),
+      ...detail,
+    ),
+  );
+}
+
 describe('wirings of the same modules', () => {
   test('are all strings of one length that use every module', () => {
     expect(wiringsOf(6).map(({ name, trackers }) => [name, trackers[0]?.length])).toEqual([
@@ -51,19 +70,7 @@ describe('wirings of the same modules', () => {
         const full = Math.max(...light);
         wirings.forEach(({ trackers }, index) => {
           const [strings = []] = trackers;
-          // Worked out anew: every group by itself, in the warmth that its light makes.
-          const exact = mostPowerW(
-            curveOf(
-              strings.map((string) => ({
-                groups: string.flatMap((at) =>
-                  [0, 1, 2].map((group) => {
-                    const wm2 = light[3 * at + group] ?? 0;
-                    return { diode: diodeAt(module, wm2 / 1000, cellTempC(20, 45, wm2), 3), count: 1 };
-                  }),
-                ),
-              })),
-            ),
-          );
+          const exact = exactW(strings, light);
           // Light is told in sixteenths of the brightest: it may be off by half of one.
           expect(Math.abs((years[index]?.yearWh ?? 0) - exact)).toBeLessThan(
             0.012 * exact + 6 * 210 * (full / 1000) * 0.018,
@@ -85,19 +92,7 @@ describe('wirings of the same modules', () => {
         const { years, wirings } = hourOf(light);
         wirings.forEach(({ trackers }, index) => {
           const [strings = []] = trackers;
-          const exact = mostPowerW(
-            curveOf(
-              strings.map((string) => ({
-                groups: string.flatMap((at) =>
-                  [0, 1, 2].map((group) => {
-                    const wm2 = light[3 * at + group] ?? 0;
-                    return { diode: diodeAt(module, wm2 / 1000, cellTempC(20, 45, wm2), 3), count: 1 };
-                  }),
-                ),
-              })),
-              { currents: 2000, voltages: 4000 },
-            ),
-          );
+          const exact = exactW(strings, light, { currents: 2000, voltages: 4000 });
           expect(Math.abs((years[index]?.yearWh ?? 0) / exact - 1)).toBeLessThan(0.003);
         });
       }),
