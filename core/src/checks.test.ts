@@ -11,9 +11,9 @@ import { SURVEY_CASES } from './survey/survey.cases.ts';
 import { WIREWAY_CASES } from './wireway/wireway.cases.ts';
 import type { CheckCases } from './test/check-cases.ts';
 import { tellingOf } from './plan/names.ts';
-import { describe, expect, test } from '@jest/globals';
+import { beforeAll, describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
-import { toldOf, type Check } from './check/finding.ts';
+import { toldOf, type Check, type Found } from './check/finding.ts';
 import { prepare } from './check/prepared.ts';
 import { runChecks } from './check/run-checks.ts';
 import { findingsOf } from './check/run-checks.ts';
@@ -55,6 +55,22 @@ const CASES: Readonly<Record<string, CheckCases>> = {
 };
 /** Every plan that some check must find something in. */
 const FAILING = Object.values(CASES).flatMap(({ invalid }) => invalid);
+
+/** The demo and each of these plans with what is found in it: worked out once for all that look at them. */
+const evaluated: { readonly plan: Plan; readonly findings: readonly Found[] }[] = [];
+beforeAll(() => {
+  for (const edits of [[], ...FAILING]) {
+    const plan = edited(...edits);
+    evaluated.push({ plan, findings: runChecks(prepare(plan), CHECKS) });
+  }
+});
+
+const fixesKnown = new Map<Found, Found['fixes']>();
+function fixesOf(finding: Found): Found['fixes'] {
+  const known = fixesKnown.get(finding) ?? finding.fixes;
+  fixesKnown.set(finding, known);
+  return known;
+}
 
 function loopedRun(): Plan {
   const clean = edited(...CLEAN);
@@ -117,11 +133,10 @@ describe('the registry of checks', () => {
   });
 
   test('fills every sentence and fix label with its data, in both unit systems', () => {
-    for (const edits of [[], ...FAILING]) {
-      const plan = edited(...edits);
-      for (const finding of evaluatePlan(plan).findings) {
+    for (const { plan, findings } of evaluated) {
+      for (const finding of findings) {
         const meta = getCheckMeta(finding.check);
-        const { fixes } = finding;
+        const fixes = fixesOf(finding);
         // No finding without a next move: a remedy, a field, or what it is about, whose panel opens.
         const leads =
           fixes.length + finding.subjects.length > 0 || meta.fields?.[finding.message] !== undefined;
@@ -162,9 +177,8 @@ describe('the registry of checks', () => {
       { ...METRIC_READER, metricStepMm: 5 },
     ];
     const seen = new Set<string>();
-    for (const edits of [[], ...FAILING]) {
-      const plan = edited(...edits);
-      for (const finding of evaluatePlan(plan).findings) {
+    for (const { findings } of evaluated) {
+      for (const finding of findings) {
         const { measured, required } = finding;
         if (measured === null || required?.unit !== measured.unit) continue;
         seen.add(measured.unit);
@@ -201,10 +215,9 @@ describe('the registry of checks', () => {
   });
 
   test('offers only fixes that can be made and clear their finding', () => {
-    for (const edits of [[], ...FAILING]) {
-      const plan = edited(...edits);
-      for (const finding of evaluatePlan(plan).findings) {
-        for (const fix of finding.fixes) {
+    for (const { plan, findings } of evaluated) {
+      for (const finding of findings) {
+        for (const fix of fixesOf(finding)) {
           const fixed = applyEdits(plan, fix.edits);
           if (!fixed.ok) throw new Error(`${finding.id}: ${JSON.stringify(fixed.fault.message)}`);
           const left = findingsOf(checkCalled(finding.check), prepare(fixed.value.plan));
@@ -233,9 +246,9 @@ describe('the registry of checks', () => {
   });
 
   test('shows the working of every figure that a finding measures', () => {
-    const bare = [[], ...FAILING].flatMap((edits) =>
-      evaluatePlan(edited(...edits))
-        .findings.filter(
+    const bare = evaluated.flatMap(({ findings }) =>
+      findings
+        .filter(
           ({ measured, required, working }) => measured !== null && required !== null && working === null,
         )
         .map(({ check, message }) => `${check}/${message}`),
@@ -251,8 +264,8 @@ describe('the registry of checks', () => {
   });
 
   test('gives no two findings one id, in any failing case', () => {
-    for (const edits of FAILING) {
-      const ids = evaluatePlan(edited(...edits)).findings.map(({ id }) => id);
+    for (const { findings } of evaluated) {
+      const ids = findings.map(({ id }) => id);
       expect(ids.filter((id, index) => ids.indexOf(id) !== index)).toEqual([]);
     }
   });

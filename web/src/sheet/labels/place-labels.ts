@@ -91,30 +91,50 @@ const BUCKET_PX = 96;
 /** What is wider than this many buckets is looked at for every label. */
 const MOST_BUCKETS = 40;
 
+/** What lies in some squares, and the last look that came upon it: what lies in several is told once. */
+type Entry<Item> = { readonly item: Item; look: number };
+
 /** Boxes by the squares of the screen they lie on. */
 class Buckets<Item> {
-  readonly #squares = new Map<string, Item[]>();
-  readonly #everywhere: Item[] = [];
+  readonly #squares = new Map<number, Entry<Item>[]>();
+  readonly #everywhere: Entry<Item>[] = [];
+  #look = 0;
 
   add(box: BoxPx, item: Item): void {
+    const entry = { item, look: 0 };
     const squares = squaresOf(box);
-    if (squares === null) this.#everywhere.push(item);
+    if (squares === null) this.#everywhere.push(entry);
     else
       for (const square of squares) {
-        const items = this.#squares.get(square);
-        if (items === undefined) this.#squares.set(square, [item]);
-        else items.push(item);
+        const entries = this.#squares.get(square);
+        if (entries === undefined) this.#squares.set(square, [entry]);
+        else entries.push(entry);
       }
   }
 
   near(box: BoxPx): Item[] {
+    this.#look++;
+    const found: Item[] = [];
+    const look = (entries: readonly Entry<Item>[]) => {
+      for (const entry of entries) {
+        if (entry.look === this.#look) continue;
+        entry.look = this.#look;
+        found.push(entry.item);
+      }
+    };
+    look(this.#everywhere);
     const squares = squaresOf(box);
-    if (squares === null) return [...new Set([...this.#everywhere, ...[...this.#squares.values()].flat()])];
-    return [...new Set([...this.#everywhere, ...squares.flatMap((each) => this.#squares.get(each) ?? [])])];
+    if (squares === null) for (const entries of this.#squares.values()) look(entries);
+    else for (const square of squares) look(this.#squares.get(square) ?? NONE);
+    return found;
   }
 }
+const NONE: readonly never[] = [];
 
-function squaresOf({ minX, minY, maxX, maxY }: BoxPx): string[] | null {
+/** More squares than any sheet is high. */
+const COLUMN = 1 << 20;
+
+function squaresOf({ minX, minY, maxX, maxY }: BoxPx): number[] | null {
   const index = (px: number) => Math.floor(px / BUCKET_PX);
   const [x0, x1, y0, y1] = [
     index(minX - APART_PX),
@@ -123,7 +143,7 @@ function squaresOf({ minX, minY, maxX, maxY }: BoxPx): string[] | null {
     index(maxY + APART_PX),
   ];
   if ((x1 - x0 + 1) * (y1 - y0 + 1) > MOST_BUCKETS) return null;
-  const squares: string[] = [];
-  for (let x = x0; x <= x1; x++) for (let y = y0; y <= y1; y++) squares.push(`${x} ${y}`);
+  const squares: number[] = [];
+  for (let x = x0; x <= x1; x++) for (let y = y0; y <= y1; y++) squares.push(x * COLUMN + y);
   return squares;
 }
