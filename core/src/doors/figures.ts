@@ -34,8 +34,8 @@ export {
 } from '../string/energy.ts';
 export { leadsFor, leadString, type StringLead } from '../string/lead-string.ts';
 export { stringLeads } from '../string/leads.ts';
-export { proposeStrings, takesArray } from '../string/propose-strings.ts';
-export { setStrings, shareStrings } from '../string/share-strings.ts';
+export { arrayGear, proposeStrings } from '../string/propose-strings.ts';
+export { setStrings, sharers, shareStrings } from '../string/share-strings.ts';
 export { rowGapOf } from '../string/row-spacing.ts';
 export { groupBoxes } from '../string/cell-grid.ts';
 export { dayInMonth, monthOfDay } from '../string/sun.ts';

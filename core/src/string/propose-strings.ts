@@ -1,5 +1,6 @@
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { modulesOfField, type PlacedModule } from '../array/field-modules.ts';
+import { single } from '../derive/query.ts';
 import { freshIdIn } from '../plan/fresh-id.ts';
 import type { ModuleString } from '../plan/module-field.ts';
 import { coldFactor, hotFactor } from './cold-voltage.ts';
@@ -66,6 +67,14 @@ export function takesArray({ type }: Pick<Hung, 'type'>): boolean {
       (ratings.minVoltageV ?? 0) > LEAST_ARRAY_V)
   );
 }
+
+/** All gear that takes an array, in the plan’s order. */
+export const arrayGear = single((prepared: Prepared): readonly Hung[] =>
+  prepared.placements.ids.flatMap((id) => {
+    const item = prepared.hung.get(id);
+    return item !== undefined && takesArray(item) ? [item] : [];
+  }),
+);
 
 /** Strings of modules in series that lead to some gear, by any circuit. */
 export function stringsLedTo(prepared: Prepared, gear: string): readonly ModuleString[] {

@@ -1,17 +1,24 @@
-import type { Prepared } from '../check/prepared.ts';
+import type { Hung, Prepared } from '../check/prepared.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import { freshIdIn } from '../plan/fresh-id.ts';
 import { listsOf } from '../plan/lists.ts';
 import type { ModuleString } from '../plan/module-field.ts';
 import { circuitOfString, isFromModules, withStrings } from './lead-string.ts';
 import { modulesOfString } from './module-figures.ts';
-import { proposeStrings, stringsLedTo, takesArray } from './propose-strings.ts';
+import { arrayGear, proposeStrings, stringsLedTo } from './propose-strings.ts';
 
 /** The strings of a field led to several pieces of gear of one type: the edits that do it, and how many each of them gets. */
 export type SharedStrings = {
   readonly edits: readonly PlanEdit[];
   readonly shares: readonly { readonly gear: string; readonly count: number }[];
 };
+
+/** Gear that strings are shared over: all of the first type that takes an array; none where there is but one such piece. */
+export function sharers(prepared: Prepared): readonly Hung[] {
+  const takers = arrayGear(prepared);
+  const alike = takers.filter(({ type }) => type.id === takers[0]?.type.id);
+  return alike.length < 2 ? [] : alike;
+}
 
 /** The edits that make strings as they are proposed. */
 export function setStrings(strings: readonly ModuleString[]): PlanEdit[] {
@@ -24,13 +31,9 @@ export function setStrings(strings: readonly ModuleString[]): PlanEdit[] {
  * whether some are joined on the way is left to people. Null where there is but one such piece, or no string can be.
  */
 export function shareStrings(prepared: Prepared, fieldId: string): SharedStrings | null {
-  const takers = prepared.placements.ids.flatMap((id) => {
-    const item = prepared.hung.get(id);
-    return item !== undefined && takesArray(item) ? [item] : [];
-  });
-  const [first] = takers;
-  const alike = takers.filter(({ type }) => type.id === first?.type.id);
-  if (first === undefined || alike.length < 2) return null;
+  const alike = sharers(prepared);
+  const [first] = alike;
+  if (first === undefined) return null;
   const strings = proposeStrings(prepared, fieldId, first.id, alike.length);
   if (strings.length === 0) return null;
   const rooms = alike.map(({ id, type }) => {

@@ -10,7 +10,6 @@ import {
 import type { Prepared } from '../check/prepared.ts';
 import { CIRCUITS, FIELDS, STRINGS } from '../check/subjects.ts';
 import { modulesOfField, planeOf } from '../array/field-modules.ts';
-import { single } from '../derive/query.ts';
 import { dot } from '../geometry/vec3.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, fieldName, gearName, gearTypeName, stringName } from '../plan/names.ts';
@@ -27,7 +26,7 @@ import { modulesOfString, stringFigures, typeOfModule } from './module-figures.t
 import { shortedA, shortedWorking } from './shorted.ts';
 import { USUAL_MODULE } from './usual-module.ts';
 import { setStrings, shareStrings, type SharedStrings } from './share-strings.ts';
-import { proposeStrings, takesArray } from './propose-strings.ts';
+import { arrayGear, proposeStrings } from './propose-strings.ts';
 
 /** Strings side by side whose voltages differ by more than this pull each other down (practice). */
 const UNEQUAL_RATIO = 0.05;
@@ -78,14 +77,6 @@ const meta: CheckMeta = {
   },
 };
 
-/** The gear that arrays lead to, nearest to nothing in particular: in the plan’s order. */
-const arrayGear = single((prepared: Prepared): readonly string[] =>
-  prepared.placements.ids.filter((id) => {
-    const item = prepared.hung.get(id);
-    return item !== undefined && takesArray(item);
-  }),
-);
-
 function checkField(prepared: Prepared, field: ModuleField): Found[] {
   const strung = new Set(
     prepared.stringsOfField
@@ -106,7 +97,7 @@ function checkField(prepared: Prepared, field: ModuleField): Found[] {
           ...(shared === null ? [] : [shareFix(shared)]),
           ...arrayGear(prepared)
             .slice(0, 3)
-            .flatMap((gear) => {
+            .flatMap(({ id: gear }) => {
               const edits = setStrings(proposeStrings(prepared, field.id, gear));
               return edits.length === 0
                 ? []

@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import { proposeStrings, setStrings, shareStrings, stringLines, takesArray } from '@zarnel/core/figures';
+import {
+  arrayGear,
+  proposeStrings,
+  setStrings,
+  sharers,
+  shareStrings,
+  stringLines,
+} from '@zarnel/core/figures';
 import { freshId, type Plan } from '@zarnel/core/plan';
 import { countText, formatQuantity, type QuantityUnit, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
@@ -82,14 +89,10 @@ const ALL = '';
 
 function ProposeStrings({ plan }: { readonly plan: Plan }) {
   const { prepared } = derivedOf(plan);
-  const gear = plan.placements.filter(({ id }) => {
-    const item = prepared.hung.get(id);
-    return item !== undefined && takesArray(item);
-  });
+  const gear = arrayGear(prepared);
   const [field, setField] = useState(plan.moduleFields[0]?.id ?? '');
   const [to, setTo] = useState(gear[0]?.id ?? '');
   const [why, setWhy] = useState<string | null>(null);
-  const shared = shareStrings(prepared, field);
   if (gear.length === 0) {
     return (
       <p className="my-2 text-sm text-kraft">
@@ -98,7 +101,10 @@ function ProposeStrings({ plan }: { readonly plan: Plan }) {
     );
   }
   const propose = () => {
-    const edits = to === ALL ? (shared?.edits ?? []) : setStrings(proposeStrings(prepared, field, to));
+    const edits =
+      to === ALL
+        ? (shareStrings(prepared, field)?.edits ?? [])
+        : setStrings(proposeStrings(prepared, field, to));
     if (edits.length === 0) {
       setWhy('No string of these modules stays within its window, or all of them are in strings already.');
       return;
@@ -119,8 +125,10 @@ function ProposeStrings({ plan }: { readonly plan: Plan }) {
         label="For"
         value={to}
         options={[
-          ...(shared === null ? [] : [{ value: ALL, label: 'All of them, led there by power' }]),
-          ...gear.map(({ id, name }) => ({ value: id, label: name })),
+          ...(sharers(prepared).length === 0
+            ? []
+            : [{ value: ALL, label: 'All of them, led there by power' }]),
+          ...gear.map(({ id, placement }) => ({ value: id, label: placement.name })),
         ]}
         onChange={setTo}
       />
