@@ -123,16 +123,50 @@ test('takes the cable through by a new hole and a new run', async ({ page, reque
   await expect(page.locator('[data-run="run-1"] path').first()).toBeAttached();
 });
 
+/** From when `isStuck` is set in the window, nothing that is asked of the checks is heard. */
+function checksThatStick(): void {
+  const post = Reflect.get(Worker.prototype, 'postMessage') as (...all: unknown[]) => void;
+  Worker.prototype.postMessage = function (this: Worker, ...all: unknown[]) {
+    if (!('isStuck' in window)) Reflect.apply(post, this, all);
+  };
+}
+
+test('what is selected stays at the bench while it is worked out, without the figures of before', async ({
+  page,
+  request,
+}) => {
+  await page.addInitScript(checksThatStick);
+  await openJob(page, await importDemo(request, 'Stays'), 'route');
+  const heading = bench(page).getByRole('heading', { level: 2 });
+  await page.locator('[data-penetration="roof-hole"][data-on="roof-underside"]').click();
+  const comesOut = bench(page).getByText('It comes out on').first();
+  await expect(comesOut).toBeVisible();
+  await page.evaluate(() => Object.assign(window, { isStuck: true }));
+  const right = bench(page).getByLabel('Right of datum', { exact: true }).first();
+  await right.fill('60 in');
+  await right.press('Enter');
+  await expect(comesOut).toBeHidden();
+  await expect(bench(page).getByText('Pilot through from')).toBeHidden();
+  await expect(heading).toHaveCount(1);
+
+  // What is new stands there at once, though nothing of it is known yet.
+  await bench(page).getByRole('button', { name: 'Back to all findings' }).click();
+  await bench(page).getByText('Add a run', { exact: true }).click();
+  await bench(page).getByRole('button', { name: 'Add the run' }).click();
+  await expect(heading).toHaveText(/^Run \d+$/u);
+  await expect(bench(page).getByText('Length to cut').locator('..')).toContainText('…');
+  await bench(page).getByRole('button', { name: 'Back to all findings' }).click();
+  const circuits = bench(page).getByRole('region', { name: 'Circuits' });
+  await circuits.getByRole('button').first().click();
+  await expect(heading).toHaveCount(1);
+  await expect(bench(page).getByText('Cut length of each')).toBeHidden();
+});
+
 test('shows and gives no hole of a plan before the last edit while the checks are still at work', async ({
   page,
   request,
 }) => {
-  await page.addInitScript(() => {
-    const post = Reflect.get(Worker.prototype, 'postMessage') as (...all: unknown[]) => void;
-    Worker.prototype.postMessage = function (this: Worker, ...all: unknown[]) {
-      if (!('isStuck' in window)) Reflect.apply(post, this, all);
-    };
-  });
+  await page.addInitScript(checksThatStick);
   await openJob(page, await importDemo(request, 'Stuck'));
   await page.evaluate(() => Object.assign(window, { isStuck: true }));
   await gear(page, 'inverter-a').click();

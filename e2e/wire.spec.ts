@@ -32,6 +32,8 @@ test('shows what each circuit comes to, opens a figure into its working, and let
   await expect(bench(page).locator('[data-check="conductor.size"]').first()).toContainText(
     '10 AWG of Inverter A',
   );
+  // What was open stays open through the edit.
+  await expect(panel.getByRole('img', { name: /Voltage along the way/u })).toBeVisible();
   await bench(page).getByRole('button', { name: 'Use 8 AWG' }).first().click();
   await expect(bench(page).locator('[data-check="conductor.size"]')).toHaveCount(0);
   await expectSaved(page);

@@ -53,7 +53,7 @@ export const Bench = memo(function Bench({ step, plan, evaluation, current }: Pr
   // Kept while only what was found is another: a drag changes that with every frame.
   const shown = useMemo(() => {
     const given = { plan, prepared, current, reader };
-    const isThere = selection !== null && panel?.isThere({ ...given, id: selection.id }) === true;
+    const isThere = selection !== null && panel?.isThere({ prepared, id: selection.id }) === true;
     return {
       panel: isThere ? <panel.Panel {...given} id={selection.id} /> : null,
       above: room.above === undefined ? null : <room.above {...given} />,
@@ -69,6 +69,7 @@ export const Bench = memo(function Bench({ step, plan, evaluation, current }: Pr
         <Button look="quiet" className="mb-2" onClick={() => dispatch(viewSlice.actions.selected(null))}>
           {room.backTo ?? 'Back to all findings'}
         </Button>
+        <CheckFault />
         <FindingList findings={own} plan={plan} step={step} isPart reader={reader} />
         {shown.panel}
       </>

@@ -18,7 +18,8 @@ export type PanelProps = RoomProps & { readonly id: string };
 
 /** One kind of thing at the bench: whether there is still one of an id, and what shows it. */
 export type RoomPanel = {
-  readonly isThere: (props: PanelProps) => boolean;
+  /** By the plan alone: what is selected stays at the bench while it is worked out. */
+  readonly isThere: (of: Pick<PanelProps, 'id' | 'prepared'>) => boolean;
   readonly Panel: ComponentType<PanelProps>;
 };
 

@@ -25,8 +25,9 @@ function SealSheet({
   readonly reader: Reader;
 }) {
   const telling = useTelling(reader);
-  const { stack, section } = useDetail(askPenetration, penetration.id, NO_DETAIL);
-  if (stack === null) return null;
+  const { detail, isOfNow } = useDetail(askPenetration, penetration.id, NO_DETAIL);
+  const { stack, section } = detail;
+  if (stack === null || !isOfNow) return null;
   const seal = sealInWords(stack, telling);
   return (
     <article

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { sizeWords, type CircuitDetail, type CircuitLine, type Requirement } from '@zarnel/core/figures';
 import {
   AT_TERMINAL_MM,
@@ -34,6 +35,7 @@ import { CircuitEnds } from './CircuitEnds.tsx';
 import { CircuitWays } from './CircuitWays.tsx';
 import { endOptions, keyOfEnd } from './end-options.ts';
 import { evaluator } from '../../workers/compute.ts';
+import { OfNow } from './OfNow.tsx';
 import { useDetail } from './use-detail.ts';
 import { WireFields } from './WireFields.tsx';
 import { useTradeWords } from '../use-telling.ts';
@@ -64,7 +66,11 @@ const askCircuit = (id: string) => evaluator.circuitDetail(id);
 /** A circuit: what it carries, what that makes of its conductors and its device, and where it lies. */
 export function CircuitPanel({ circuit, plan, line, reader }: Props) {
   const say = useTradeWords();
-  const { workings, steps } = useDetail(askCircuit, circuit.id, NO_DETAIL);
+  const { detail, isOfNow } = useDetail(askCircuit, circuit.id, NO_DETAIL);
+  const { workings, steps } = detail;
+  // While it is worked out anew, its room is kept by what was told before.
+  const [told, keep] = useState(line);
+  if (line !== null && line !== told) keep(line);
   const set = (more: Partial<Circuit>) =>
     tryEdits([{ kind: 'set-circuit', circuit: { ...circuit, ...more } }]);
   const setWire = (wire: Partial<CircuitWire>) => set({ wire: { ...circuit.wire, ...wire } });
@@ -85,57 +91,63 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
   return (
     <section aria-label={circuit.name} className="mb-4">
       <h2 className="mb-2 text-lg font-semibold">{circuit.name}</h2>
-      {line?.size != null && (
-        <p className="mb-1 flex items-baseline justify-between gap-2">
-          <span>{say(line.earth === null ? 'Conductors' : 'Conductors and earth')}</span>
-          <span className="figure text-lg font-semibold text-chalk">
-            {setsOf(circuit.wire) > 1 && `${setsOf(circuit.wire)} sets of `}
-            {circuit.wire.count} × {sizeWords(line.size)}
-            {line.earth !== null && ` + ${sizeWords(line.earth)}`}
-          </span>
-        </p>
-      )}
-      {line !== null && (
-        <dl className="mb-2">
-          {line.deviceA !== null && <Row name="Fuse or breaker" value={`${line.deviceA} A`} isStrong />}
-          {line.currentA !== null && <Row name="Current for long" value={figure(line.currentA, 'A')} />}
-          {line.designA !== null && <Row name="Design current" value={figure(line.designA, 'A')} />}
-          {line.capacityA !== null && (
-            <Row name="May carry where it lies" value={figure(line.capacityA, 'A')} />
-          )}
-          {line.dropPct !== null && line.dropV !== null && (
+      <OfNow isOfNow={line !== null}>
+        {told?.size != null && (
+          <p className="mb-1 flex items-baseline justify-between gap-2">
+            <span>{say(told.earth === null ? 'Conductors' : 'Conductors and earth')}</span>
+            <span className="figure text-lg font-semibold text-chalk">
+              {setsOf(circuit.wire) > 1 && `${setsOf(circuit.wire)} sets of `}
+              {circuit.wire.count} × {sizeWords(told.size)}
+              {told.earth !== null && ` + ${sizeWords(told.earth)}`}
+            </span>
+          </p>
+        )}
+        {told !== null && (
+          <dl className="mb-2">
+            {told.deviceA !== null && <Row name="Fuse or breaker" value={`${told.deviceA} A`} isStrong />}
+            {told.currentA !== null && <Row name="Current for long" value={figure(told.currentA, 'A')} />}
+            {told.designA !== null && <Row name="Design current" value={figure(told.designA, 'A')} />}
+            {told.capacityA !== null && (
+              <Row name="May carry where it lies" value={figure(told.capacityA, 'A')} />
+            )}
+            {told.dropPct !== null && told.dropV !== null && (
+              <Row
+                name={`Voltage lost${told.mostDropPct === null ? '' : `, at most ${figure(told.mostDropPct, 'percent')}`}`}
+                value={`${figure(told.dropV, 'V')} · ${figure(told.dropPct, 'percent')}`}
+              />
+            )}
             <Row
-              name={`Voltage lost${line.mostDropPct === null ? '' : `, at most ${figure(line.mostDropPct, 'percent')}`}`}
-              value={`${figure(line.dropV, 'V')} · ${figure(line.dropPct, 'percent')}`}
+              name="Cut length of each"
+              value={told.lengthMm === null ? 'no way yet' : formatLength(told.lengthMm, reader)}
+              isStrong
             />
-          )}
-          <Row
-            name="Cut length of each"
-            value={line.lengthMm === null ? 'no way yet' : formatLength(line.lengthMm, reader)}
-            isStrong
-          />
-        </dl>
-      )}
-      {line !== null && line.because.length > 0 && (
-        <p className="mb-2 text-sm text-kraft">
-          One size smaller is too small for {line.because.map((each) => BECAUSE[each]).join(' and ')}.
-        </p>
-      )}
-      <CircuitWorkings workings={workings} reader={reader} />
-      {line !== null && steps.length > 0 && line.lengthMm !== null && (
-        <Section
-          title="Voltage and heat by size"
-          summary={line.dropPct === null ? '' : figure(line.dropPct, 'percent')}
-        >
-          <SizeChart
-            line={line}
-            steps={steps}
-            circuit={circuit}
-            reader={reader}
-            onUse={(size) => setWire({ size })}
-          />
-        </Section>
-      )}
+          </dl>
+        )}
+        {told !== null && told.because.length > 0 && (
+          <p className="mb-2 text-sm text-kraft">
+            One size smaller is too small for {told.because.map((each) => BECAUSE[each]).join(' and ')}.
+          </p>
+        )}
+      </OfNow>
+      <OfNow isOfNow={isOfNow}>
+        <CircuitWorkings workings={workings} reader={reader} />
+      </OfNow>
+      <OfNow isOfNow={isOfNow && line !== null}>
+        {told !== null && steps.length > 0 && told.lengthMm !== null && (
+          <Section
+            title="Voltage and heat by size"
+            summary={told.dropPct === null ? '' : figure(told.dropPct, 'percent')}
+          >
+            <SizeChart
+              line={told}
+              steps={steps}
+              circuit={circuit}
+              reader={reader}
+              onUse={(size) => setWire({ size })}
+            />
+          </Section>
+        )}
+      </OfNow>
       <ul className="my-2 border-l-4 border-crayon pl-3">
         {cautionsOfCircuit(circuit).map((caution) => (
           <li key={caution}>{CAUTIONS[caution]}</li>
@@ -199,10 +211,12 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
       <Section title="Its conductors" summary={line?.size == null ? '' : sizeWords(line.size)}>
         <WireFields wire={circuit.wire} codeBasis={plan.codeBasis} reader={reader} onChange={setWire} />
       </Section>
-      {line !== null && line.ends.length > 0 && (
-        <Section title="Its ends" summary={String(line.ends.length)}>
-          <CircuitEnds ends={line.ends} reader={reader} />
-        </Section>
+      {told !== null && told.ends.length > 0 && (
+        <OfNow isOfNow={line !== null}>
+          <Section title="Its ends" summary={String(told.ends.length)}>
+            <CircuitEnds ends={told.ends} reader={reader} />
+          </Section>
+        </OfNow>
       )}
       <Section
         title="Its way"

@@ -31,6 +31,7 @@ import { conduitOptions } from './conduit-options.ts';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SealSection } from './SealSection.tsx';
 import { SpotsSection } from './SpotsSection.tsx';
+import { OfNow } from './OfNow.tsx';
 import { useDetail } from './use-detail.ts';
 
 type Props = { readonly penetration: Penetration; readonly prepared: Prepared; readonly reader: Reader };
@@ -50,7 +51,7 @@ const WAY_WORDS = { left: 'Left', right: 'Right', up: 'Up the face', down: 'Down
 
 /** A penetration: where it is on both sides, what stands over it, how it is sealed, and what of that is done. */
 export function PenetrationPanel({ penetration, prepared, reader }: Props) {
-  const detail = useDetail(askPenetration, penetration.id, NO_DETAIL);
+  const { detail, isOfNow } = useDetail(askPenetration, penetration.id, NO_DETAIL);
   const telling = useTelling(reader);
   const places = findPenetrationPlaces(prepared.site, penetration);
   const set = (more: Partial<Penetration>) =>
@@ -68,20 +69,28 @@ export function PenetrationPanel({ penetration, prepared, reader }: Props) {
         moveTo={(xMm, yMm) => ({ kind: 'move-penetration', penetration: penetration.id, xMm, yMm })}
       />
       {marking !== null && (
-        <div className="mb-3">
-          <p>
+        <OfNow isOfNow={isOfNow}>
+          <p className="mb-1">
             It comes out on {toldText({ text: '{on}', data: { on: marking.comesOutOn } }, telling)}:{' '}
             <span className="figure text-chalk">{formatLength(marking.outRightMm, reader)}</span> right,{' '}
             <span className="figure text-chalk">{formatLength(marking.outUpMm, reader)}</span> up, within{' '}
             <span className="figure text-chalk">{formatLength(marking.withinMm, reader)}</span>.
           </p>
           <WorkingButton working={marking.working} reader={reader} />
-        </div>
+        </OfNow>
       )}
-      {section.length > 0 && <SectionDrawing section={section} reader={reader} />}
+      {section.length > 0 && (
+        <OfNow isOfNow={isOfNow}>
+          <SectionDrawing section={section} reader={reader} />
+        </OfNow>
+      )}
       <EntryFields plan={prepared.plan} penetration={penetration} set={set} />
       <NameField label="Called" value={penetration.name} onCommit={(name) => set({ name })} />
-      {stack !== null && <SealSection penetration={penetration} detail={detail} reader={reader} />}
+      {stack !== null && (
+        <OfNow isOfNow={isOfNow}>
+          <SealSection penetration={penetration} detail={detail} reader={reader} />
+        </OfNow>
+      )}
       <SpotsSection penetration={penetration} reader={reader} />
       <Section
         title="What stands over it"

@@ -3,6 +3,7 @@ import type { Plan, Run } from '@zarnel/core/plan';
 import { countText, formatLength, type Reader, roundFor } from '@zarnel/core/words';
 import { useAppSelector } from '../../state/store.ts';
 import { evaluator } from '../../workers/compute.ts';
+import { OfNow } from './OfNow.tsx';
 import { useDetail } from './use-detail.ts';
 import { makeEdits } from '../../state/job-session.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -23,33 +24,37 @@ type Props = {
   readonly reader: Reader;
 };
 
+/** In place of a figure that is being worked out; the one before is not shown any more. */
+const STILL_AT_WORK = '…';
+
 /** A cable run: its length, its bends, the holes it goes through. */
 export function RunPanel({ run, plan, routes, reader }: Props) {
   const routed = routes?.routed.find((each) => each.run.id === run.id);
   const nameOf = (id: string) => plan.placements.find((placement) => placement.id === id)?.name ?? id;
+  const lengthOf = (mm: number | undefined) => (mm === undefined ? STILL_AT_WORK : formatLength(mm, reader));
   return (
     <section aria-label={run.name} className="mb-4">
       <h2 className="mb-1 text-lg font-semibold">{run.name}</h2>
       <p className="mb-2">
         {nameOf(run.from.placement)} {run.from.knockout} to {nameOf(run.to.placement)} {run.to.knockout}
       </p>
-      {routed === undefined ? (
-        <p className={routes === null ? '' : 'text-crayon'}>{routes === null ? '…' : 'No way was found.'}</p>
+      {routes !== null && routed === undefined ? (
+        <p className="text-crayon">No way was found.</p>
       ) : (
         <>
           <p className="flex justify-between">
             <span>Path, port to port</span>
-            <span className="figure text-chalk">{formatLength(routed.pathMm, reader)}</span>
+            <span className="figure text-chalk">{lengthOf(routed?.pathMm)}</span>
           </p>
           <p className="flex justify-between">
             <span>Length to cut</span>
-            <span className="figure font-semibold text-chalk">{formatLength(routed.totalMm, reader)}</span>
+            <span className="figure font-semibold text-chalk">{lengthOf(routed?.totalMm)}</span>
           </p>
           <p className="flex justify-between">
             <span>Bends</span>
-            <span className="figure">{routed.bendCount}</span>
+            <span className="figure">{routed?.bendCount ?? STILL_AT_WORK}</span>
           </p>
-          <WorkingButton working={routed.working} reader={reader} />
+          <WorkingButton working={routed?.working ?? null} reader={reader} />
           <WhyHere run={run} reader={reader} />
         </>
       )}
@@ -128,10 +133,11 @@ const askRun = (id: string) => evaluator.runDetail(id);
 
 /** What its way counts for beside the least that any could: why it lies there. */
 function WhyHere({ run, reader }: { readonly run: Run; readonly reader: Reader }) {
-  const { costMm, leastMm, working, pipe } = useDetail(askRun, run.id, NO_DETAIL);
+  const { detail, isOfNow } = useDetail(askRun, run.id, NO_DETAIL);
+  const { costMm, leastMm, working, pipe } = detail;
   if (costMm === null) return null;
   return (
-    <>
+    <OfNow isOfNow={isOfNow}>
       {pipe !== null && <PipeSection pipe={pipe} reader={reader} />}
       <Section title="Why it lies there" summary={`counts for ${formatLength(costMm, reader)}`}>
         <p>
@@ -146,7 +152,7 @@ function WhyHere({ run, reader }: { readonly run: Run; readonly reader: Reader }
         </p>
         <WorkingButton working={working} reader={reader} />
       </Section>
-    </>
+    </OfNow>
   );
 }
 

@@ -20,12 +20,11 @@ export const ROUTE_ROOM: Room = {
       },
     },
     run: {
-      // Its way is of the plan as it is: until it is worked out there is nothing to show.
-      isThere: ({ id, prepared, current }) => current !== null && prepared.runs.get(id) !== undefined,
+      isThere: ({ id, prepared }) => prepared.runs.get(id) !== undefined,
       Panel: ({ id, current, ...props }) => {
         const run = props.prepared.runs.get(id);
-        return run === undefined || current === null ? null : (
-          <RunPanel key={id} run={run} routes={current.routes} {...props} />
+        return run === undefined ? null : (
+          <RunPanel key={id} run={run} routes={current?.routes ?? null} {...props} />
         );
       },
     },
