@@ -7,7 +7,7 @@ const files = new Map<string, string>([
   ['demo.json', writePlan(honeyHouse())],
   ['broken.json', '{ "format": "zarnel-plan", '],
   ['dangling.json', JSON.stringify({ ...honeyHouse(), rootFace: 'gone' })],
-  ['newer.json', JSON.stringify({ ...honeyHouse(), formatVersion: 7 })],
+  ['newer.json', JSON.stringify({ ...honeyHouse(), formatVersion: 99 })],
 ]);
 
 function run(...args: string[]) {
@@ -55,7 +55,7 @@ describe('zarnel time', () => {
     expect(code).toBe(0);
     for (const name of ['clearance.around', 'seal.gland', 'routes', 'sheets', 'all'])
       expect(out).toContain(` ${name} `);
-    expect(out).toMatch(/ms {2}all +8 faces, 10 pieces/u);
+    expect(out).toMatch(/ms {2}all +11 faces, 10 pieces/u);
   });
 });
 
@@ -130,7 +130,7 @@ describe('zarnel seal', () => {
   test('says how each penetration is sealed, in order, and what it takes', () => {
     const { code, out } = run('seal', 'demo.json');
     expect(code).toBe(0);
-    expect(out).toMatch(/: 1 penetration$/mu);
+    expect(out).toMatch(/: 2 penetrations$/mu);
     expect(out).toMatch(/^Roof hole: box with 6 M20 glands\. Sealed by: /mu);
     // The look for what may be hit comes before the pilot, and that before the water.
     const steps = [/ Look for cables/u, / Pilot through/u, /water/u].map((step) => out.search(step));
@@ -138,7 +138,7 @@ describe('zarnel seal', () => {
     const { seals } = JSON.parse(run('seal', 'demo.json', '--json').out) as {
       seals: { name: string; steps: unknown[]; takes: { name: string; figure: string }[] }[];
     };
-    expect(seals.map(({ name }) => name)).toEqual(['Roof hole']);
+    expect(seals.map(({ name }) => name)).toEqual(['Roof hole', 'Hole into the wall']);
     expect(seals[0]?.steps.length).toBeGreaterThan(10);
     expect(seals[0]?.takes.map(({ name }) => name)).toContain('Cure before water or load');
   });

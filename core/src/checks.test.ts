@@ -38,6 +38,10 @@ const CLEAN: PlanEdit[] = [
   { kind: 'move-placement', placement: 'transfer-switch', xMm: 124 * 25.4, yMm: 68 * 25.4 },
   { kind: 'move-placement', placement: 'inverter-b', xMm: 58.5 * 25.4, yMm: (36 + 27.875) * 25.4 },
   { kind: 'move-penetration', penetration: 'roof-hole', xMm: 92 * 25.4, yMm: 30 * 25.4 },
+  ...honeyHouse().plateHoles.map((hole): PlanEdit => ({
+    kind: 'set-plate-hole',
+    hole: { ...hole, isStopped: true },
+  })),
 ];
 
 const CASES: Readonly<Record<string, CheckCases>> = {
@@ -275,6 +279,7 @@ describe('the registry of checks', () => {
       'seal.framing',
       'clearance.beside',
       'clearance.working-space',
+      'route.plate',
     ]);
   });
 });

@@ -15,6 +15,7 @@ import type { Plan } from './plan/plan.ts';
 import { fail, ok, type Result } from './result.ts';
 import { oneLineOf, type OneLine } from './one-line/graph.ts';
 import { laidLegs } from './route/lanes.ts';
+import { plateDetail, type PlateDetail } from './route/plate-detail.ts';
 import { runDetail, type RunDetail } from './route/run-detail.ts';
 import { routeAll, routeOf, routesOf, type Leg, type RouteOutcome, type Routes } from './route/route.ts';
 
@@ -155,6 +156,11 @@ export class LiveEvaluation {
   /** What is shown of a penetration that is looked at. */
   detailOfPenetration(id: string): PenetrationDetail {
     return penetrationDetail(this.model, id);
+  }
+
+  /** What is shown of a hole through a plate that is looked at. */
+  detailOfPlateHole(id: string): PlateDetail {
+    return plateDetail(this.model, id);
   }
 
   close(): void {

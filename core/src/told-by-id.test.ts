@@ -150,6 +150,7 @@ describe('what is computed', () => {
       'obstacle',
       'penetrations',
       'placements',
+      'plateHoles',
       'runs',
     ]);
   });

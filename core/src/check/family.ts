@@ -24,6 +24,7 @@ export const STEP_OF_REF: Readonly<Record<Ref['kind'], StepId>> = {
   placement: 'mount',
   nipple: 'mount',
   penetration: 'route',
+  'plate-hole': 'route',
   run: 'route',
   circuit: 'route',
   field: 'array',

@@ -5,6 +5,7 @@ import type { GearType } from '../plan/gear-type.ts';
 import type { ModuleField, ModuleString } from '../plan/module-field.ts';
 import type { Nipple, Join } from '../plan/placement.ts';
 import type { Penetration } from '../plan/penetration.ts';
+import type { PlateHole } from '../plan/plate-hole.ts';
 import type { Run } from '../plan/run.ts';
 import type { SiteFace } from '../site/site.ts';
 
@@ -38,6 +39,12 @@ export const PENETRATIONS: Subjects<Penetration> = {
   kind: 'penetration',
   idsOf: ({ penetrations }) => penetrations.ids,
   find: ({ penetrations }, id) => penetrations.get(id),
+};
+
+export const PLATE_HOLES: Subjects<PlateHole> = {
+  kind: 'plate-hole',
+  idsOf: ({ plateHoles }) => plateHoles.ids,
+  find: ({ plateHoles }, id) => plateHoles.get(id),
 };
 
 export const RUNS: Subjects<Run> = {

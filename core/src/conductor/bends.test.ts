@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { inchFromMm, mmFromInch } from '../quantity/convert.ts';
 import { prepare } from '../check/prepared.ts';
-import { honeyHouse } from '../demo/honey-house.ts';
+import { openHoneyHouse } from '../test/open-honey-house.ts';
 import type { Plan } from '../plan/plan.ts';
 import {
   anglePullMm,
@@ -127,7 +127,7 @@ describe('supports', () => {
 
 describe('the conduit of a run', () => {
   test('is two pipes in the demo, cut and bent at its eave and its corner', () => {
-    const demo = honeyHouse();
+    const demo = openHoneyHouse();
     const runs: Plan['runs'] = demo.runs.map((run) => ({ ...run, laid: { as: 'conduit', size: '3/4' } }));
     const [run] = runs;
     const plan = run === undefined ? null : pipePlan(prepare({ ...demo, runs }), run);

@@ -61,7 +61,7 @@ const plantWall = faceOf({
   name: 'Plant room wall',
   roomInFrontMm: NORTH_WIDTH,
   points: rectangle(WALL_WIDTH, WALL_HEIGHT),
-  thicknessMm: inch(6.25),
+  thicknessMm: inch(0.75),
   framing: [studs('studs')],
   obstacles: [
     boxObstacle('door', 'Door', 'door', inBox(130, 0, 36, 80), {
@@ -122,6 +122,24 @@ const floor = faceOf({
   thicknessMm: 150,
 });
 
+/** Behind the plywood, among the studs. */
+const wallCavity = reverseOf(plantWall, 'wall-cavity', 'Plant room wall, cavity', {
+  kind: 'cavity',
+  side: 'inside',
+});
+
+const CEILING_THICK = inch(6);
+const ceiling = faceOf({
+  id: 'plant-ceiling',
+  name: 'Ceiling',
+  kind: 'ceiling',
+  points: rectangle(WALL_WIDTH, NORTH_WIDTH),
+  thicknessMm: CEILING_THICK,
+  framing: [trusses('bottom-chords')],
+});
+
+const loftFloor = reverseOf(ceiling, 'loft-floor', 'Loft floor', { kind: 'floor', side: 'inside' });
+
 const southUnder = faceOf({
   id: 'roof-underside',
   name: 'South slope, underside',
@@ -163,7 +181,7 @@ const hallRoof = faceOf({
   points: rectangle(HALL_LENGTH, HALL_SLOPE),
   thicknessMm: inch(0.875),
   stands: {
-    originMm: [WALL_WIDTH + HALL_LENGTH, 0, WALL_HEIGHT],
+    originMm: [WALL_WIDTH + HALL_LENGTH, 0, WALL_HEIGHT + CEILING_THICK],
     turnDeg: 180,
     tiltDeg: 90 - PITCH_DEG,
   },
@@ -255,9 +273,22 @@ export function honeyHouse(): Plan {
     // Inside the plant room a person faces south.
     place: { latitudeDeg: 43.2, longitudeDeg: -89.1, rootFacesDeg: 0 },
     rootFace: 'plant-wall',
-    faces: [plantWall, southUnder, southTop, hallRoof, northWall, northUnder, northTop, floor],
+    faces: [
+      plantWall,
+      wallCavity,
+      ceiling,
+      loftFloor,
+      southUnder,
+      southTop,
+      hallRoof,
+      northWall,
+      northUnder,
+      northTop,
+      floor,
+    ],
     folds: [
-      foldOf('eave', ['plant-wall', 2], ['roof-underside', 0], 90 - PITCH_DEG),
+      foldOf('ceiling-line', ['plant-wall', 2], ['plant-ceiling', 0], 90),
+      foldOf('eave', ['loft-floor', 2], ['roof-underside', 0], 180 - PITCH_DEG),
       foldOf('north-corner', ['plant-wall', 3], ['north-wall', 1], 90),
       foldOf('ridge', ['roof-underside', 2], ['north-underside', 0], 2 * PITCH_DEG),
       foldOf('floor-line', ['plant-wall', 0], ['plant-floor', 2], 90),
@@ -396,6 +427,29 @@ export function honeyHouse(): Plan {
         ...NEW_PENETRATION,
         entry: { kind: 'box', gland: 'M20', glandCount: 6 },
         opensTo: 'down',
+      },
+      {
+        id: 'wall-hole',
+        name: 'Hole into the wall',
+        face: 'plant-wall',
+        xMm: inch(88),
+        yMm: inch(84),
+        ...NEW_PENETRATION,
+        entry: { kind: 'sleeve', conduit: null },
+      },
+    ],
+    plateHoles: [
+      {
+        id: 'top-plate',
+        name: 'Top plate hole',
+        face: 'wall-cavity',
+        edge: 0,
+        alongMm: inch(88),
+        to: 'loft-floor',
+        plateMm: inch(3),
+        plateWidthMm: inch(5.5),
+        holeMm: null,
+        isStopped: false,
       },
     ],
     runs: [

@@ -125,6 +125,7 @@ export function planOf({
     joins: [],
     circuits: [],
     penetrations: [],
+    plateHoles: [],
     runs: [],
     rules: [],
     moduleFields: [],

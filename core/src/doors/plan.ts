@@ -80,6 +80,7 @@ export {
   type SealStepId,
   glandsOf,
 } from '../plan/penetration.ts';
+export { type PlateHole } from '../plan/plate-hole.ts';
 export { type Run } from '../plan/run.ts';
 export { START_KINDS, type StartKind } from '../plan/start-kinds.ts';
 export type { PointMm } from '../plan/values.ts';

@@ -10,6 +10,7 @@ import type { ModuleField, ModuleString, Surrounding } from '../plan/module-fiel
 import type { Nipple, Join, Placement, Port } from '../plan/placement.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Penetration } from '../plan/penetration.ts';
+import type { PlateHole } from '../plan/plate-hole.ts';
 import type { Run } from '../plan/run.ts';
 import type { Frame } from '../geometry/frame.ts';
 import { placeFaces, type FaceToPlace, type PlacedBy } from '../site/place-faces.ts';
@@ -58,6 +59,7 @@ export class Model implements Keeper {
   readonly joins = new Entities<Join>();
   readonly circuits = new Entities<Circuit>();
   readonly penetrations = new Entities<Penetration>();
+  readonly plateHoles = new Entities<PlateHole>();
   readonly runs = new Entities<Run>();
   readonly moduleFields = new Entities<ModuleField>();
   readonly moduleStrings = new Entities<ModuleString>();
@@ -74,6 +76,7 @@ export class Model implements Keeper {
     joins: this.joins,
     circuits: this.circuits,
     penetrations: this.penetrations,
+    plateHoles: this.plateHoles,
     runs: this.runs,
     moduleFields: this.moduleFields,
     moduleStrings: this.moduleStrings,
@@ -111,6 +114,8 @@ export class Model implements Keeper {
     [from, to].flatMap((end) => (end.at === 'strings' ? end.strings : [])),
   );
   readonly penetrationsOnFace = this.penetrations.groupBy(({ face }) => [face]);
+  /** By both faces that each joins. */
+  readonly plateHolesAtFace = this.plateHoles.groupBy(({ face, to }) => [face, to]);
   readonly runsOfGear = this.runs.groupBy(({ from, to }) => [...new Set([from.placement, to.placement])]);
 
   /** The document itself: whoever reads it depends on all of it. */

@@ -2,7 +2,7 @@ import type { Frame } from '../geometry/frame.ts';
 import { ATTACHMENTS } from '../array/schools.ts';
 import { fieldSupport } from '../array/field-rails.ts';
 import { railLifts } from '../array/lift-to-line.ts';
-import { fieldName, gearName, faceName, penetrationName, runName } from '../plan/names.ts';
+import { fieldName, gearName, faceName, penetrationName, plateHoleName, runName } from '../plan/names.ts';
 import { countOf, told, type Told, type ToldValue } from '../quantity/told.ts';
 import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
@@ -13,8 +13,10 @@ import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/conductor-sizes.ts';
 import { cutOutCorners } from '../fixing/cut-out.ts';
 import { boardCableHoles } from '../route/board-cables.ts';
+import { plateBore } from '../route/plate-bore.ts';
 import { entryWords } from '../seal/entry.ts';
 import { penetrationSidesAt } from '../seal/penetration-sides.ts';
+import { platePlaces } from '../site/plate-meeting.ts';
 import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import { mirrored, type SiteFace } from '../site/site.ts';
@@ -136,11 +138,17 @@ export function faceHoles(prepared: Prepared, face: SiteFace) {
         subject: { kind: 'penetration', id: penetration.id },
       })),
   );
-  return { brackets, penetrations, joins: joinHoles(prepared, face), feet: footHoles(prepared, face) };
+  return {
+    brackets,
+    penetrations,
+    joins: joinHoles(prepared, face),
+    feet: footHoles(prepared, face),
+    plates: plateHolesOn(prepared, face),
+  };
 }
 
 function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
-  const { brackets, penetrations, joins, feet } = faceHoles(prepared, face);
+  const { brackets, penetrations, joins, feet, plates } = faceHoles(prepared, face);
   return {
     id: face.id,
     surface: faceName(face.id),
@@ -154,7 +162,7 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     outline: face.outline,
     isMirror: face.face.shape.kind === 'reverse',
     marks: faceMarks(prepared, face),
-    holes: sorted([...brackets, ...penetrations, ...joins, ...feet]),
+    holes: sorted([...brackets, ...penetrations, ...joins, ...feet, ...plates]),
     list: faceList(prepared, face),
     isSimulated: isSimulatedFace(prepared, face),
     cautions: [
@@ -164,6 +172,35 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
       ...(face.face.kind === 'roof' && face.face.side === 'outside' ? (['fall'] as const) : []),
     ],
   };
+}
+
+/** Holes through plates are bored from the face that they come out on: from the loft, not from within the wall. */
+function plateHolesOn(prepared: Prepared, face: SiteFace): DrillHole[] {
+  return prepared.plateHolesAtFace.get(face.id).flatMap((hole): DrillHole[] => {
+    const met = hole.to === face.id ? platePlaces(prepared.site, hole) : null;
+    if (met === null || !met.ok) return [];
+    const { at } = met.places.there;
+    const { diameterMm } = plateBore(prepared, hole);
+    return [
+      {
+        id: `${hole.id}@${face.id}`,
+        purpose: told('{hole}, {deep} of plate, into {face}', {
+          hole: plateHoleName(hole.id),
+          deep: { value: hole.plateMm, unit: 'mm' },
+          face: faceName(hole.face),
+        }),
+        xMm: at[0],
+        yMm: at[1],
+        diameterMm,
+        cutMm: diameterMm,
+        tool: 'Auger or self-feed bit',
+        playMm: 0,
+        isOtherSide: false,
+        taped: asTaped(prepared.site, face, at),
+        subject: { kind: 'plate-hole', id: hole.id },
+      },
+    ];
+  });
 }
 
 /** Of this side or of the other, whose outline and framing it shares. */

@@ -45,10 +45,11 @@ function onTypes(plan: Plan): Plan {
   };
 }
 
-/** With its first run locked to a point and to its hole. */
+/** With its first run locked to a point and to its holes. */
 function locked(plan: Plan): Plan {
   const via: Plan['runs'][number]['via'] = [
     { at: 'point', face: 'plant-wall', xMm: 1000, yMm: 2400 },
+    { at: 'plate-hole', plateHole: 'top-plate' },
     { at: 'penetration', penetration: 'roof-hole' },
   ];
   return { ...plan, runs: plan.runs.map((run) => ({ ...run, via })) };

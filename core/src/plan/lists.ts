@@ -57,13 +57,14 @@ function portOf<Item>(end: string, placementOf: (item: Item) => string): Referen
 
 /** Where a run had to go by and cannot any more, it is found again. */
 function viaTo(
-  to: 'faces' | 'penetrations',
-  word: 'face' | 'penetration',
+  to: 'faces' | 'penetrations' | 'plateHoles',
+  word: 'face' | 'penetration' | 'plate hole',
+  key: 'face' | 'penetration' | 'plateHole',
   idOf: (via: Via) => string | null,
 ): Reference<ItemOf<'runs'>> {
   return {
     to,
-    path: `via.${word}`,
+    path: `via.${key}`,
     word,
     idsOf: ({ via }) => via.flatMap((each) => idOf(each) ?? []),
     whenGone: {
@@ -231,6 +232,20 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
     refersTo: [{ to: 'faces', path: 'face', word: 'face', idsOf: ({ face }) => [face], whenGone: GOES_TOO }],
     placedOn: ({ face }) => ({ face }),
   },
+  plateHoles: {
+    one: 'Plate hole',
+    many: 'plate holes',
+    word: 'plate hole',
+    refersTo: (['face', 'to'] as const).map((end) => ({
+      to: 'faces',
+      path: end,
+      word: 'face',
+      idsOf: (hole) => [hole[end]],
+      whenGone: GOES_TOO,
+    })),
+    // Told along an edge: it stays there wherever the datum goes.
+    placedOn: null,
+  },
   runs: {
     one: 'Run',
     many: 'runs',
@@ -250,8 +265,13 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
           },
         },
       },
-      viaTo('faces', 'face', (via) => (via.at === 'point' ? via.face : null)),
-      viaTo('penetrations', 'penetration', (via) => (via.at === 'penetration' ? via.penetration : null)),
+      viaTo('faces', 'face', 'face', (via) => (via.at === 'point' ? via.face : null)),
+      viaTo('penetrations', 'penetration', 'penetration', (via) =>
+        via.at === 'penetration' ? via.penetration : null,
+      ),
+      viaTo('plateHoles', 'plate hole', 'plateHole', (via) =>
+        via.at === 'plate-hole' ? via.plateHole : null,
+      ),
     ],
     placedOn: null,
     marks: ({ via }) =>
@@ -325,6 +345,7 @@ export const SUBJECT_LISTS = {
   placement: 'placements',
   nipple: 'nipples',
   penetration: 'penetrations',
+  'plate-hole': 'plateHoles',
   run: 'runs',
   circuit: 'circuits',
   field: 'moduleFields',

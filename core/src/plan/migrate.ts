@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../result.ts';
 import type { PlanFault } from './fault.ts';
 import { siteAndGear } from './migrations/0001-site-and-gear.ts';
+import { plateHoles } from './migrations/0006-plate-holes.ts';
 import { theArray } from './migrations/0005-the-array.ts';
 import { penetrationsAndWays } from './migrations/0004-penetrations-and-ways.ts';
 import { circuitsAndNames } from './migrations/0003-circuits-and-names.ts';
@@ -20,6 +21,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { from: 3, name: 'circuits-and-names', up: circuitsAndNames },
   { from: 4, name: 'penetrations-and-ways', up: penetrationsAndWays },
   { from: 5, name: 'the-array', up: theArray },
+  { from: 6, name: 'plate-holes', up: plateHoles },
 ];
 
 /**

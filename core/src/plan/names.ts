@@ -21,6 +21,7 @@ export const gearName = namedIn('placements');
 export const faceName = namedIn('faces');
 export const gearTypeName = namedIn('gearTypes');
 export const penetrationName = namedIn('penetrations');
+export const plateHoleName = namedIn('plateHoles');
 export const runName = namedIn('runs');
 export const circuitName = namedIn('circuits');
 export const fieldName = namedIn('moduleFields');

@@ -18,7 +18,7 @@ function changed(path: readonly (string | number)[], value: unknown): unknown {
   return raw;
 }
 
-const top = honeyHouse().faces[2];
+const top = honeyHouse().faces.find(({ id }) => id === 'roof-top');
 const reverseOfReverse = { ...top, id: 'again', shape: { kind: 'reverse', of: 'roof-top' } };
 
 describe('openPlanText', () => {
@@ -89,7 +89,7 @@ describe('openPlan', () => {
     [
       'a hole in a face without a reverse',
       ['penetrations', 0, 'face'],
-      'plant-wall',
+      'plant-floor',
       'invalid',
       'penetrations[0].face',
     ],

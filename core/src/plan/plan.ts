@@ -9,11 +9,12 @@ import { materialSchema } from './material.ts';
 import { moduleFieldSchema, moduleStringSchema, surroundingSchema } from './module-field.ts';
 import { nippleSchema, joinSchema, placementSchema } from './placement.ts';
 import { penetrationSchema } from './penetration.ts';
+import { plateHoleSchema } from './plate-hole.ts';
 import { routingSchema, runSchema } from './run.ts';
 import { idSchema, nameSchema } from './values.ts';
 
 export const PLAN_FORMAT = 'zarnel-plan';
-export const FORMAT_VERSION = 6;
+export const FORMAT_VERSION = 7;
 
 const factor = z.number().min(0, 'must not be negative').max(50);
 export const loadFactorsSchema = z.strictObject({
@@ -51,6 +52,7 @@ export const planSchema = z.strictObject({
   joins: z.array(joinSchema).max(5000).describe('Enclosures joined directly to each other'),
   circuits: z.array(circuitSchema).max(2000),
   penetrations: z.array(penetrationSchema).max(1000),
+  plateHoles: z.array(plateHoleSchema).max(1000).describe('Holes through plates on which faces meet'),
   runs: z.array(runSchema).max(1000),
   moduleFields: z.array(moduleFieldSchema).max(100),
   moduleStrings: z.array(moduleStringSchema).max(1000),

@@ -88,6 +88,19 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     }
   });
 
+  plan.plateHoles.forEach(({ face: id, edge, to }, index) => {
+    const face = faces.get(id);
+    if (face !== undefined && edge >= cornerCount(faces, face))
+      dangling(`plateHoles[${index}].edge`, `edge on “${face.name}” numbered`, String(edge));
+    const isOwn = to === id || reversed.get(to) === id || reversed.get(id) === to;
+    if (isOwn)
+      faults.push({
+        code: 'invalid',
+        path: `plateHoles[${index}].to`,
+        message: 'A hole through a plate leads to another face, not to its own or the other side of it.',
+      });
+  });
+
   plan.placements.forEach((placement, index) => {
     if (placement.on !== undefined) {
       const path = `placements[${index}].on`;

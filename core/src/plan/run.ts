@@ -16,10 +16,11 @@ export const laidSchema = z.discriminatedUnion('as', [
 ]);
 export type Laid = z.infer<typeof laidSchema>;
 
-/** Where a run has to go by: a point on a face, or a penetration. */
+/** Where a run has to go by: a point on a face, a penetration, or a hole through a plate. */
 const viaSchema = z.discriminatedUnion('at', [
   z.strictObject({ at: z.literal('point'), face: idSchema, xMm: positionMmSchema, yMm: positionMmSchema }),
   z.strictObject({ at: z.literal('penetration'), penetration: idSchema }),
+  z.strictObject({ at: z.literal('plate-hole'), plateHole: idSchema }),
 ]);
 export type Via = z.infer<typeof viaSchema>;
 

@@ -11,10 +11,8 @@ import type { SourceRef } from '../reference/source.ts';
 import type { SiteFace } from '../site/site.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { runWidthMm } from './lanes.ts';
+import { DRAW_MM } from './plate-bore.ts';
 import { routeOf, type Leg } from './route.ts';
-
-/** Room for the cables to be drawn through a bored hole (practice), mm. */
-const DRAW_MM = 6;
 
 const meta: CheckMeta = {
   id: 'route.bored',

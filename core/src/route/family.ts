@@ -1,6 +1,7 @@
 import type { Family } from '../check/family.ts';
 import { boredCheck } from './bored-check.ts';
 import { companyCheck } from './company-check.ts';
+import { plateCheck } from './plate-check.ts';
 import { routeCheck } from './route-check.ts';
 
 export const ROUTE: Family = {
@@ -9,5 +10,5 @@ export const ROUTE: Family = {
   about: 'The ways of cables from port to port',
   step: 'route',
   decidesPlaces: false,
-  checks: [boredCheck, companyCheck, routeCheck],
+  checks: [boredCheck, companyCheck, plateCheck, routeCheck],
 };

@@ -14,11 +14,20 @@ import {
   type GridDemand,
 } from './grid.ts';
 
+/** What a way goes through from face to face. */
+export type Through = { readonly kind: 'penetration' | 'plate-hole'; readonly id: string };
+
+export function isSameThrough(a: Through | null, b: Through): boolean {
+  return a !== null && a.kind === b.kind && a.id === b.id;
+}
+
 /** A hole between two faces, as the router sees it. */
 export type Hole = {
-  readonly penetration: string;
+  readonly through: Through;
   readonly ends: readonly [HoleEnd, HoleEnd];
   readonly thicknessMm: number;
+  /** What going through counts for beside that. */
+  readonly weighsMm: number;
 };
 export type HoleEnd = { readonly face: string; readonly at: PointMm };
 
@@ -35,7 +44,7 @@ export type CableLink = {
   readonly turn: readonly Direction[] | null;
   /** Where a cable may leave in any direction: for each of arrival that which is no bend. Null where none is one. */
   readonly straight: readonly (Direction | null)[] | null;
-  readonly penetration: string | null;
+  readonly through: Through | null;
 };
 
 /** Where cables may go, face by face: a face is asked for when a search comes to it. */
@@ -74,8 +83,6 @@ export function linksFrom(
   crossings: readonly Crossing[],
   slants: readonly (Slant & { readonly places: readonly FoldPlace[] })[],
   holes: readonly Hole[],
-  /** What going through a face counts for beside its thickness. */
-  holeMm: number,
   gridOf: (face: string) => FaceGrid | undefined,
 ): ReadonlyMap<number, readonly CableLink[]> {
   const links = new Map<number, CableLink[]>();
@@ -94,7 +101,7 @@ export function linksFrom(
         costUm: 0,
         turn: crossing.turn,
         straight: null,
-        penetration: null,
+        through: null,
       });
     }
   }
@@ -110,11 +117,11 @@ export function linksFrom(
           costUm: 0,
           turn: null,
           straight,
-          penetration: null,
+          through: null,
         });
     }
   }
-  for (const { penetration, ends, thicknessMm } of holes) {
+  for (const { through, ends, thicknessMm, weighsMm } of holes) {
     const [here, there] = ends[0].face === from.face ? ends : [ends[1], ends[0]];
     const other = gridOf(there.face);
     const [a, b] = [
@@ -125,10 +132,10 @@ export function linksFrom(
       link(a, {
         to: { face: there.face, node: b },
         lengthUm: toUm(thicknessMm),
-        costUm: toUm(thicknessMm + holeMm),
+        costUm: toUm(thicknessMm + weighsMm),
         turn: null,
         straight: null,
-        penetration,
+        through,
       });
   }
   return links;
@@ -153,10 +160,9 @@ function* crossedNodes(
   }
 }
 
-/** Where a way has to go by: a node, or a penetration. */
+/** Where a way has to go by: a node, or a hole. */
 export type GoBy =
-  | { readonly at: 'node'; readonly node: FaceNode }
-  | { readonly at: 'penetration'; readonly penetration: string };
+  { readonly at: 'node'; readonly node: FaceNode } | { readonly at: 'hole'; readonly through: Through };
 
 const LAYER = '\u0000';
 
@@ -192,7 +198,7 @@ export function goingBy(graph: RouteGraph, places: readonly GoBy[]): RouteGraph 
         links.set(
           node,
           list.map((link) => {
-            const isNext = next?.at === 'penetration' && link.penetration === next.penetration;
+            const isNext = next?.at === 'hole' && isSameThrough(link.through, next.through);
             return {
               ...link,
               to: { ...link.to, face: faceInLayer(link.to.face, isNext ? layer + 1 : layer) },
@@ -208,7 +214,7 @@ export function goingBy(graph: RouteGraph, places: readonly GoBy[]): RouteGraph 
           costUm: 0,
           turn: [0, 1, 2, 3],
           straight: null,
-          penetration: null,
+          through: null,
         };
         links.set(node, [...(links.get(node) ?? []), on]);
       }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { prepare } from '../check/prepared.ts';
-import { honeyHouse } from '../demo/honey-house.ts';
+import { openHoneyHouse } from '../test/open-honey-house.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { editOfHold, holdOfLeg, type LegHold } from './leg-hold.ts';
@@ -15,13 +15,12 @@ function routed(plan: Plan): RoutedRun {
 
 function holdAt(plan: Plan, leg: number, share: number): LegHold {
   const way = routed(plan);
-  const { site } = prepare(plan);
   const taken = way.legs[leg];
   if (taken === undefined) throw new Error('There is such a leg.');
   const at = [0, 1].map(
     (axis) => (taken.from[axis] ?? 0) + share * ((taken.to[axis] ?? 0) - (taken.from[axis] ?? 0)),
   ) as [number, number];
-  const hold = holdOfLeg(way, (face) => site.faces.get(face)?.otherSide ?? null, taken.face, at, 30);
+  const hold = holdOfLeg(way, taken.face, at, 30);
   if (hold === null) throw new Error('A leg is there.');
   return hold;
 }
@@ -34,7 +33,7 @@ function moved(plan: Plan, hold: LegHold, to: readonly [number, number]): Plan {
 
 describe('a leg that is dragged', () => {
   test('locks its run sideways of where it was taken, and the run goes by there', () => {
-    const plan = honeyHouse();
+    const plan = openHoneyHouse();
     const before = routed(plan);
     before.legs.forEach((leg, index) => {
       const hold = holdAt(plan, index, 0.5);
@@ -65,7 +64,7 @@ describe('a leg that is dragged', () => {
           { minLength: 1, maxLength: 4 },
         ),
         (drags) => {
-          let plan = honeyHouse();
+          let plan = openHoneyHouse();
           for (const { leg, share, by } of drags) {
             const way = routed(plan);
             const hold = holdAt(plan, leg % way.legs.length, share);
@@ -84,14 +83,13 @@ describe('a leg that is dragged', () => {
   });
 
   test('takes the lock that is there, and moves it freely', () => {
-    const plan = honeyHouse();
+    const plan = openHoneyHouse();
     const first = holdAt(plan, 1, 0.5);
     const locked = moved(plan, first, [first.atMm[0] + 150, first.atMm[1] + 150]);
     const [via] = locked.runs.find(({ id }) => id === 'array-run')?.via ?? [];
     if (via?.at !== 'point') throw new Error('It is locked to a point.');
     const way = routed(locked);
-    const { site } = prepare(locked);
-    const again = holdOfLeg(way, (face) => site.faces.get(face)?.otherSide ?? null, via.face, [via.xMm + 5, via.yMm - 5], 30); // prettier-ignore
+    const again = holdOfLeg(way, via.face, [via.xMm + 5, via.yMm - 5], 30); // prettier-ignore
     expect([again?.isNew, again?.index, again?.atMm]).toEqual([false, 0, [via.xMm, via.yMm]]);
     if (again === null) return;
     const after = moved(locked, again, [via.xMm + 40, via.yMm + 70]);
@@ -101,7 +99,7 @@ describe('a leg that is dragged', () => {
   });
 
   test('is not found where the run has no leg on that face', () => {
-    const plan = honeyHouse();
-    expect(holdOfLeg(routed(plan), () => null, 'north-wall', [100, 100], 30)).toBeNull();
+    const plan = openHoneyHouse();
+    expect(holdOfLeg(routed(plan), 'north-wall', [100, 100], 30)).toBeNull();
   });
 });

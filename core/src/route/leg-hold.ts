@@ -1,6 +1,7 @@
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Run, Via } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
+import { isSameThrough } from './graph.ts';
 import type { Leg, RoutedRun } from './route.ts';
 
 /** A run taken hold of on one of its legs: the lock that moves with the hand, among its others. */
@@ -16,15 +17,14 @@ export type LegHold = {
   readonly along: 0 | 1;
 };
 
-/** Near a lock that is there, a hand takes that one. `otherSide` gives the face behind one. Null where no leg lies there. */
+/** Near a lock that is there, a hand takes that one. Null where no leg lies there. */
 export function holdOfLeg(
-  { run, legs, penetrations }: Pick<RoutedRun, 'run' | 'legs' | 'penetrations'>,
-  otherSide: (face: string) => string | null,
+  { run, legs, passes }: Pick<RoutedRun, 'run' | 'legs' | 'passes'>,
   face: string,
   at: PointMm,
   reachMm: number,
 ): LegHold | null {
-  const spots = new AlongLegs(legs, penetrations, otherSide);
+  const spots = new AlongLegs(legs, passes);
   const held = spots.nearest(face, at);
   if (held === null) return null;
   const near = run.via.findIndex(
@@ -55,8 +55,7 @@ class AlongLegs {
 
   constructor(
     private readonly legs: readonly Leg[],
-    private readonly penetrations: readonly string[],
-    private readonly otherSide: (face: string) => string | null,
+    private readonly passes: RoutedRun['passes'],
   ) {
     let whole = 0;
     this.starts = legs.map(({ from, to }) => {
@@ -84,12 +83,8 @@ class AlongLegs {
 
   ofVia(via: Via): number {
     if (via.at === 'point') return this.nearest(via.face, [via.xMm, via.yMm])?.alongMm ?? 0;
-    // Where it goes from a face to the one behind it, in the order of its penetrations.
-    const through = this.legs.flatMap((leg, index) =>
-      index > 0 && this.otherSide(this.legs[index - 1]?.face ?? '') === leg.face
-        ? [this.starts[index] ?? 0]
-        : [],
-    );
-    return through[this.penetrations.indexOf(via.penetration)] ?? 0;
+    const id = via.at === 'penetration' ? via.penetration : via.plateHole;
+    const pass = this.passes.find(({ through }) => isSameThrough(through, { kind: via.at, id }));
+    return (pass === undefined ? undefined : this.starts[pass.leg]) ?? 0;
   }
 }

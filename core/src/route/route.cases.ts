@@ -3,6 +3,8 @@ import { honeyHouse } from '../demo/honey-house.ts';
 import { getSample } from '../gear/samples.ts';
 import { boxObstacle } from '../demo/parts.ts';
 import type { CircuitWire } from '../plan/circuit.ts';
+import type { PlateHole } from '../plan/plate-hole.ts';
+import { mmFromInch as inch } from '../quantity/convert.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { CheckCases } from '../test/check-cases.ts';
 
@@ -36,7 +38,14 @@ function longString(series: number): PlanEdit {
   return { kind: 'set-circuit', circuit: { ...circuit, from } };
 }
 
-/** Two boxes in the cavity behind the roof’s underside, with trusses of a depth between them. */
+/** The demo’s hole through the top plate, closed again, with something else about it. */
+function plateHole(more: Partial<PlateHole>): PlanEdit {
+  const [hole] = honeyHouse().plateHoles;
+  if (hole === undefined) throw new Error('The demo has one.');
+  return { kind: 'set-plate-hole', hole: { ...hole, isStopped: true, ...more } };
+}
+
+/** Two boxes in the cavity of the wall, with studs of a depth between them. */
 function throughCavity(memberDepthMm: number): PlanEdit[] {
   const face = honeyHouse().faces.find(({ id }) => id === 'plant-wall');
   if (face?.shape.kind !== 'outline') throw new Error('The demo’s wall has an outline.');
@@ -45,18 +54,9 @@ function throughCavity(memberDepthMm: number): PlanEdit[] {
   const box = getSample('array-junction-box');
   const hang = (id: string, xMm: number): PlanEdit => ({
     kind: 'place-gear',
-    placement: { id, name: id, type: box.id, face: 'behind-wall', xMm, yMm: 1200 },
+    placement: { id, name: id, type: box.id, face: 'wall-cavity', xMm, yMm: 1200 },
   });
   return [
-    {
-      kind: 'add-reverse',
-      of: 'plant-wall',
-      id: 'behind-wall',
-      name: 'Behind the wall',
-      side: 'inside',
-      thicknessMm: 12,
-    },
-    { kind: 'set-face', face: 'behind-wall', use: 'cavity' },
     { kind: 'set-framing', face: 'plant-wall', framing: { ...framing, mayBore: true, memberDepthMm } },
     hang('cavity-a', 900),
     hang('cavity-b', 2400),
@@ -86,6 +86,22 @@ export const ROUTE_CASES: Readonly<Record<string, CheckCases>> = {
       [sharing('data', {})],
       // A string that reaches more than building wire is made for.
       [sharing('ac-out', { insulation: 'thhn' }), longString(16)],
+    ],
+  },
+  'route.plate': {
+    valid: [[], [plateHole({ holeMm: 40 })], [plateHole({ alongMm: inch(84), holeMm: 38 })]],
+    invalid: [
+      // Beside the edge, past its end; under no face; on a stud; too narrow; leaving too little, and more than half; unmeasured; open.
+      [plateHole({ alongMm: inch(170) })],
+      [plateHole({ to: 'north-underside' })],
+      [plateHole({ alongMm: inch(96) })],
+      [plateHole({ holeMm: 8 })],
+      [plateHole({ plateWidthMm: inch(3.5), holeMm: 30 })],
+      [plateHole({ plateWidthMm: 90, holeMm: 50 })],
+      [plateHole({ plateWidthMm: null })],
+      [plateHole({ isStopped: false })],
+      // A second one that nothing goes through.
+      [plateHole({ id: 'spare', name: 'Spare', alongMm: inch(60) })],
     ],
   },
   'route.way': {

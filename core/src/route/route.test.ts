@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { aStar } from 'ngraph.path';
 import { prepare } from '../check/prepared.ts';
-import { honeyHouse } from '../demo/honey-house.ts';
+import { openHoneyHouse } from '../test/open-honey-house.ts';
 import type { Plan } from '../plan/plan.ts';
 import { inchFromMm } from '../quantity/convert.ts';
 import { asLibraryGraph, GOAL } from '../test/library-graph.ts';
@@ -150,7 +150,7 @@ describe('findPath', () => {
 
 describe('routeAll', () => {
   test('takes the demo’s cable up the wall, through the roof and to the box by the shortest way', () => {
-    const { routed, faults } = routeAll(prepare(honeyHouse()));
+    const { routed, faults } = routeAll(prepare(openHoneyHouse()));
     expect(faults).toEqual([]);
     const [run] = routed;
     if (run === undefined) throw new Error('no run');
@@ -163,7 +163,7 @@ describe('routeAll', () => {
   });
 
   test('has legs that join end to end and add up to its length', () => {
-    const [run] = routeAll(prepare(honeyHouse())).routed;
+    const [run] = routeAll(prepare(openHoneyHouse())).routed;
     if (run === undefined) throw new Error('no run');
     const onFacesMm = run.legs.reduce(
       (sum, { from, to }) => sum + Math.abs(from[0] - to[0]) + Math.abs(from[1] - to[1]),
@@ -239,6 +239,6 @@ describe('routeAll', () => {
   });
 
   test('repeats exactly', () => {
-    expect(routeAll(prepare(honeyHouse()))).toEqual(routeAll(prepare(honeyHouse())));
+    expect(routeAll(prepare(openHoneyHouse()))).toEqual(routeAll(prepare(openHoneyHouse())));
   });
 });

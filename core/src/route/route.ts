@@ -36,20 +36,27 @@ export const unroutedCount = single(
   (prepared: Prepared) => prepared.runs.ids.filter((id) => routeOf(prepared, id)?.kind === 'fault').length,
 );
 
-const usesOfPenetrations = single((prepared: Prepared): ReadonlyMap<string, readonly Run[]> => {
+/** The runs that go through each hole of a kind. */
+const usesOf = query((prepared: Prepared, kind: string): ReadonlyMap<string, readonly Run[]> => {
   const uses = new Map<string, Run[]>();
   for (const id of prepared.runs.ids) {
     const outcome = routeOf(prepared, id);
     if (outcome?.kind !== 'routed') continue;
-    for (const penetration of new Set(outcome.routed.penetrations))
-      uses.set(penetration, [...(uses.get(penetration) ?? []), outcome.routed.run]);
+    const holes = outcome.routed.passes.flatMap(({ through }) => (through.kind === kind ? [through.id] : []));
+    for (const hole of new Set(holes)) uses.set(hole, [...(uses.get(hole) ?? []), outcome.routed.run]);
   }
   return uses;
 });
 
-/** The runs that go through a hole. */
+/** The runs that go through a penetration. */
 export const runsThrough = query(
   (prepared: Prepared, penetration: string): readonly Run[] =>
-    usesOfPenetrations(prepared).get(penetration) ?? [],
+    usesOf(prepared, 'penetration').get(penetration) ?? [],
+  isSameList,
+);
+
+/** The runs that go through a hole in a plate. */
+export const runsThroughPlate = query(
+  (prepared: Prepared, hole: string): readonly Run[] => usesOf(prepared, 'plate-hole').get(hole) ?? [],
   isSameList,
 );

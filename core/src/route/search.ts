@@ -1,5 +1,5 @@
 import FlatQueue from 'flatqueue';
-import type { CableLink, FaceNode, RouteGraph } from './graph.ts';
+import type { CableLink, FaceNode, RouteGraph, Through } from './graph.ts';
 import { DOWN, LEFT, RIGHT, UP, type Direction, type FaceGrid } from './grid.ts';
 
 /**
@@ -12,7 +12,7 @@ export type SearchEnd = FaceNode & { readonly direction: Direction };
 
 /** Nodes from start to goal, with the hole passed to reach each (null along a face). */
 export type FoundPath = {
-  readonly nodes: readonly (FaceNode & { readonly via: string | null })[];
+  readonly nodes: readonly (FaceNode & { readonly via: Through | null })[];
   readonly lengthUm: number;
   readonly bendCount: number;
   readonly boreCount: number;
@@ -169,14 +169,14 @@ class ReachedFaces {
 
 /** Back from the last state, with what the way is long and how often it is bored. */
 function trace(reached: ReachedFaces, last: number): Pick<FoundPath, 'nodes' | 'lengthUm' | 'boreCount'> {
-  const nodes: (FaceNode & { via: string | null })[] = [];
+  const nodes: (FaceNode & { via: Through | null })[] = [];
   let [lengthUm, boreCount] = [0, 0];
   for (let state = last; state !== NO_STATE;) {
     const here = reached.faceAt(state >> 2);
     const node = (state >> 2) - here.base;
     const before = reached.cameFrom[state] ?? NO_STATE;
     const { face } = here.grid;
-    let via: string | null = null;
+    let via: Through | null = null;
     if (before !== NO_STATE) {
       const from = reached.faceAt(before >> 2);
       const fromNode = (before >> 2) - from.base;
@@ -187,7 +187,7 @@ function trace(reached: ReachedFaces, last: number): Pick<FoundPath, 'nodes' | '
       } else {
         const link = linkBetween(from, fromNode, { face, node });
         lengthUm += link?.lengthUm ?? 0;
-        via = link?.penetration ?? null;
+        via = link?.through ?? null;
       }
     }
     nodes.push({ face, node, via });

@@ -9,12 +9,12 @@ import { practice } from '../reference/source.ts';
 import { sliceOf } from '../geometry/convex.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
-import { faceInLayer, faceOfLayer, goingBy, type GoBy, type RouteGraph } from './graph.ts';
+import { faceInLayer, faceOfLayer, goingBy, type GoBy, type RouteGraph, type Through } from './graph.ts';
 import { nodeAt, pointOfNode, pointUm, UM_PER_MM, type Band, type Direction } from './grid.ts';
 import { findPath, type FoundPath, type SearchEnd } from './search.ts';
 import {
   CABLE_CLEAR_MM,
-  foldedTo,
+  joinedTo,
   graphBeside,
   graphOf,
   hasSetbacks,
@@ -33,6 +33,10 @@ export type RoutedRun = {
   readonly legs: readonly Leg[];
   /** The holes it goes through, in order. */
   readonly penetrations: readonly string[];
+  /** Holes through plates that it goes through, in order. */
+  readonly plateHoles: readonly string[];
+  /** All of both, each with the leg that begins behind it. */
+  readonly passes: readonly Pass[];
   readonly bendCount: number;
   /** Holes to bore through framing. */
   readonly boreCount: number;
@@ -46,6 +50,9 @@ export type RoutedRun = {
   readonly totalMm: number;
   readonly working: Working;
 };
+
+/** What a way goes through, and which of its legs begins behind it. */
+export type Pass = { readonly through: Through; readonly leg: number };
 
 export type RouteFault = {
   readonly run: Run;
@@ -137,7 +144,8 @@ export function routeBeside(
 }
 
 function goBy(via: Via, { gridOf }: RouteGraph): GoBy | null {
-  if (via.at === 'penetration') return via;
+  if (via.at === 'penetration') return { at: 'hole', through: { kind: 'penetration', id: via.penetration } };
+  if (via.at === 'plate-hole') return { at: 'hole', through: { kind: 'plate-hole', id: via.plateHole } };
   const grid = gridOf(via.face);
   const node = grid === undefined ? -1 : nodeAt(grid, pointUm([via.xMm, via.yMm]));
   return node < 0 ? null : { at: 'node', node: { face: via.face, node } };
@@ -165,7 +173,7 @@ function faultText({ code, port, barriers, isOne }: RouteFault): string {
 /** All that a way says, but its run and its working. */
 function wayText({
   legs,
-  penetrations,
+  passes,
   bendCount,
   boreCount,
   costMm,
@@ -173,7 +181,7 @@ function wayText({
   pathMm,
   totalMm,
 }: RoutedRun): string {
-  return JSON.stringify({ legs, penetrations, bendCount, boreCount, costMm, isInSetback, pathMm, totalMm });
+  return JSON.stringify({ legs, passes, bendCount, boreCount, costMm, isInSetback, pathMm, totalMm });
 }
 
 /** Why a run has no way: a place it is locked to; what is in the way; a missing penetration; nothing that joins its faces. */
@@ -189,9 +197,9 @@ function whyNoWay(prepared: Prepared, run: Run, ends: Ends): RouteFault {
   };
   const isPassed = (id: string) =>
     [id, ...otherSide(id)].some((each) => prepared.penetrationsOnFace.get(each).length > 0);
-  if (reaches(from, to, (id) => [...foldedTo(prepared, id), ...(isPassed(id) ? otherSide(id) : [])]))
+  if (reaches(from, to, (id) => [...joinedTo(prepared, id), ...(isPassed(id) ? otherSide(id) : [])]))
     return barrierOf(prepared, run, ends);
-  const isHoleMissing = reaches(from, to, (id) => [...foldedTo(prepared, id), ...otherSide(id)]);
+  const isHoleMissing = reaches(from, to, (id) => [...joinedTo(prepared, id), ...otherSide(id)]);
   return faultOf(run, isHoleMissing ? 'no-penetration' : 'apart');
 }
 
@@ -281,12 +289,15 @@ function routedRun(
     ...points,
     { face: to.item.face.id, at: to.at, via: null },
   ];
+  const { legs, passes } = mergedLegs(ends);
   const pathMm = path.lengthUm / UM_PER_MM + 2 * CABLE_CLEAR_MM;
   const totalMm = pathMm + 2 * run.slackEachEndMm;
   return {
     run,
-    legs: mergedLegs(ends),
-    penetrations: points.flatMap(({ via }) => via ?? []),
+    legs,
+    penetrations: idsOf(passes, 'penetration'),
+    plateHoles: idsOf(passes, 'plate-hole'),
+    passes,
     bendCount: path.bendCount,
     boreCount: path.boreCount,
     costMm: path.costUm / UM_PER_MM + 2 * CABLE_CLEAR_MM,
@@ -311,11 +322,15 @@ function routedRun(
 }
 
 /** Straight pieces on one face joined into legs; moves over a fold or through a hole start a new leg. */
-function mergedLegs(ends: readonly { readonly face: string; readonly at: PointMm }[]): Leg[] {
+function mergedLegs(
+  ends: readonly { readonly face: string; readonly at: PointMm; readonly via: Through | null }[],
+): { readonly legs: readonly Leg[]; readonly passes: readonly Pass[] } {
   const legs: Leg[] = [];
+  const passes: Pass[] = [];
   for (let index = 1; index < ends.length; index++) {
     const before = ends[index - 1];
     const here = ends[index];
+    if (here !== undefined && here.via !== null) passes.push({ through: here.via, leg: legs.length });
     if (before === undefined || here === undefined || before.face !== here.face) continue;
     if (before.at[0] === here.at[0] && before.at[1] === here.at[1]) continue;
     const last = legs.at(-1);
@@ -328,7 +343,11 @@ function mergedLegs(ends: readonly { readonly face: string; readonly at: PointMm
       legs[legs.length - 1] = { ...last, to: here.at };
     } else legs.push({ face: here.face, from: before.at, to: here.at });
   }
-  return legs;
+  return { legs, passes };
+}
+
+function idsOf(passes: readonly Pass[], kind: Through['kind']): string[] {
+  return passes.flatMap(({ through }) => (through.kind === kind ? [through.id] : []));
 }
 
 /** Points of a leg and of the grid agree to a micrometre; stubs are exact. */

@@ -284,8 +284,8 @@ describe('ways of a site', () => {
     const node = grid === undefined ? -1 : nodeAt(grid, pointUm([3000, 900]));
     const layered = goingBy(at.graph, [
       { at: 'node', node: { face: 'w', node } },
-      { at: 'penetration', penetration: 'p' },
-      { at: 'penetration', penetration: 'q' },
+      { at: 'hole', through: { kind: 'penetration', id: 'p' } },
+      { at: 'hole', through: { kind: 'penetration', id: 'q' } },
     ]);
     const goal = { ...at.goal, face: `3\u0000${at.goal.face}` };
     const path = findPath(layered, at.start, goal);

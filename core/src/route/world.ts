@@ -10,6 +10,7 @@ import type { Port } from '../plan/placement.ts';
 import type { PointMm } from '../plan/values.ts';
 import type { Named } from '../quantity/told.ts';
 import { findPenetrationPlaces } from '../site/penetration-places.ts';
+import { platePlaces } from '../site/plate-meeting.ts';
 import { foldsAt } from '../site/folds.ts';
 import { cornersOfPart } from '../site/obstacle-zone.ts';
 import { setbackZones } from '../site/setback-zones.ts';
@@ -170,12 +171,42 @@ function keptFree(prepared: Prepared, face: SiteFace): Shape[] {
     .map(({ corners }) => corners);
 }
 
-/** The usable holes of a face, from either side. */
+/** The usable holes of a face: through it, from either side, and through the plates at its edges. */
 function holesAt(prepared: Prepared, faceId: string): Hole[] {
-  return penetrationsAt(prepared, faceId).flatMap(({ id }) => usableHole(prepared, id) ?? []);
+  const { penetrationMm, boreMm } = prepared.plan.routing;
+  return [
+    ...penetrationsAt(prepared, faceId)
+      .flatMap(({ id }) => usableHole(prepared, id) ?? [])
+      .map((hole) => ({ ...hole, weighsMm: penetrationMm })),
+    ...prepared.plateHolesAtFace
+      .get(faceId)
+      .flatMap(({ id }) => usablePlateHole(prepared, id) ?? [])
+      .map((hole) => ({ ...hole, weighsMm: boreMm })),
+  ];
 }
 
-const usableHole = query((prepared: Prepared, id: string): Hole | null => {
+type UnweighedHole = Omit<Hole, 'weighsMm'>;
+
+const usablePlateHole = query((prepared: Prepared, id: string): UnweighedHole | null => {
+  const hole = prepared.plateHoles.get(id);
+  const met = hole === undefined ? null : platePlaces(prepared.site, hole);
+  if (met === null || !met.ok) return null;
+  const { here, there, throughMm } = met.places;
+  const isBlocked = [here, there].some(({ face, at }) =>
+    obstructionsOf(prepared, face.id).some((thing) => isKeptOut(at, thing)),
+  );
+  if (isBlocked) return null;
+  return {
+    through: { kind: 'plate-hole', id },
+    ends: [
+      { face: here.face.id, at: here.at },
+      { face: there.face.id, at: there.at },
+    ],
+    thicknessMm: throughMm,
+  };
+});
+
+const usableHole = query((prepared: Prepared, id: string): UnweighedHole | null => {
   const penetration = prepared.penetrations.get(id);
   const places = penetration === undefined ? null : findPenetrationPlaces(prepared.site, penetration);
   if (penetration === undefined || places === null) return null;
@@ -189,7 +220,7 @@ const usableHole = query((prepared: Prepared, id: string): Hole | null => {
   );
   if (!isUsable) return null;
   return {
-    penetration: penetration.id,
+    through: { kind: 'penetration', id },
     ends: [
       { face: here.face.id, at: here.at },
       { face: there.face.id, at: there.at },
@@ -290,9 +321,15 @@ const joinsAt = query((prepared: Prepared, id: string): FaceJoins => {
 });
 
 /** The faces that are joined to one by a fold. */
-export function foldedTo(prepared: Prepared, face: string): string[] {
+function foldedTo(prepared: Prepared, face: string): string[] {
   const { crossings, slants } = joinsAt(prepared, face);
   return [...crossings, ...slants].map(({ toFace }) => toFace);
+}
+
+/** The faces that are joined to one by a fold, or by a hole through the plate on which they meet. */
+export function joinedTo(prepared: Prepared, face: string): string[] {
+  const bored = prepared.plateHolesAtFace.get(face).map((hole) => (hole.face === face ? hole.to : hole.face));
+  return [...foldedTo(prepared, face), ...bored];
 }
 
 /** The faces that folds join to one, all ways on, in the plan’s order. */
@@ -369,14 +406,7 @@ function linksOfGrid(
 ): ReadonlyMap<number, readonly CableLink[]> {
   const { crossings, slants } = joinsAt(prepared, grid.face);
   const met = slants.map((slant) => ({ ...slant, places: carried().places.get(slantKey(slant)) ?? [] }));
-  return linksFrom(
-    grid,
-    crossings,
-    met,
-    holesAt(prepared, grid.face),
-    prepared.plan.routing.penetrationMm,
-    gridOf,
-  );
+  return linksFrom(grid, crossings, met, holesAt(prepared, grid.face), gridOf);
 }
 
 const weightsOf = single((prepared: Prepared): SearchWeights => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { findingsOf } from '../check/run-checks.ts';
 import { prepare } from '../check/prepared.ts';
-import { honeyHouse } from '../demo/honey-house.ts';
+import { openHoneyHouse } from '../test/open-honey-house.ts';
 import { SKINS, type Skin } from '../plan/material.ts';
 import {
   ENTRY_KINDS,
@@ -17,7 +17,7 @@ import { unfitOn } from './schools.ts';
 import { sealStackCheck } from './seal-check.ts';
 import { sawRpm, sealStack } from './seal-stack.ts';
 
-const [hole] = honeyHouse().penetrations;
+const [hole] = openHoneyHouse().penetrations;
 if (hole === undefined) throw new Error('The demo has a penetration.');
 
 function withHole(
@@ -25,7 +25,7 @@ function withHole(
   skin: Skin = 'shingles',
   site: Partial<Plan['site']> = {},
 ): Plan {
-  const demo = honeyHouse();
+  const demo = openHoneyHouse();
   return {
     ...demo,
     site: { ...demo.site, ...site },

@@ -167,11 +167,19 @@ class Steps {
     });
   }
 
+  /** Whether it comes out in a cavity, where nobody sees it or gets at it. */
+  private isBlind(): boolean {
+    const { here, there } = this.sides;
+    return here.face.face.kind !== 'cavity' && there.face.face.kind === 'cavity';
+  }
+
   private before(): void {
     const { here, there, penetration } = this.sides;
     this.add(
       'services',
-      'Look for cables, pipes and fuel lines on both sides of {here}, and where the cables will lie. A wire met in the cut: stop, prove it dead, and let it be seen to before anything else.',
+      this.isBlind()
+        ? 'Look for cables, pipes and fuel lines on {here}, by what comes out above and below it, and with a detector: nobody sees what lies behind. A wire met in the cut: stop, prove it dead, and let it be seen to before anything else.'
+        : 'Look for cables, pipes and fuel lines on both sides of {here}, and where the cables will lie. A wire met in the cut: stop, prove it dead, and let it be seen to before anything else.',
       { here: faceName(here.face.id) },
       { cautions: ['hidden-services', ...(this.isOnRoof() ? (['fall'] as const) : [])] },
     );
@@ -189,8 +197,10 @@ class Steps {
     this.add('mark', 'Mark {pen} on {here}: {x} right of the datum, {y} up.', at);
     this.add(
       'pilot',
-      'Pilot through from {here}, square to it. It comes out on {there}: look at it there before the saw goes on.',
-      at,
+      this.isBlind()
+        ? 'Pilot through from {here}, square to it, no deeper than its skin of {deep}. Turn a bent wire in the hole all round: what it meets is in the saw’s way.'
+        : 'Pilot through from {here}, square to it. It comes out on {there}: look at it there before the saw goes on.',
+      { ...at, deep: mm(this.sides.thicknessMm) },
     );
   }
 
@@ -207,7 +217,7 @@ class Steps {
     const saw = cutMm(sides.hole);
     this.add(
       'saw',
-      SAW_TEXTS[skin],
+      this.isBlind() ? `${skin === 'wood' ? `${CUT}.` : SAW_TEXTS[skin]} ${BLIND_SAW}` : SAW_TEXTS[skin],
       {
         size: sides.hole.saw?.label ?? told('{d=} hole', { d: mm(saw) }),
         rpm: { value: sawRpm(skin, saw), unit: 'rpm' },
@@ -215,7 +225,7 @@ class Steps {
       { cautions: ['hole-saw'] },
     );
     this.between();
-    this.add('deburr', DEBURR_TEXTS[skin]);
+    this.add('deburr', this.isBlind() ? BLIND_DEBURR : DEBURR_TEXTS[skin]);
     const paint = edgeProduct(skin);
     if (paint !== null)
       this.add(
@@ -413,7 +423,9 @@ class Steps {
       'check-edge',
       this.isOutside
         ? 'Look all round: no gap, no bare metal, no lifted edge, heads covered.'
-        : 'Look at both sides: no gap, no sharp edge.',
+        : this.isBlind()
+          ? 'Look all round it: no gap, and no sharp edge under the cables.'
+          : 'Look at both sides: no gap, no sharp edge.',
       {},
       { isCheck: true },
     );
@@ -542,6 +554,8 @@ const SAW_TEXTS: Readonly<Record<Skin, string>> = {
   unknown: `${CUT}; find out first what the skin is.`,
 };
 
+const BLIND_SAW = 'No deeper than its skin: what lies behind is not seen.';
+const BLIND_DEBURR = 'Break and smooth the edge, and pull the chips out: they stay in the wall else.';
 const FILED = 'File and sand the cut edge on both sides; bring every chip off the surface before it rusts.';
 const DEBURR_TEXTS: Readonly<Record<Skin, string>> = {
   'painted-metal': FILED,

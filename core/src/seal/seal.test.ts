@@ -2,7 +2,7 @@ import { NEW_PENETRATION, type Penetration } from '../plan/penetration.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
-import { honeyHouse } from '../demo/honey-house.ts';
+import { openHoneyHouse } from '../test/open-honey-house.ts';
 import { cables } from '../test/plans.ts';
 import type { Plan } from '../plan/plan.ts';
 import { inchFromMm, mmFromInch } from '../quantity/convert.ts';
@@ -12,7 +12,7 @@ import { glandCheck } from './gland-check.ts';
 import { isPenetrationClear, penetrationSpot } from './penetration-spot.ts';
 
 function withPenetration(more: Partial<Penetration>): Plan {
-  const demo = honeyHouse();
+  const demo = openHoneyHouse();
   return { ...demo, penetrations: demo.penetrations.map((penetration) => ({ ...penetration, ...more })) };
 }
 
@@ -25,7 +25,7 @@ describe('penetrationFramingCheck', () => {
     // One M20 gland, by hand: 1 1/2 in ÷ 2 + 13/16 in ÷ 2 + 20 mm = 19.05 + 10.31875 + 20 mm.
     expect(required(withPenetration({ entry: { kind: 'gland', gland: 'M20' } }))).toBeCloseTo(49.36875, 6);
     // Under its box six cables of 12 mm lie in a circle of 36 mm; 3 mm all round make 42, the next saw is 1 11/16 in.
-    expect(required(honeyHouse())).toBeCloseTo(19.05 + 42.8625 / 2 + 20, 6);
+    expect(required(openHoneyHouse())).toBeCloseTo(19.05 + 42.8625 / 2 + 20, 6);
   });
 
   test('passes a hole midway between trusses, from either side', () => {
@@ -50,7 +50,7 @@ describe('penetrationFramingCheck', () => {
 
 describe('penetrationSpot', () => {
   test('finds the clear spot nearest to the middle, off trusses and vents on both sides', () => {
-    const prepared = prepare({ ...honeyHouse(), penetrations: [] });
+    const prepared = prepare({ ...openHoneyHouse(), penetrations: [] });
     const penetration = {
       id: 'new',
       name: 'New',

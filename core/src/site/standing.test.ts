@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { Euler, Matrix4, Quaternion, Vector3 } from 'three';
 import { DEMOS } from '../demo/demos.ts';
 import { foldOf } from '../demo/parts.ts';
-import { honeyHouse } from '../demo/honey-house.ts';
+import { openHoneyHouse } from '../test/open-honey-house.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { faceOf, plan, rectangle, wall } from '../test/plans.ts';
@@ -175,7 +175,7 @@ describe('pitch', () => {
   test.each(['steep', '', '120', '7:12:1'])('refuses %p', (text) => expect(parsePitch(text).ok).toBe(false));
 
   test('is that of the honey house’s roof, both ways', () => {
-    const site = buildSite(honeyHouse());
+    const site = buildSite(openHoneyHouse());
     expect(pitchText(site, 'roof-underside')).toBe('30.3° (7:12)');
     expect(riseInTwelve(pitchDeg(frameOf(site, 'north-underside')))).toBeCloseTo(7, 9);
     expect(pitchText(site, 'plant-wall')).toBe('90°');
@@ -183,7 +183,7 @@ describe('pitch', () => {
   });
 
   test('is given to a folded roof by turning its fold, and leads back again', () => {
-    const start = honeyHouse();
+    const start = openHoneyHouse();
     for (const wanted of [0, 15, 45, 80]) {
       const edit = pitchEdit(buildSite(start), 'roof-underside', wanted);
       if (!edit.ok) throw new Error(edit.fault);
@@ -204,7 +204,7 @@ describe('pitch', () => {
     expect(pitchDeg(frameOf(buildSite(applied.value.plan), 'arch-top'))).toBeCloseTo(10, 9);
     expect(pitchEdit(site, 'locker-bulkhead', 10).ok).toBe(false);
     expect(pitchEdit(site, 'cockpit-side', 10).ok).toBe(false);
-    const house = buildSite(honeyHouse());
+    const house = buildSite(openHoneyHouse());
     // The north wall is folded on an upright edge: no turn about it changes its pitch.
     expect(pitchEdit(house, 'north-wall', 10)).toMatchObject({ ok: false });
   });
@@ -245,7 +245,7 @@ describe('the flat sheet', () => {
   });
 
   test('keeps folded edges together all the way up', () => {
-    const demo = honeyHouse();
+    const demo = openHoneyHouse();
     const site = buildSite(demo);
     const places = layOutSheet(site, demo.rootFace);
     for (const ratio of [0.2, 0.5, 0.9]) {
@@ -269,7 +269,7 @@ describe('the flat sheet', () => {
 
 describe('what a face lists', () => {
   test('its folds with how edges differ, and the edges that are free', () => {
-    const house = honeyHouse();
+    const house = openHoneyHouse();
     const site = buildSite(house);
     expect(foldsOf(site, 'plant-wall').map(({ fold, differenceMm }) => [fold.id, differenceMm])).toEqual([
       ['eave', 0],

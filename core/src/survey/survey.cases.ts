@@ -32,6 +32,8 @@ export const SURVEY_CASES: Readonly<Record<string, CheckCases>> = {
         { kind: 'set-face', face: 'north-wall', side: 'outside' },
         { kind: 'set-face', face: 'plant-wall', side: 'outside' },
         { kind: 'set-face', face: 'plant-floor', side: 'outside' },
+        { kind: 'set-face', face: 'plant-ceiling', side: 'outside' },
+        { kind: 'set-face', face: 'loft-floor', side: 'outside' },
         { kind: 'set-face', face: 'roof-underside', side: 'outside' },
         { kind: 'set-face', face: 'north-underside', side: 'outside' },
       ],

@@ -299,6 +299,17 @@ const MAKE: { readonly [Of in Kind]: Make<Of> } = {
     const penetration = chance.oneOf(penetrations);
     return penetration === undefined ? null : { kind: 'remove-penetration', penetration: penetration.id };
   },
+  'set-plate-hole': (plan, chance) => {
+    const known = chance.oneOf(plan.plateHoles);
+    if (known !== undefined) return { kind: 'set-plate-hole', hole: { ...known, alongMm: known.alongMm + chance.between(0, 200), holeMm: chance.oneOf([null, 12, 60]) ?? null } };
+    const [face, to] = [chance.oneOf(plan.faces), chance.oneOf(plan.faces)];
+    if (face === undefined || to === undefined) return null;
+    return { kind: 'set-plate-hole', hole: { id: freshId(plan, 'plate-hole'), name: 'Plate hole', face: face.id, edge: Math.round(chance.between(0, 3)), alongMm: chance.between(0, 3000), to: to.id, plateMm: 76, plateWidthMm: chance.oneOf([null, 90, 140]) ?? null, holeMm: null, isStopped: false } };
+  },
+  'remove-plate-hole': ({ plateHoles }, chance) => {
+    const hole = chance.oneOf(plateHoles);
+    return hole === undefined ? null : { kind: 'remove-plate-hole', hole: hole.id };
+  },
   'add-run': (plan, chance) => {
     const run = chance.oneOf(plan.runs);
     const other = chance.oneOf(plan.runs);

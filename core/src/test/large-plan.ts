@@ -96,6 +96,19 @@ export function largePlan(roomCount: number): Plan {
         entry: { kind: 'gland', gland: 'M20' },
       })),
     ),
+    // It comes out nowhere until something is built there.
+    plateHoles: rooms.map((room) => ({
+      id: `plate-hole-${room}`,
+      name: `Plate hole ${room + 1}`,
+      face: wallId(room, 0),
+      edge: 2,
+      alongMm: 900,
+      to: wallId(room, 1),
+      plateMm: 76,
+      plateWidthMm: 140,
+      holeMm: null,
+      isStopped: false,
+    })),
     runs: rooms.flatMap(runsOfRoom),
     moduleFields: rooms.map((room) => ({
       ...newField(base, `outside-wall-${room}`, MODULE.id),

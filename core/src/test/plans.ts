@@ -78,6 +78,7 @@ export function plan(more: Partial<Plan>): Plan {
     joins: [],
     circuits: [],
     penetrations: [],
+    plateHoles: [],
     runs: [],
     rules: [],
     ...more,

@@ -68,6 +68,7 @@ function isThere({ kind, id }: Ref, plan: Plan): boolean {
     placement: plan.placements,
     nipple: plan.nipples,
     penetration: plan.penetrations,
+    'plate-hole': plan.plateHoles,
     run: plan.runs,
     circuit: plan.circuits,
     field: plan.moduleFields,

@@ -12,6 +12,7 @@ export function ThingsList({ plan }: { readonly plan: Plan }) {
     plan.faces.length +
     plan.placements.length +
     plan.penetrations.length +
+    plan.plateHoles.length +
     plan.runs.length +
     plan.moduleFields.length +
     plan.moduleStrings.length;
@@ -57,6 +58,18 @@ function Things({ plan }: { readonly plan: Plan }) {
                 <Thing thing={{ kind: 'penetration', id: each.id }} face={id} name={each.name} about="hole" />
               </li>
             ))}
+            {plan.plateHoles
+              .filter(({ to }) => to === id)
+              .map((each) => (
+                <li key={each.id}>
+                  <Thing
+                    thing={{ kind: 'plate-hole', id: each.id }}
+                    face={id}
+                    name={each.name}
+                    about="hole through a plate"
+                  />
+                </li>
+              ))}
             {obstacles.map((each) => (
               <li key={each.id}>
                 <Thing thing={{ kind: 'face', id }} face={id} name={each.name} about="in the way" />

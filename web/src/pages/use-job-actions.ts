@@ -112,6 +112,7 @@ export function useJobActions({
         : [
             ...plan.placements.map(({ id, name, face }) => take({ kind: 'placement', id }, name, face)),
             ...plan.penetrations.map(({ id, name, face }) => take({ kind: 'penetration', id }, name, face)),
+            ...plan.plateHoles.map(({ id, name, to }) => take({ kind: 'plate-hole', id }, name, to)),
             ...plan.runs.map(({ id, name }) => take({ kind: 'run', id }, name, null)),
             ...plan.moduleFields.map(({ id, name, face }) => take({ kind: 'field', id }, name, face)),
             ...plan.moduleStrings.map(({ id, name }) => take({ kind: 'string', id }, name, null)),

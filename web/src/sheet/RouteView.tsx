@@ -1,6 +1,6 @@
 import { memo, type PointerEvent } from 'react';
-import { mirrored, typedBase, type Leg, type SiteFace } from '@zarnel/core/figures';
-import type { Plan, Penetration, PointMm } from '@zarnel/core/plan';
+import { mirrored, typedBase, type Leg, type PlatePlaces, type SiteFace } from '@zarnel/core/figures';
+import type { Plan, Penetration, PlateHole, PointMm } from '@zarnel/core/plan';
 import { pathOf, type Project } from './project.ts';
 
 /** A cable run: a firm pencil line along each leg. */
@@ -82,6 +82,45 @@ export const PenetrationView = memo(function PenetrationView(props: {
       })}
     </>
   );
+});
+
+/** A hole bored along an edge: an auger’s mark, open where it comes from, on both faces. */
+export const PlateHoleView = memo(function PlateHoleView(props: {
+  readonly hole: PlateHole;
+  readonly places: PlatePlaces;
+  readonly project: Project;
+  readonly isSelected: boolean;
+  readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
+}) {
+  const { hole, places, project, isSelected, onPress } = props;
+  return [places.here, places.there].map(({ face, at }) => {
+    const [x, y] = project(face.id, at);
+    return (
+      <g
+        key={face.id}
+        data-plate-hole={hole.id}
+        data-on={face.id}
+        className="cursor-pointer"
+        role="button"
+        aria-label={`${hole.name} on ${face.name}`}
+        aria-pressed={isSelected}
+        onPointerDown={(event) => onPress(event, hole.id)}
+      >
+        <circle cx={x} cy={y} r={16} fill="transparent" />
+        <path
+          d={`M${x - 8} ${y - 8} h16 v16 h-16 z`}
+          fill={isSelected ? 'var(--ground-kraft)' : 'var(--ground-paper)'}
+          stroke={isSelected ? 'var(--ink-kraft)' : 'var(--ink-pencil)'}
+          strokeWidth={2.5}
+        />
+        <path
+          d={`M${x - 8} ${y - 8} l16 16 M${x + 8} ${y - 8} l-16 16`}
+          stroke="var(--ink-chalk)"
+          strokeWidth={1.25}
+        />
+      </g>
+    );
+  });
 });
 
 function baseOutline(

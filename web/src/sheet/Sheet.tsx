@@ -36,7 +36,14 @@ import { projector } from './project.ts';
 import { FingerList } from './FingerList.tsx';
 import { pressables, unsureUnder, type Pressable } from './near-finger.ts';
 import { SheetFrame } from './SheetFrame.tsx';
-import { FacesLayer, GearLayer, NipplesLayer, PenetrationsLayer, RunsLayer } from './SheetLayers.tsx';
+import {
+  FacesLayer,
+  GearLayer,
+  NipplesLayer,
+  PenetrationsLayer,
+  PlateHolesLayer,
+  RunsLayer,
+} from './SheetLayers.tsx';
 import { ModulesLayer, withModule } from './ModulesLayer.tsx';
 import { LabelsLayer } from './labels/LabelsLayer.tsx';
 import { SnapsView } from './SnapsView.tsx';
@@ -258,7 +265,6 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
         ? null
         : holdOfLeg(
             { ...routed, run },
-            (face) => prepared.site.faces.get(face)?.otherSide ?? null,
             faceId,
             faceFromSheet(place, sheetFromScreen(viewport, pointIn(svg, event))),
             HOLD_PX / viewport.scale,
@@ -286,6 +292,14 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
         event.stopPropagation();
         dispatch(actions.selected({ kind: 'penetration', id }));
       }
+    },
+    [dispatch],
+  );
+
+  const pressPlateHole = useCallback(
+    (event: PointerEvent<SVGGElement>, id: string) => {
+      event.stopPropagation();
+      dispatch(actions.selected({ kind: 'plate-hole', id }));
     },
     [dispatch],
   );
@@ -454,6 +468,11 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
             {...layer}
             selectedId={selection?.kind === 'penetration' ? selection.id : null}
             onPress={pressPenetration}
+          />
+          <PlateHolesLayer
+            {...layer}
+            selectedId={selection?.kind === 'plate-hole' ? selection.id : null}
+            onPress={pressPlateHole}
           />
           {isSite && cornered?.face.shape.kind === 'outline' && (
             <CornersView

@@ -1,6 +1,7 @@
 import { memo, type PointerEvent } from 'react';
 import {
   joinEnds,
+  platePlaces,
   wirewayHoles,
   type Hung,
   type Leg,
@@ -12,7 +13,7 @@ import { FaceView } from './FaceView.tsx';
 import { GearFromFar, GearView } from './GearView.tsx';
 import { JoinView, NipplesView } from './NipplesView.tsx';
 import type { Project } from './project.ts';
-import { PenetrationView, RunView } from './RouteView.tsx';
+import { PenetrationView, PlateHoleView, RunView } from './RouteView.tsx';
 import type { Detail } from './visible-faces.ts';
 
 // The layers of the sheet, from the paper up. Each draws the faces in sight one by one: what did not change on a face is not
@@ -140,6 +141,31 @@ const GearOfFace = memo(function GearOfFace(props: {
     />
   ));
 });
+
+/** Holes through plates, on both faces that each leads between. */
+export function PlateHolesLayer(
+  props: Layer & {
+    readonly selectedId: string | null;
+    readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
+  },
+) {
+  const { prepared, seen, project, selectedId, onPress } = props;
+  const holes = new Set(nearFaces(seen).flatMap((id) => prepared.plateHolesAtFace.get(id)));
+  return [...holes].map((hole) => {
+    const met = platePlaces(prepared.site, hole);
+    if (!met.ok) return null;
+    return (
+      <PlateHoleView
+        key={hole.id}
+        hole={hole}
+        places={met.places}
+        project={project}
+        isSelected={hole.id === selectedId}
+        onPress={onPress}
+      />
+    );
+  });
+}
 
 export function PenetrationsLayer(
   props: Layer & {

@@ -1,4 +1,4 @@
-import { boxOfPoints, type Prepared } from '@zarnel/core/figures';
+import { boxOfPoints, platePlaces, type Prepared } from '@zarnel/core/figures';
 import type { Ref } from '@zarnel/core/checks';
 import type { BoxPx } from './labels/place-labels.ts';
 import type { Project } from './project.ts';
@@ -22,7 +22,7 @@ const HOLE_PX = 12;
 
 /** Gear and holes that can be pressed just now. */
 export function pressables(
-  { onFace, penetrationsOnFace }: Prepared,
+  { onFace, penetrationsOnFace, plateHolesAtFace, site }: Prepared,
   seen: ReadonlyMap<string, Detail>,
   project: Project,
 ): Pressable[] {
@@ -43,7 +43,15 @@ export function pressables(
         box: { minX: x - HOLE_PX, maxX: x + HOLE_PX, minY: y - HOLE_PX, maxY: y + HOLE_PX },
       };
     });
-    return [...gear, ...holes];
+    const bored = plateHolesAtFace.get(faceId).flatMap((hole): Pressable[] => {
+      const met = platePlaces(site, hole);
+      if (!met.ok) return [];
+      const end = met.places.here.face.id === faceId ? met.places.here : met.places.there;
+      const [x, y] = project(faceId, end.at);
+      const box = { minX: x - HOLE_PX, maxX: x + HOLE_PX, minY: y - HOLE_PX, maxY: y + HOLE_PX };
+      return [{ ref: { kind: 'plate-hole', id: hole.id }, name: hole.name, faceId, box }];
+    });
+    return [...gear, ...holes, ...bored];
   });
 }
 

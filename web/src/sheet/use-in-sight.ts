@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef } from 'react';
 import type { Ref } from '@zarnel/core/checks';
-import { modulesOfField, type Prepared, type SheetPlace } from '@zarnel/core/figures';
+import { modulesOfField, platePlaces, type Prepared, type SheetPlace } from '@zarnel/core/figures';
 import type { PointMm } from '@zarnel/core/plan';
 import type { Project } from './project.ts';
 import type { Detail } from './visible-faces.ts';
@@ -69,6 +69,9 @@ function placeOf(selection: Ref | null, prepared: Prepared): Target | null {
     };
   const hole = selection?.kind === 'penetration' ? prepared.penetrations.get(selection.id) : undefined;
   if (hole !== undefined) return { faceId: hole.face, atMm: [hole.xMm, hole.yMm] };
+  const bored = selection?.kind === 'plate-hole' ? prepared.plateHoles.get(selection.id) : undefined;
+  const met = bored === undefined ? null : platePlaces(prepared.site, bored);
+  if (met?.ok === true) return { faceId: met.places.there.face.id, atMm: met.places.there.at };
   const field = selection?.kind === 'field' ? selection.id : fieldOfString(selection, prepared);
   const [module] = field === null ? [] : modulesOfField(prepared, field);
   if (module !== undefined)

@@ -9,6 +9,7 @@ import {
   type OneLine,
   type RunDetail,
   type PenetrationDetail,
+  type PlateDetail,
   type Spot,
   spotsOf,
   type Remedies,
@@ -65,6 +66,10 @@ export class Checking {
 
   runDetail(run: string): RunDetail {
     return this.opened().evaluation.detailOfRun(run);
+  }
+
+  plateDetail(hole: string): PlateDetail {
+    return this.opened().evaluation.detailOfPlateHole(hole);
   }
 
   penetrationDetail(penetration: string): PenetrationDetail {

@@ -44,6 +44,7 @@ function workers() {
       clearances: asked(() => checking.clearances()),
       wiring: asked(() => checking.wiring()),
       penetrationDetail: asked((penetration) => checking.penetrationDetail(penetration)),
+      plateDetail: asked((hole) => checking.plateDetail(hole)),
       runDetail: asked((run) => checking.runDetail(run)),
       oneLine: asked(() => checking.oneLine()),
       spots: asked((penetration) => checking.spots(penetration)),

@@ -8,6 +8,7 @@ import {
   type OneLine,
   type RunDetail,
   type PenetrationDetail,
+  type PlateDetail,
   type Spot,
   type Remedies,
   type WiringProposal,
@@ -94,6 +95,11 @@ export class Evaluator<Worker extends Mortal> {
   /** What is shown of a run that is looked at, of the plan that was last evaluated; null where none was. */
   async runDetail(run: string): Promise<RunDetail | null> {
     return this.askOfLast((remote) => remote.runDetail(run));
+  }
+
+  /** What is shown of a hole through a plate that is looked at, of the plan that was last evaluated; null where none was. */
+  async plateDetail(hole: string): Promise<PlateDetail | null> {
+    return this.askOfLast((remote) => remote.plateDetail(hole));
   }
 
   /** What is shown of a penetration that is looked at, of the plan that was last evaluated; null where none was. */

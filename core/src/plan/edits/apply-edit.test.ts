@@ -459,6 +459,25 @@ const anyEdit: { [Kind in PlanEdit['kind']]: fc.Arbitrary<Extract<PlanEdit, { ki
     kind: fc.constant('remove-penetration'),
     penetration: idOf(base.penetrations),
   }),
+  'set-plate-hole': fc.record({
+    kind: fc.constant('set-plate-hole'),
+    hole: fc.record({
+      id: fc.constantFrom('new-1', 'gone'),
+      name: fc.constant('Plate hole'),
+      face: idOf(base.faces),
+      edge: fc.integer({ min: 0, max: 5 }),
+      alongMm: lengthMm,
+      to: idOf(base.faces),
+      plateMm: fc.constant(76),
+      plateWidthMm: fc.constantFrom(null, 140),
+      holeMm: fc.constantFrom(null, 25),
+      isStopped: fc.boolean(),
+    }),
+  }),
+  'remove-plate-hole': fc.record({
+    kind: fc.constant('remove-plate-hole'),
+    hole: fc.constantFrom('new-1', 'gone'),
+  }),
   'add-run': fc.record({ kind: fc.constant('add-run'), run: anyRun(newId) }),
   'set-run': fc.record({ kind: fc.constant('set-run'), run: anyRun(idOf(base.runs)) }),
   'set-run-slack': fc.record({

@@ -90,6 +90,8 @@ export const planEditSchema = z.discriminatedUnion('kind', [
   KINDS.movePenetration.schema,
   KINDS.setPenetration.schema,
   KINDS.removePenetration.schema,
+  KINDS.setPlateHole.schema,
+  KINDS.removePlateHole.schema,
   KINDS.addRun.schema,
   KINDS.setRun.schema,
   KINDS.setRunSlack.schema,
@@ -122,7 +124,7 @@ const APPLY = new Map<string, AnyApply>(
 
 /** Edits that add or re-target references, after which the whole plan’s references are checked. */
 const MAY_DANGLE =
-  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|field|string|surrounding|penetration|run|join|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
+  /^(?:(?:add|place|remove|mount)-|set-(?:face|root|rules|circuit|field|string|surrounding|penetration|plate-hole|run|join|gear-type|setbacks|obstacle|framing)$|insert-corner$)/u;
 
 /** Why edits may not be made: nothing has changed. `plan` is the one it speaks of, with those of them that could be made. */
 export type RefusedEdits = EditFault & { readonly plan: Plan };

@@ -18,43 +18,44 @@ export function edgeOnOtherSide(edge: number, corners: number): number {
   return (2 * corners - 2 - edge) % corners;
 }
 
-/** A fault where another face is folded on one of these edges of a face, on either of its sides. */
+/** A fault where another face is folded on, or a hole through a plate told by, one of these edges of a face, on either of its sides. */
 export function findFoldedFault(
   draft: Draft<Plan>,
   face: OutlineFace,
   edges: readonly number[],
 ): EditFault | null {
-  const isFolded = sidesOf(draft, face, face.shape.pointsMm.length).some(({ ends, seen }) =>
-    ends.some(({ edge }) => edges.includes(seen(edge))),
-  );
-  if (!isFolded) return null;
-  return {
+  const sides = sidesOf(draft, face, face.shape.pointsMm.length);
+  const refuse = (why: string): EditFault => ({
     code: 'not-allowed',
-    message: told('That edge of “{face}” is folded to another face; unfold it first.', {
-      face: faceName(face.id),
-    }),
-  };
+    message: told(why, { face: faceName(face.id) }),
+  });
+  if (sides.some(({ ends, seen }) => ends.some(({ edge }) => edges.includes(seen(edge)))))
+    return refuse('That edge of “{face}” is folded to another face; unfold it first.');
+  if (sides.some(({ bored, seen }) => bored.some(({ edge }) => edges.includes(seen(edge)))))
+    return refuse('A hole through the plate is told by that edge of “{face}”; take it out first.');
+  return null;
 }
 
 /** Whether anything is told by the edges of a face, on either of its sides. */
 export function usesOfEdges(
   draft: Draft<Plan>,
   face: OutlineFace,
-): { readonly folds: number; readonly setbacks: number } {
+): { readonly folds: number; readonly setbacks: number; readonly plateHoles: number } {
   const sides = sidesOf(draft, face, face.shape.pointsMm.length);
   return {
     folds: sides.reduce((sum, { ends }) => sum + ends.length, 0),
     setbacks: sides.reduce((sum, { side }) => sum + side.setbacks.length, 0),
+    plateHoles: sides.reduce((sum, { bored }) => sum + bored.length, 0),
   };
 }
 
-/** Keeps folds and setbacks of both sides of a face at their edges while its corners change. No fold is on a split edge. */
+/** Keeps folds, plate holes and setbacks of both sides of a face at their edges while its corners change. No fold is on a split edge. */
 export function shiftEdges(draft: Draft<Plan>, face: OutlineFace, shift: EdgeShift): void {
   const { cornersBefore, cornersAfter, to } = shift;
-  for (const { side, ends, seen, isOther } of sidesOf(draft, face, cornersBefore)) {
+  for (const { side, ends, bored, seen, isOther } of sidesOf(draft, face, cornersBefore)) {
     const after = (edge: number) =>
       to(seen(edge)).map((next) => (isOther ? edgeOnOtherSide(next, cornersAfter) : next));
-    for (const end of ends) end.edge = after(end.edge)[0] ?? end.edge;
+    for (const end of [...ends, ...bored]) end.edge = after(end.edge)[0] ?? end.edge;
     const setbacks = side.setbacks.flatMap((setback) =>
       after(setback.edge).map((edge) => ({ ...setback, edge })),
     );
@@ -74,6 +75,7 @@ function sidesOf(draft: Draft<Plan>, face: OutlineFace, corners: number) {
   ].map((each) => ({
     ...each,
     ends: draft.folds.flatMap(({ a, b }) => [a, b]).filter((end) => end.face === each.side.id),
+    bored: draft.plateHoles.filter((hole) => hole.face === each.side.id),
   }));
 }
 

@@ -89,12 +89,14 @@ export const setOutline = defineEdit(
     if (isFault(face)) return face;
     const points = signedAreaMm2(pointsMm) < 0 ? [...pointsMm].reverse() : pointsMm;
     if (points.length !== face.shape.pointsMm.length) {
-      const { folds, setbacks } = usesOfEdges(draft, face);
+      const { folds, setbacks, plateHoles } = usesOfEdges(draft, face);
       const because =
         folds > 0
           ? '“{face}” is folded to another face by its edges; unfold it first.'
-          : '“{face}” has setbacks from its edges, and this outline has other edges; take them out first.';
-      if (folds + setbacks > 0)
+          : plateHoles > 0
+            ? 'Holes through plates are told by the edges of “{face}”, and this outline has other edges; take them out first.'
+            : '“{face}” has setbacks from its edges, and this outline has other edges; take them out first.';
+      if (folds + setbacks + plateHoles > 0)
         return { code: 'not-allowed', message: told(because, { face: faceName(face.id) }) };
     }
     return reshaped(draft, face, points);

@@ -1,5 +1,6 @@
 import { z } from '../../zod.ts';
 import { penetrationSchema } from '../penetration.ts';
+import { plateHoleSchema } from '../plate-hole.ts';
 import { runSchema } from '../run.ts';
 import { idSchema, lengthMmSchema, positionMmSchema } from '../values.ts';
 import { defineEdit, missing, putInto, removeFrom } from './edit.ts';
@@ -32,6 +33,11 @@ export const setPenetration = putInto(
 );
 
 export const removePenetration = removeFrom('remove-penetration', 'penetration', 'penetrations');
+
+/** Adds a hole through a plate, or changes it. */
+export const setPlateHole = putInto('set-plate-hole', 'hole', 'plateHoles', plateHoleSchema, 'replace');
+
+export const removePlateHole = removeFrom('remove-plate-hole', 'hole', 'plateHoles');
 
 export const addRun = putInto('add-run', 'run', 'runs', runSchema);
 

@@ -1,13 +1,13 @@
 import { refusalText } from '../../test/plans.ts';
 import { describe, expect, test } from '@jest/globals';
-import { honeyHouse } from '../../demo/honey-house.ts';
+import { openHoneyHouse } from '../../test/open-honey-house.ts';
 import { getSample } from '../../gear/samples.ts';
 import { getMaterial } from '../../site/materials.ts';
 import { openPlan } from '../open-plan.ts';
 import type { Plan } from '../plan.ts';
 import { applyEdits, type PlanEdit } from './apply-edit.ts';
 
-const base = honeyHouse();
+const base = openHoneyHouse();
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(base, edits);

@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import { penetrationSpot, type Evaluation } from '@zarnel/core/figures';
+import {
+  type MetEdge,
+  metEdges,
+  newPlateHole,
+  NEW_PLATE_MM,
+  penetrationSpot,
+  type Evaluation,
+} from '@zarnel/core/figures';
 import { freshId, NEW_PENETRATION, newRun, type Plan, type Port } from '@zarnel/core/plan';
 import { countText, type Reader } from '@zarnel/core/words';
 import { derivedOf } from '../../state/derived.ts';
@@ -38,6 +45,7 @@ export function RouteBench({ plan, current, reader }: Props) {
       <AddRun plan={plan} />
       <Penetrations plan={plan} />
       <AddPenetration plan={plan} />
+      <PlateHoles plan={plan} />
     </>
   );
 }
@@ -68,6 +76,48 @@ function Penetrations({ plan }: { readonly plan: Plan }) {
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** Each opens its panel; a new one goes where a cavity meets the face in hand. */
+function PlateHoles({ plan }: { readonly plan: Plan }) {
+  const dispatch = useAppDispatch();
+  const faceInHand = useAppSelector((state) => state.view.faceInHand);
+  const { prepared } = derivedOf(plan);
+  const met = metEdges(prepared.site, faceInHand ?? plan.rootFace, NEW_PLATE_MM);
+  const nameOf = (id: string) => prepared.site.faces.get(id)?.name ?? id;
+  const take = (id: string, face: string) => {
+    dispatch(viewSlice.actions.selected({ kind: 'plate-hole', id }));
+    dispatch(viewSlice.actions.faceTaken(face));
+  };
+  const add = (edge: MetEdge) => {
+    const hole = newPlateHole(prepared, edge);
+    if (makeEdits([{ kind: 'set-plate-hole', hole }])) take(hole.id, hole.to);
+  };
+  if (plan.plateHoles.length === 0 && met.length === 0) return null;
+  return (
+    <section aria-label="Holes through plates" className="mt-3 border-t border-faint pt-3">
+      <h2 className="mb-1 text-lg font-semibold">Holes through plates</h2>
+      <ul>
+        {plan.plateHoles.map(({ id, name, to, isStopped }) => (
+          <li key={id}>
+            <button
+              type="button"
+              className="flex min-h-9 w-full justify-between gap-2 px-2 text-left hover:bg-tape/40"
+              onClick={() => take(id, to)}
+            >
+              <span>{name}</span>
+              <span className="text-sm text-kraft">{isStopped ? 'closed again' : 'open'}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {met.map((edge) => (
+        <Button key={`${edge.face} ${edge.edge} ${edge.to}`} onClick={() => add(edge)}>
+          Bore from {nameOf(edge.to)} into {nameOf(edge.face)}
+        </Button>
+      ))}
     </section>
   );
 }

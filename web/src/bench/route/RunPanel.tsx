@@ -156,6 +156,15 @@ function WhyHere({ run, reader }: { readonly run: Run; readonly reader: Reader }
   );
 }
 
+type Via = Run['via'][number];
+type HoleVia = Exclude<Via, { at: 'point' }>;
+
+/** Of the face, or the hole. */
+function idOfVia(via: Via): string {
+  if (via.at === 'point') return via.face;
+  return via.at === 'penetration' ? via.penetration : via.plateHole;
+}
+
 /** Where it has to go by, in order: points on faces and penetrations; the rest is found. */
 function GoesBy({
   run,
@@ -176,11 +185,15 @@ function GoesBy({
   };
   const setVia = (via: Run['via']) => tryEdit({ kind: 'set-run', run: { ...run, via } });
   const nameOf = (id: string) =>
-    [...plan.faces, ...plan.penetrations].find((each) => each.id === id)?.name ?? id;
+    [...plan.faces, ...plan.penetrations, ...plan.plateHoles].find((each) => each.id === id)?.name ?? id;
   const face = plan.faces.find(({ id }) => id === (faceInHand ?? plan.rootFace));
-  const free = plan.penetrations.filter(
-    ({ id }) => !run.via.some((each) => each.at === 'penetration' && each.penetration === id),
-  );
+  const free: readonly { readonly name: string; readonly via: HoleVia }[] = [
+    ...plan.penetrations.map(({ id, name }) => ({
+      name,
+      via: { at: 'penetration', penetration: id } as const,
+    })),
+    ...plan.plateHoles.map(({ id, name }) => ({ name, via: { at: 'plate-hole', plateHole: id } as const })),
+  ].filter(({ via }) => !run.via.some((each) => each.at === via.at && idOfVia(each) === idOfVia(via)));
   return (
     <Section
       title="Goes by"
@@ -190,7 +203,7 @@ function GoesBy({
         {run.via.map((each, index) => (
           <li key={index} className="mb-2">
             <p>
-              {index + 1}. {each.at === 'point' ? nameOf(each.face) : nameOf(each.penetration)}
+              {index + 1}. {nameOf(idOfVia(each))}
             </p>
             {each.at === 'point' &&
               (['xMm', 'yMm'] as const).map((key) => (
@@ -210,12 +223,8 @@ function GoesBy({
           </li>
         ))}
       </ol>
-      {free.map(({ id, name }) => (
-        <Button
-          key={id}
-          look="quiet"
-          onClick={() => setVia([...run.via, { at: 'penetration', penetration: id }])}
-        >
+      {free.map(({ name, via }) => (
+        <Button key={`${via.at} ${idOfVia(via)}`} look="quiet" onClick={() => setVia([...run.via, via])}>
           Go through {name}
         </Button>
       ))}

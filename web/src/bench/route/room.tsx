@@ -3,6 +3,7 @@ import type { Room } from '../room.ts';
 
 const RouteBench = lazily(async () => (await import('./RouteBench.tsx')).RouteBench);
 const PenetrationPanel = lazily(async () => (await import('./PenetrationPanel.tsx')).PenetrationPanel);
+const PlateHolePanel = lazily(async () => (await import('./PlateHolePanel.tsx')).PlateHolePanel);
 const RunPanel = lazily(async () => (await import('./RunPanel.tsx')).RunPanel);
 const CircuitPanel = lazily(async () => (await import('./CircuitPanel.tsx')).CircuitPanel);
 
@@ -17,6 +18,13 @@ export const ROUTE_ROOM: Room = {
         return penetration === undefined ? null : (
           <PenetrationPanel key={id} penetration={penetration} {...props} />
         );
+      },
+    },
+    'plate-hole': {
+      isThere: ({ id, prepared }) => prepared.plateHoles.get(id) !== undefined,
+      Panel: ({ id, ...props }) => {
+        const hole = props.prepared.plateHoles.get(id);
+        return hole === undefined ? null : <PlateHolePanel key={id} hole={hole} {...props} />;
       },
     },
     run: {
