@@ -116,7 +116,7 @@ export { type Shape, INKS } from '../one-line/shapes.ts';
 export { type PipePlan } from '../conductor/pipe.ts';
 export { type RunDetail } from '../route/run-detail.ts';
 export { editOfHold, holdOfLeg, type LegHold } from '../route/leg-hold.ts';
-export { newPlateHole, NEW_PLATE_MM } from '../route/plate-bore.ts';
+export { newPlateHole } from '../route/plate-bore.ts';
 export { NO_PLATE_DETAIL, type PlateDetail } from '../route/plate-detail.ts';
 export { type Leg, routeAll, type RoutedRun, type Routes } from '../route/route.ts';
 export { typedBase } from '../seal/entry.ts';
@@ -127,7 +127,13 @@ export { penetrationSpot } from '../seal/penetration-spot.ts';
 export { sealStack, type SealStack } from '../seal/seal-stack.ts';
 export { type Spot } from '../seal/spots.ts';
 export { asTaped } from '../site/as-taped.ts';
-export { type MetEdge, metEdges, type PlatePlaces, platePlaces } from '../site/plate-meeting.ts';
+export {
+  type MetEdge,
+  metEdges,
+  NEW_PLATE_MM,
+  type PlatePlaces,
+  platePlaces,
+} from '../site/plate-meeting.ts';
 export { edgeName, foldsOf, freeEdges, pitchText } from '../site/fold-list.ts';
 export { boundsOfFrames, foldUp } from '../site/fold-up.ts';
 export { type Frame } from '../geometry/frame.ts';

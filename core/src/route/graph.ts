@@ -178,10 +178,13 @@ export function faceOfLayer(key: string): { readonly face: string; readonly laye
 
 /**
  * The same graph once for each place to go by and once more: only there a way goes on to the next. So one search finds the
- * best way that goes by all of them in order, and not the best to each by itself.
+ * best way that goes by all of them in order, and not the best to each by itself. A hole to go through is gone through as often
+ * as it is named: no way goes in by it and straight back.
  */
 export function goingBy(graph: RouteGraph, places: readonly GoBy[]): RouteGraph {
   if (places.length === 0) return graph;
+  const isLocked = (through: Through | null) =>
+    places.some((place) => place.at === 'hole' && isSameThrough(through, place.through));
   return {
     only: null,
     weights: { ...graph.weights, factorOf: (key) => graph.weights.factorOf(faceOfLayer(key).face) },
@@ -197,12 +200,12 @@ export function goingBy(graph: RouteGraph, places: readonly GoBy[]): RouteGraph 
       for (const [node, list] of graph.linksAt(face)) {
         links.set(
           node,
-          list.map((link) => {
+          list.flatMap((link) => {
             const isNext = next?.at === 'hole' && isSameThrough(link.through, next.through);
-            return {
-              ...link,
-              to: { ...link.to, face: faceInLayer(link.to.face, isNext ? layer + 1 : layer) },
-            };
+            if (!isNext && isLocked(link.through)) return [];
+            return [
+              { ...link, to: { ...link.to, face: faceInLayer(link.to.face, isNext ? layer + 1 : layer) } },
+            ];
           }),
         );
       }

@@ -12,7 +12,7 @@ import { lengthInput, type Working } from '../working/working.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import type { Member } from '../site/members.ts';
 import { edgeLengthMm, foldEdge } from '../site/place-faces.ts';
-import { platePlaces, type MetEdge, type PlatePlaces } from '../site/plate-meeting.ts';
+import { NEW_PLATE_MM, platePlaces, type MetEdge, type PlatePlaces } from '../site/plate-meeting.ts';
 import type { SiteFace } from '../site/site.ts';
 import { runWidthMm } from './lanes.ts';
 import { runsThroughPlate } from './route.ts';
@@ -21,10 +21,8 @@ import { runsThroughPlate } from './route.ts';
 export const DRAW_MM = 6;
 /** Wood left between a bored hole and a stud or joist that stands on the plate, for the drill’s chuck (practice), mm. */
 export const BESIDE_MEMBER_MM = 20;
-/** Two plates of 1 1/2″, as walls are framed (practice). */
-export const NEW_PLATE_MM = mmFromInch(3);
 /** Room for the cables of a few circuits, before anyone knows which (practice), mm. */
-const FIRST_HOLE_MM = 32;
+export const FIRST_HOLE_MM = 32;
 /** How far apart the places are that are tried for a new hole, mm. */
 const TRIED_EVERY_MM = mmFromInch(0.5);
 

@@ -10,6 +10,7 @@ import { sliceOf } from '../geometry/convex.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { faceInLayer, faceOfLayer, goingBy, type GoBy, type RouteGraph, type Through } from './graph.ts';
+import { metEdges, NEW_PLATE_MM } from '../site/plate-meeting.ts';
 import { nodeAt, pointOfNode, pointUm, UM_PER_MM, type Band, type Direction } from './grid.ts';
 import { findPath, type FoundPath, type SearchEnd } from './search.ts';
 import {
@@ -199,7 +200,9 @@ function whyNoWay(prepared: Prepared, run: Run, ends: Ends): RouteFault {
     [id, ...otherSide(id)].some((each) => prepared.penetrationsOnFace.get(each).length > 0);
   if (reaches(from, to, (id) => [...joinedTo(prepared, id), ...(isPassed(id) ? otherSide(id) : [])]))
     return barrierOf(prepared, run, ends);
-  const isHoleMissing = reaches(from, to, (id) => [...joinedTo(prepared, id), ...otherSide(id)]);
+  const met = (id: string) =>
+    metEdges(site, id, NEW_PLATE_MM).map((each) => (each.face === id ? each.to : each.face));
+  const isHoleMissing = reaches(from, to, (id) => [...joinedTo(prepared, id), ...otherSide(id), ...met(id)]);
   return faultOf(run, isHoleMissing ? 'no-penetration' : 'apart');
 }
 

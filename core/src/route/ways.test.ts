@@ -1,13 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { aStar } from 'ngraph.path';
 import { prepare } from '../check/prepared.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { NEW_PENETRATION } from '../plan/penetration.ts';
 import type { Plan } from '../plan/plan.ts';
 import { USUAL_ROUTING, type Routing, type Via } from '../plan/run.ts';
 import type { PointMm } from '../plan/values.ts';
-import { facesAsLibraryGraph, GOAL } from '../test/library-graph.ts';
+import { libraryCost } from '../test/library-graph.ts';
 import {
   boxObstacle,
   cables,
@@ -121,27 +120,6 @@ describe('ways over slanting folds', () => {
     expect(first[1]).toBeCloseTo(500 - 500 * share, 2);
   });
 });
-
-/** What the library finds on the same graph, with nodes of all its faces. */
-function libraryCost(
-  graph: RouteGraph,
-  faces: readonly string[],
-  start: SearchEnd,
-  goal: SearchEnd,
-): number | null {
-  const library = facesAsLibraryGraph(graph, faces, goal);
-  const from = `${start.face}|${start.node}|${start.direction}`;
-  if (library.getNode(from) === undefined || library.getNode(GOAL) === undefined) return null;
-  const found = aStar(library, { oriented: true, distance: (_a, _b, link) => link.data }).find(from, GOAL);
-  if (found.length === 0) return null;
-  return found.slice(1).reduce((sum, node, index) => {
-    const after = found[index];
-    const links = [...(library.getLinks(node.id) ?? [])].filter(
-      (link) => link.fromId === node.id && link.toId === after?.id,
-    );
-    return sum + Math.min(...links.map((link) => link.data));
-  }, 0);
-}
 
 const anyRouting: fc.Arbitrary<Routing> = fc.record({
   bendMm: mm(0, 400),
@@ -324,8 +302,9 @@ describe('ways of a site', () => {
           : face,
       ),
     };
-    // Locked to both holes it comes back out of each: in the cavity there is no way from one to the other.
-    expect(wayOf(closed)).toMatchObject({ boreCount: 0, penetrations: ['p', 'p', 'q', 'q'] });
+    // In the cavity there is no way from one to the other, and none goes in by a hole and straight back out: that is said.
+    const outcome = routeOf(prepare(closed), 'r');
+    expect(outcome?.kind === 'fault' ? outcome.fault.code : 'routed').toBe('via-blocked');
   });
 });
 

@@ -11,6 +11,13 @@ import { prepare, type Prepared } from '../check/prepared.ts';
 import { RUNS } from '../check/subjects.ts';
 import { faceName, runName } from '../plan/names.ts';
 import { freshId } from '../plan/fresh-id.ts';
+import type { PlanEdit } from '../plan/edits/apply-edit.ts';
+import type { Plan } from '../plan/plan.ts';
+import type { PlateHole } from '../plan/plate-hole.ts';
+import type { Quantity } from '../quantity/format.ts';
+import { edgeLengthMm, foldEdge } from '../site/place-faces.ts';
+import { metEdges, NEW_PLATE_MM, platePlaces } from '../site/plate-meeting.ts';
+import { FIRST_HOLE_MM, memberAtPlate, newPlateHole } from '../route/plate-bore.ts';
 import { NEW_PENETRATION, type Penetration } from '../plan/penetration.ts';
 import type { Run } from '../plan/run.ts';
 import { practice } from '../reference/source.ts';
@@ -21,7 +28,7 @@ import { isPenetrationClear } from './penetration-spot.ts';
 
 const meta: CheckMeta = {
   id: 'seal.wanted',
-  looksAt: 'Runs that have to go through a face where no penetration is yet',
+  looksAt: 'Runs that have to go through a face, or a plate on which faces meet, where no hole is yet',
   severity: 'fix',
   source: practice('A run through a face takes a penetration that was planned'),
   parameters: [],
@@ -30,6 +37,7 @@ const meta: CheckMeta = {
   },
   fixMessages: {
     add: 'Add one on {face}, {right} right, {up} up: {length} of cable',
+    bore: 'Bore into {face} from {to}, {right} right there: {length} of cable',
   },
 };
 
@@ -61,33 +69,87 @@ export function placesFor(prepared: Prepared, run: Run): Fix[] {
   const tried = [...prepared.site.faces.values()].flatMap((face, index) =>
     face.otherSide === null || face.face.shape.kind === 'reverse' ? [] : triedOn(prepared, face.id, index),
   );
+  const bored = triedInPlates(prepared);
   const plan = prepared.document;
-  const trial = prepare({ ...plan, penetrations: [...plan.penetrations, ...tried], runs: [run] });
+  const trial = prepare({
+    ...plan,
+    penetrations: [...plan.penetrations, ...tried],
+    plateHoles: [...plan.plateHoles, ...bored],
+    runs: [run],
+  });
   const outcome = routeOf(trial, run.id);
   if (outcome?.kind !== 'routed') return [];
-  const taken = outcome.routed.penetrations.flatMap((id) => tried.filter((each) => each.id === id));
+  const taken = outcome.routed.passes.flatMap(({ through: { kind, id } }): Taken[] =>
+    kind === 'penetration'
+      ? tried.flatMap((each) => (each.id === id ? [{ penetration: each }] : []))
+      : bored.flatMap((each) => (each.id === id ? [{ plateHole: each }] : [])),
+  );
   const [first] = taken;
   if (first === undefined) return [];
-  const added = taken.reduce<{ readonly plan: typeof plan; readonly list: readonly Penetration[] }>(
-    ({ plan: before, list }, each) => {
-      const id = freshId(before, 'penetration');
-      const made = { ...each, id, name: `Penetration ${before.penetrations.length + 1}` };
-      return { plan: { ...before, penetrations: [...before.penetrations, made] }, list: [...list, made] };
-    },
-    { plan, list: [] },
-  ).list;
-  return [
-    {
-      message: 'add',
-      data: {
-        face: faceName(first.face),
-        right: { value: first.xMm, unit: 'mm' },
-        up: { value: first.yMm, unit: 'mm' },
-        length: { value: outcome.routed.totalMm, unit: 'mm' },
-      },
-      edits: added.map((penetration) => ({ kind: 'add-penetration', penetration }) as const),
-    },
-  ];
+  const added = taken.reduce<Added>(({ plan: before, edits }, each) => addedTo(before, edits, each), {
+    plan,
+    edits: [],
+  });
+  const length = { value: outcome.routed.totalMm, unit: 'mm' } as const;
+  return [{ ...wordsOf(prepared, first, length), edits: added.edits }];
+}
+
+/** A hole of those tried that the way takes. */
+type Taken = { readonly penetration: Penetration } | { readonly plateHole: PlateHole };
+type Added = { readonly plan: Plan; readonly edits: readonly PlanEdit[] };
+
+/** With an id and a name that are free in the plan, and the edit that adds it. */
+function addedTo(before: Plan, edits: readonly PlanEdit[], taken: Taken): Added {
+  if ('penetration' in taken) {
+    const id = freshId(before, 'penetration');
+    const penetration = { ...taken.penetration, id, name: `Penetration ${before.penetrations.length + 1}` };
+    return {
+      plan: { ...before, penetrations: [...before.penetrations, penetration] },
+      edits: [...edits, { kind: 'add-penetration', penetration }],
+    };
+  }
+  const id = freshId(before, 'plate-hole');
+  const hole = { ...taken.plateHole, id, name: `Plate hole ${before.plateHoles.length + 1}` };
+  return {
+    plan: { ...before, plateHoles: [...before.plateHoles, hole] },
+    edits: [...edits, { kind: 'set-plate-hole', hole }],
+  };
+}
+
+/** What is said of the first hole. */
+function wordsOf(prepared: Prepared, first: Taken, length: Quantity): Omit<Fix, 'edits'> {
+  if ('penetration' in first) {
+    const { face, xMm, yMm } = first.penetration;
+    const [right, up] = [xMm, yMm].map((value): Quantity => ({ value, unit: 'mm' })) as [Quantity, Quantity];
+    return { message: 'add', data: { face: faceName(face), right, up, length } };
+  }
+  const { face, to } = first.plateHole;
+  const met = platePlaces(prepared.site, first.plateHole);
+  const right: Quantity = { value: met.ok ? met.places.there.at[0] : 0, unit: 'mm' };
+  return { message: 'bore', data: { face: faceName(face), to: faceName(to), right, length } };
+}
+
+/** Clear places all along the edges of cavities that meet another face. */
+function triedInPlates(prepared: Prepared): PlateHole[] {
+  const { site } = prepared;
+  const met = new Map(
+    [...site.faces.keys()]
+      .flatMap((id) => metEdges(site, id, NEW_PLATE_MM))
+      .map((each) => [`${each.face} ${each.edge} ${each.to}`, each]),
+  );
+  return [...met.values()].flatMap((edge, place) => {
+    const made = newPlateHole(prepared, edge);
+    const ends = foldEdge(site.faces.get(edge.face) ?? { outline: [] }, edge.edge);
+    const lengthMm = ends === null ? 0 : edgeLengthMm(ends);
+    return Array.from({ length: TRIED_EACH_WAY - 1 }, (_, index): PlateHole => ({
+      ...made,
+      id: `tried-plate-${place}-${index}`,
+      alongMm: Math.round((lengthMm * (index + 1)) / TRIED_EACH_WAY),
+    })).filter((hole) => {
+      const places = platePlaces(site, hole);
+      return places.ok && memberAtPlate(places.places, FIRST_HOLE_MM) === undefined;
+    });
+  });
 }
 
 function triedOn(prepared: Prepared, faceId: string, place: number): Penetration[] {

@@ -4,8 +4,12 @@ import { edgesOf } from '../geometry/segments.ts';
 import { add, dot, scale, sub, type Vec3 } from '../geometry/vec3.ts';
 import type { PlateHole } from '../plan/plate-hole.ts';
 import type { PointMm } from '../plan/values.ts';
+import { mmFromInch } from '../quantity/convert.ts';
 import { edgeLengthMm, EDGE_MATCH_MM, foldEdge } from './place-faces.ts';
 import type { Site, SiteFace } from './site.ts';
+
+/** Two plates of 1 1/2″, as walls are framed (practice). */
+export const NEW_PLATE_MM = mmFromInch(3);
 
 type PlacePart = { readonly face: SiteFace; readonly at: PointMm };
 

@@ -1,3 +1,4 @@
+import { aStar } from 'ngraph.path';
 import createGraph, { type Graph } from 'ngraph.graph';
 import type { FaceGrid } from '../route/grid.ts';
 import type { RouteGraph } from '../route/graph.ts';
@@ -92,4 +93,25 @@ export function facesAsLibraryGraph(
     library.addLink(name(goal.face, goal.node, direction), GOAL, turn === 0 ? 0 : bend);
   }
   return library;
+}
+
+/** What the library finds on the same graph, with nodes of all its faces. */
+export function libraryCost(
+  graph: RouteGraph,
+  faces: readonly string[],
+  start: SearchEnd,
+  goal: SearchEnd,
+): number | null {
+  const library = facesAsLibraryGraph(graph, faces, goal);
+  const from = `${start.face}|${start.node}|${start.direction}`;
+  if (library.getNode(from) === undefined || library.getNode(GOAL) === undefined) return null;
+  const found = aStar(library, { oriented: true, distance: (_a, _b, link) => link.data }).find(from, GOAL);
+  if (found.length === 0) return null;
+  return found.slice(1).reduce((sum, node, index) => {
+    const after = found[index];
+    const links = [...(library.getLinks(node.id) ?? [])].filter(
+      (link) => link.fromId === node.id && link.toId === after?.id,
+    );
+    return sum + Math.min(...links.map((link) => link.data));
+  }, 0);
 }
