@@ -51,7 +51,7 @@ for (const theme of THEMES) {
     }
     await bench(page).getByRole('tab', { name: 'Faces' }).click();
     await bench(page)
-      .getByRole('button', { name: /^Plant room wall/u })
+      .getByRole('button', { name: /^Plant room wall Wall/u })
       .click();
     for (const section of ['Outline', 'How it stands', 'Framing', 'In the way']) {
       await bench(page)

@@ -309,7 +309,7 @@ test('opens at the wall in hand, filled; what is taken elsewhere comes into sigh
   await page.waitForTimeout(200);
   expect(await at()).toBeCloseTo(before, 0);
   const key = await page.getByTestId('key-sheet').boundingBox();
-  await page.mouse.click((key?.x ?? 0) + 40, (key?.y ?? 0) + 28);
+  await page.mouse.click((key?.x ?? 0) + 41, (key?.y ?? 0) + 15);
   await expect(gear(page, 'inverter-a')).toBeVisible();
 });
 

@@ -43,17 +43,17 @@ test('locks a run to a point, says why it lies there, and lets it go again', asy
   const id = await importDemo(request, 'Locked');
   await openJob(page, id, 'route');
   const run = bench(page).getByRole('region', { name: 'Array run' });
-  await expect(run).toContainText('154 1⁄8″');
+  await expect(run).toContainText('176 15⁄16″');
   await run.getByRole('button', { name: /Goes by/u }).click();
   await run.getByRole('button', { name: 'Go by a point on Plant room wall' }).click();
   await run.getByLabel('Right of datum').fill('60');
   await run.getByLabel('Right of datum').press('Enter');
-  // From 97 in at the disconnect over to 60 in and to the hole at 96 in: 36 in each way more.
-  await expect(run).not.toContainText('154 1⁄8″');
+  // From 96 in at the disconnect over to 60 in and back to the hole at 88 in.
+  await expect(run).not.toContainText('176 15⁄16″');
   await run.getByRole('button', { name: /Why it lies there/u }).click();
   await expect(run).toContainText('with nothing in its way it would be');
   await expectSaved(page);
   expect((await savedPlan(request, id)).runs[0]?.via).toMatchObject([{ at: 'point', face: 'plant-wall' }]);
   await run.getByRole('button', { name: 'Unlock it' }).click();
-  await expect(run).toContainText('154 1⁄8″');
+  await expect(run).toContainText('176 15⁄16″');
 });

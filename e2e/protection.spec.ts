@@ -57,7 +57,7 @@ test('re-routes a run while one of its legs is dragged, and keeps the lock', asy
   // At the wall itself, where a few pixels are inches.
   await openJob(page, id, 'route', { asOpened: true });
   const run = bench(page).getByRole('region', { name: 'Array run' });
-  await expect(run).toContainText('154 1⁄8″');
+  await expect(run).toContainText('176 15⁄16″');
   const leg = page.locator('[data-run="array-run"] > g').nth(1);
   const before = await page.locator('[data-run="array-run"]').innerHTML();
   await dragBy(page, leg, 40, 0, async () => {
@@ -68,7 +68,7 @@ test('re-routes a run while one of its legs is dragged, and keeps the lock', asy
   const saved = await savedPlan(request, id);
   expect(saved.runs.find((each) => each.id === 'array-run')?.via).toHaveLength(1);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(run).toContainText('154 1⁄8″');
+  await expect(run).toContainText('176 15⁄16″');
 });
 
 test('has the steps that seal each penetration among the sheets to print', async ({ page, request }) => {

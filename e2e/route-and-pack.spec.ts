@@ -105,7 +105,7 @@ test('takes the cable through by a new hole and a new run', async ({ page, reque
     'there is no penetration yet',
   );
   await bench(page).getByRole('button', { name: 'Add a penetration on South slope, underside' }).click();
-  await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Penetration 1');
+  await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Penetration 2');
   await page.keyboard.press('Escape');
   await expect(bench(page).locator('[data-check="seal.wanted"]')).toHaveCount(0);
   await expect(bench(page).getByText('Length to cut')).toBeVisible();
@@ -175,4 +175,52 @@ test('shows and gives no hole of a plan before the last edit while the checks ar
   await expect(page.getByText('What to drill stands here once it is worked out')).toBeVisible();
   await expect(page.locator('[data-hole]')).toHaveCount(0);
   await expect(bench(page).getByRole('button', { name: /Print|CSV/u })).toHaveCount(0);
+});
+
+test('a cable goes from the loft down into the wall by a hole through the plate', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Plate');
+  await openJob(page, id, 'route');
+  await bench(page)
+    .getByRole('button', { name: /^Top plate hole/u })
+    .click();
+  const panel = bench(page).getByRole('region', { name: 'Top plate hole' });
+  // 88 in from the left in the room is 80 in from the left for one who looks down in the loft.
+  await expect(panel.getByText('Right of datum').locator('..')).toContainText('80″');
+  await expect(page.locator('[data-plate-hole="top-plate"]')).toHaveCount(2);
+
+  // Nobody is kept from drilling by what is done once it is drilled.
+  await page.getByRole('link', { name: /Pack/u }).click();
+  const sheet = page.getByRole('article', { name: 'Loft floor' });
+  await expect(sheet).toContainText('Once it is drilled');
+  await expect(sheet).not.toContainText('Do not drill yet');
+  await expect(page.getByRole('article', { name: /cavity/u })).toHaveCount(0);
+
+  await page.getByRole('link', { name: /Route/u }).click();
+  await panel.getByLabel('Closed again round its cables').click();
+  await expect(bench(page).locator('[data-check="route.plate"]')).toHaveCount(0);
+  const along = panel.getByLabel(/^Along the edge/u);
+  await along.fill('96');
+  await along.press('Enter');
+  await expect(bench(page).locator('[data-check="route.plate"]')).toContainText('studs');
+  await bench(page)
+    .getByRole('button', { name: /^Bore it/u })
+    .click();
+  await expect(bench(page).locator('[data-check="route.plate"]')).toHaveCount(0);
+
+  await panel.getByRole('button', { name: 'Take the plate hole out' }).click();
+  const wanted = bench(page).locator('[data-check="seal.wanted"]');
+  await expect(wanted).toContainText('there is no penetration yet');
+  await page.locator('[data-face="loft-floor"]').click({ position: { x: 20, y: 20 } });
+  await bench(page)
+    .getByRole('button', { name: 'Bore from Loft floor into Plant room wall, cavity' })
+    .click();
+  await expect(bench(page).getByRole('heading', { level: 2 })).toHaveText('Plate hole 1');
+  await expectSaved(page);
+  const saved = await savedPlan(request, id);
+  expect(saved.plateHoles).toMatchObject([{ face: 'wall-cavity', to: 'loft-floor', plateWidthMm: 139.7 }]);
+  await bench(page).getByRole('button', { name: 'Back to all findings' }).click();
+  await expect(wanted).toHaveCount(0);
 });

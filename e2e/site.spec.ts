@@ -94,7 +94,7 @@ test('adds a face, folds it on, gives it a pitch and its other side', async ({ p
   await expect(stands).toContainText('stands nowhere yet');
   await stands.getByText('Fold it to another face', { exact: true }).click();
   await stands.getByRole('combobox', { name: 'To' }).click();
-  await page.getByRole('option', { name: 'Plant room wall' }).click();
+  await page.getByRole('option', { name: 'Plant room wall', exact: true }).click();
   await stands.getByRole('combobox', { name: 'This face’s' }).click();
   await page.getByRole('option', { name: /^Edge 4/u }).click();
   await stands.getByRole('combobox', { name: 'Its' }).click();
@@ -229,7 +229,7 @@ test('walks the survey: readings from the laser, one struck, the mean put into t
   const id = await importDemo(request, 'Survey');
   await openJob(page, id, 'site');
   await bench(page).getByRole('tab', { name: 'Survey' }).click();
-  await expect(bench(page)).toContainText('0 of 75 measured, 75 still missing');
+  await expect(bench(page)).toContainText('0 of 81 measured, 81 still missing');
   await bench(page)
     .getByRole('button', { name: /^missing Height/u })
     .first()
@@ -259,7 +259,7 @@ test('walks the survey: readings from the laser, one struck, the mean put into t
   await dialog.getByRole('button', { name: 'Put the mean into the plan' }).click();
   await expect(dialog).toContainText('The plan has this mean now.');
   await dialog.getByRole('button', { name: 'Close' }).click();
-  await expect(bench(page)).toContainText('1 of 75 measured');
+  await expect(bench(page)).toContainText('1 of 81 measured');
 
   // No network: the reading is kept in this browser, through a reload, and sent when it is back.
   await page.route('**/api/jobs/*/readings', (route) =>
@@ -342,7 +342,7 @@ test('folds the sheet up, selects in it, lays it flat again, and turns another f
 
 test('every demo job opens with its site whole, and says what a first sketch got wrong', async ({ page }) => {
   for (const [name, faces] of [
-    ['Hollowmere honey house', 8],
+    ['Hollowmere honey house', 11],
     ['Larkspur travelling eye clinic', 7],
     ['Marl Lane glasshouses', 5],
     ['Pebble Hythe survey launch', 6],
@@ -422,7 +422,7 @@ test('a face that is folded to nothing gets a place of its own, tilts there, and
     tiltDeg: 30,
   });
   await bench(page).getByRole('button', { name: 'Take this face out' }).click();
-  await expect(page.locator('[data-face]')).toHaveCount(8);
+  await expect(page.locator('[data-face]')).toHaveCount(11);
   await openFace(page, 'Plant room wall');
   await bench(page).getByRole('button', { name: 'Take this face out' }).click();
   await expect(page.getByRole('alert')).toContainText('The site stands on “Plant room wall”');

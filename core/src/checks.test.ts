@@ -243,7 +243,11 @@ describe('the registry of checks', () => {
 
   test('leads from every finding to something, and names fields of messages that it has', () => {
     for (const { meta } of CHECKS)
-      expect(Object.keys(meta.fields ?? {}).filter((message) => !(message in meta.messages))).toEqual([]);
+      expect(
+        [...Object.keys(meta.fields ?? {}), ...(meta.afterDrilling ?? [])].filter(
+          (message) => !(message in meta.messages),
+        ),
+      ).toEqual([]);
     for (const { plan } of DEMOS)
       for (const { id, subjects } of runChecks(prepare(plan()), CHECKS))
         expect([id, subjects.length > 0]).toEqual([id, true]);

@@ -122,6 +122,8 @@ export type CheckMeta = {
   /** Sentences by message id, with {names} to fill in; {measured} and {required} are printed in order. */
   readonly messages: Readonly<Record<string, string>>;
   readonly fixMessages: Readonly<Record<string, string>>;
+  /** Messages that are cleared by work behind the drill: they hold nobody from drilling. */
+  readonly afterDrilling?: readonly string[];
   /** Where the field is that clears a message, by its id, where that is not with what the finding is about. */
   readonly fields?: Readonly<Record<string, FieldPlace>>;
 };

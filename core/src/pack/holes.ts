@@ -149,6 +149,8 @@ export function faceHoles(prepared: Prepared, face: SiteFace) {
 
 function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
   const { brackets, penetrations, joins, feet, plates } = faceHoles(prepared, face);
+  // Nobody stands in a cavity: what is drilled into it from its other side is on that sheet alone.
+  const isReached = ({ isOtherSide }: DrillHole) => face.face.kind !== 'cavity' || !isOtherSide;
   return {
     id: face.id,
     surface: faceName(face.id),
@@ -162,7 +164,7 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     outline: face.outline,
     isMirror: face.face.shape.kind === 'reverse',
     marks: faceMarks(prepared, face),
-    holes: sorted([...brackets, ...penetrations, ...joins, ...feet, ...plates]),
+    holes: sorted([...brackets, ...penetrations, ...joins, ...feet, ...plates].filter(isReached)),
     list: faceList(prepared, face),
     isSimulated: isSimulatedFace(prepared, face),
     cautions: [
@@ -184,7 +186,7 @@ function plateHolesOn(prepared: Prepared, face: SiteFace): DrillHole[] {
     return [
       {
         id: `${hole.id}@${face.id}`,
-        purpose: told('{hole}, {deep} of plate, into {face}', {
+        purpose: told('{hole}, in the middle of the plate’s width, {deep} deep, into {face}', {
           hole: plateHoleName(hole.id),
           deep: { value: hole.plateMm, unit: 'mm' },
           face: faceName(hole.face),

@@ -58,6 +58,7 @@ const meta: CheckMeta = {
     open: '{hole}: close it round its cables with what the local code asks, so that no fire gets from {face} to {to}.',
     unused: 'No run goes through {hole}: leave it out, or close it.',
   },
+  afterDrilling: ['open'],
   fixMessages: {
     move: 'Bore it {along} along the edge',
     widen: 'Bore it as wide as its cables need',

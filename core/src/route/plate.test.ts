@@ -173,3 +173,11 @@ describe('a hole in a plate', () => {
     expect(Math.abs(made.alongMm - inch(84))).toBeLessThan(inch(8));
   });
 });
+
+describe('a cavity', () => {
+  test('has no sheet of holes that are drilled from the room', () => {
+    const { penetrations } = honeyHouse();
+    expect(penetrations.some(({ face }) => face === 'plant-wall')).toBe(true);
+    expect(drillSheets(prepare(honeyHouse())).map(({ id }) => id)).not.toContain('wall-cavity');
+  });
+});

@@ -60,6 +60,7 @@ const meta: CheckMeta = {
     'no-housing':
       '{penetration} is to use a housing that is there, and no vent, fan or hatch is drawn at its place on {face}.',
   },
+  afterDrilling: ['fire-stop'],
   fixMessages: {
     'use-school': 'Seal it by “{school}”',
     turn: 'Turn its entries {way}',

@@ -1,7 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { findingsOf } from '../check/run-checks.ts';
 import { prepare } from '../check/prepared.ts';
+import { honeyHouse } from '../demo/honey-house.ts';
+import { tellingOf } from '../plan/names.ts';
+import { INCH_READER } from '../quantity/format.ts';
 import { openHoneyHouse } from '../test/open-honey-house.ts';
+import { sealInWords } from './seal-words.ts';
 import { SKINS, type Skin } from '../plan/material.ts';
 import {
   ENTRY_KINDS,
@@ -156,6 +160,22 @@ describe('the seal stack', () => {
   test('keeps what is ticked', () => {
     const { steps } = stackOf(withHole({ done: ['mark', 'saw'] }));
     expect(steps.filter(({ isDone }) => isDone).map(({ id }) => id)).toEqual(['mark', 'saw']);
+  });
+});
+
+describe('a hole into a cavity', () => {
+  test('asks nobody to look at or work on its other side', () => {
+    const prepared = prepare(honeyHouse());
+    const hole = prepared.penetrations.get('wall-hole');
+    const stack = hole === undefined ? null : sealStack(prepared, hole);
+    const said =
+      stack === null
+        ? ''
+        : sealInWords(stack, tellingOf(INCH_READER, honeyHouse()))
+            .steps.map(({ text }) => text)
+            .join(' ');
+    expect(said).toContain('no deeper than its skin of 3⁄4″');
+    expect(said).not.toMatch(/both sides|other side|comes out on/u);
   });
 });
 

@@ -1,5 +1,5 @@
 import { useEffect, useMemo } from 'react';
-import { getCheckMeta, type Finding } from '@zarnel/core/checks';
+import { getCheckMeta, holdsDrilling, type Finding } from '@zarnel/core/checks';
 import { cautionsOf, type Evaluation } from '@zarnel/core/figures';
 import {
   ADVICE,
@@ -200,19 +200,33 @@ function OpenFindings({
   const open = findings.filter((finding) =>
     sheet.holes.some((hole) => findingsOf(hole, [finding]).length > 0),
   );
-  if (open.length === 0) return null;
+  const listed = (some: readonly Finding[]) => (
+    <ul>
+      {some.map((finding) => (
+        <li key={finding.id} className="flex gap-2">
+          <SeverityMark severity={finding.severity} />
+          {sentenceOf(finding, getCheckMeta(finding.check), telling)}
+        </li>
+      ))}
+    </ul>
+  );
+  const holding = open.filter(holdsDrilling);
+  const others = open.filter((finding) => !holding.includes(finding));
   return (
-    <div className="my-2 border-2 border-crayon p-2" role="note">
-      <p className="font-semibold text-crayon">Do not drill yet: clear these first.</p>
-      <ul>
-        {open.map((finding) => (
-          <li key={finding.id} className="flex gap-2">
-            <SeverityMark severity={finding.severity} />
-            {sentenceOf(finding, getCheckMeta(finding.check), telling)}
-          </li>
-        ))}
-      </ul>
-    </div>
+    <>
+      {holding.length > 0 && (
+        <div className="my-2 border-2 border-crayon p-2" role="note">
+          <p className="font-semibold text-crayon">Do not drill yet: clear these first.</p>
+          {listed(holding)}
+        </div>
+      )}
+      {others.length > 0 && (
+        <div className="my-2 border border-pencil p-2" role="note">
+          <p className="font-semibold">Once it is drilled</p>
+          {listed(others)}
+        </div>
+      )}
+    </>
   );
 }
 

@@ -30,7 +30,7 @@ export function PlateHolePanel({ hole, prepared, reader }: Props) {
     <section aria-label={hole.name}>
       <h2 className="mb-2 text-lg font-semibold">{hole.name}</h2>
       <p className="mb-2">
-        Bored from {from?.name ?? hole.to} into {into?.name ?? hole.face}.
+        Bored from {from?.name ?? hole.to} into {into?.name ?? hole.face}, in the middle of the plate’s width.
       </p>
       {rightMm !== null && upMm !== null && diameterMm !== null && throughMm !== null && (
         <OfNow isOfNow={isOfNow}>
