@@ -105,8 +105,8 @@ function isSameSheet(a: DrillSheet | null, b: DrillSheet | null): boolean {
   return a === b || (a !== null && b !== null && JSON.stringify(a) === JSON.stringify(b));
 }
 
-/** The holes of one face by what makes them; none where nothing is drilled. */
-export function faceHoles(prepared: Prepared, face: SiteFace) {
+/** The holes that hold gear on a face, and those that join it back to back. */
+export function heldHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
   // What is fixed to a board is drilled in the board, on a sheet of its own.
   const direct = (prepared.onFace.get(face.id) ?? []).filter(({ board }) => board === null);
   const brackets = direct.flatMap((item) =>
@@ -115,7 +115,12 @@ export function faceHoles(prepared: Prepared, face: SiteFace) {
       taped: asTaped(prepared.site, face, [hole.xMm, hole.yMm]),
     })),
   );
-  const penetrations = penetrationSidesAt(prepared, face.id).flatMap(({ penetration, here, there, hole }) =>
+  return [...brackets, ...joinHoles(prepared, face)];
+}
+
+/** The holes through a face, from either side. */
+function penetrationHoles(prepared: Prepared, face: SiteFace): DrillHole[] {
+  return penetrationSidesAt(prepared, face.id).flatMap(({ penetration, here, there, hole }) =>
     [here, there]
       .filter((side) => side.face.id === face.id)
       .map((side): DrillHole => ({
@@ -138,17 +143,12 @@ export function faceHoles(prepared: Prepared, face: SiteFace) {
         subject: { kind: 'penetration', id: penetration.id },
       })),
   );
-  return {
-    brackets,
-    penetrations,
-    joins: joinHoles(prepared, face),
-    feet: footHoles(prepared, face),
-    plates: plateHolesOn(prepared, face),
-  };
 }
 
 function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
-  const { brackets, penetrations, joins, feet, plates } = faceHoles(prepared, face);
+  const held = heldHoles(prepared, face);
+  const penetrations = penetrationHoles(prepared, face);
+  const hasJoins = joinHoles(prepared, face).length > 0;
   // Nobody stands in a cavity: what is drilled into it from its other side is on that sheet alone.
   const isReached = ({ isOtherSide }: DrillHole) => face.face.kind !== 'cavity' || !isOtherSide;
   return {
@@ -164,13 +164,17 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
     outline: face.outline,
     isMirror: face.face.shape.kind === 'reverse',
     marks: faceMarks(prepared, face),
-    holes: sorted([...brackets, ...penetrations, ...joins, ...feet, ...plates].filter(isReached)),
+    holes: sorted(
+      [...held, ...penetrations, ...footHoles(prepared, face), ...plateHolesOn(prepared, face)].filter(
+        isReached,
+      ),
+    ),
     list: faceList(prepared, face),
     isSimulated: isSimulatedFace(prepared, face),
     cautions: [
       'hidden-services',
       ...(penetrations.length > 0 ? (['hole-saw', 'live-modules'] as const) : []),
-      ...(penetrations.length === 0 && joins.length > 0 ? (['hole-saw', 'debris'] as const) : []),
+      ...(penetrations.length === 0 && hasJoins ? (['hole-saw', 'debris'] as const) : []),
       ...(face.face.kind === 'roof' && face.face.side === 'outside' ? (['fall'] as const) : []),
     ],
   };

@@ -12,6 +12,7 @@ import { gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { countHoles, drillSheets, type DrillSheet } from './holes.ts';
 import { holesCsv } from './holes-csv.ts';
 import { noDrillCheck } from './no-drill-check.ts';
+import { routeOf } from '../route/route.ts';
 import { storyPoles } from './story-pole.ts';
 
 const sheets = drillSheets(prepare(honeyHouse()));
@@ -119,6 +120,17 @@ describe('holesCsv', () => {
 });
 
 describe('storyPoles', () => {
+  test('ask for no route: they are drawn at every frame', () => {
+    const demo = honeyHouse();
+    // A run from a knockout that does not exist: whoever asks for its way is told so.
+    const runs = demo.runs.map((run) => ({ ...run, from: { ...run.from, knockout: 'gone' } }));
+    const prepared = prepare({ ...demo, runs });
+    expect(() => routeOf(prepared, 'array-run')).toThrow();
+    for (const { id } of demo.faces) expect(storyPoles(prepared, id).across.length).toBeGreaterThan(1);
+    const marks = storyPoles(prepare(demo), 'loft-floor').across.filter(({ kind }) => kind === 'hole');
+    expect(marks.map(({ atMm }) => inchFromMm(atMm))).toEqual([expect.closeTo(80, 6)]);
+  });
+
   const poles = storyPoles(prepare(honeyHouse()), 'plant-wall');
 
   test('run from the datum, sorted, with edges, hook lines, holes and framing', () => {

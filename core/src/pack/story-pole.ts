@@ -1,10 +1,12 @@
 import { modulesOfField } from '../array/field-modules.ts';
 import { fieldSupport } from '../array/field-rails.ts';
-import { fieldName, gearName, penetrationName } from '../plan/names.ts';
+import { fieldName, gearName, penetrationName, plateHoleName } from '../plan/names.ts';
 import { told, type ToldValue, isSameTold } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
-import { penetrationSidesAt } from '../seal/penetration-sides.ts';
-import { faceHoles } from './holes.ts';
+import { penetrationsAt } from '../model/model.ts';
+import { findPenetrationPlaces } from '../site/penetration-places.ts';
+import { platePlaces } from '../site/plate-meeting.ts';
+import { heldHoles } from './holes.ts';
 
 /** A mark on a story pole: a running dimension from the face’s datum. */
 export type PoleMark = {
@@ -29,14 +31,25 @@ export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
     across.push(mark(placement.xMm, 'hook-line', told('{gear}, centre', { gear: gearName(id) })));
     up.push(mark(placement.yMm, 'hook-line', told('{gear}, hook line', { gear: gearName(id) })));
   }
-  for (const { penetration, here, there } of penetrationSidesAt(prepared, faceId)) {
-    for (const side of [here, there].filter((each) => each.face.id === faceId)) {
-      across.push(mark(side.at[0], 'hole', penetrationName(penetration.id)));
-      up.push(mark(side.at[1], 'hole', penetrationName(penetration.id)));
+  // Where holes are, and not how wide: that would ask for every route.
+  const holes = [
+    ...penetrationsAt(prepared, faceId).map((penetration) => ({
+      name: penetrationName(penetration.id),
+      places: findPenetrationPlaces(prepared.site, penetration),
+    })),
+    ...prepared.plateHolesAtFace.get(faceId).map((hole) => {
+      const met = platePlaces(prepared.site, hole);
+      return { name: plateHoleName(hole.id), places: met.ok ? met.places : null };
+    }),
+  ];
+  for (const { name, places } of holes) {
+    for (const side of places === null ? [] : [places.here, places.there]) {
+      if (side.face.id !== faceId) continue;
+      across.push(mark(side.at[0], 'hole', name));
+      up.push(mark(side.at[1], 'hole', name));
     }
   }
-  const { brackets, joins } = faceHoles(prepared, face);
-  for (const hole of [...brackets, ...joins]) {
+  for (const hole of heldHoles(prepared, face)) {
     across.push(mark(hole.xMm, 'hole', hole.purpose));
     up.push(mark(hole.yMm, 'hole', hole.purpose));
   }

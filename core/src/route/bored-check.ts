@@ -5,11 +5,9 @@ import type { Framing } from '../plan/framing.ts';
 import { framingName, runName } from '../plan/names.ts';
 import type { Run } from '../plan/run.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { told } from '../quantity/told.ts';
 import { BORED_EDGE, BORED_SHARE } from '../reference/boring.ts';
-import type { SourceRef } from '../reference/source.ts';
 import type { SiteFace } from '../site/site.ts';
-import { lengthInput, type Working } from '../working/working.ts';
+import { boredWorking } from './bored-working.ts';
 import { runWidthMm } from './lanes.ts';
 import { DRAW_MM } from './plate-bore.ts';
 import { routeOf, type Leg } from './route.ts';
@@ -88,7 +86,13 @@ function boredFindings(prepared: Prepared, run: Run, face: string, framing: Fram
         required: { value: leastMm, unit: 'mm' },
         source,
         working: () =>
-          boredWorking('(depth − hole) ÷ 2', depthMm, holeMm, { value: leftMm, unit: 'mm' }, source),
+          boredWorking(
+            'member',
+            depthMm,
+            holeMm,
+            { of: 'left', value: { value: leftMm, unit: 'mm' } },
+            source,
+          ),
       }),
     );
   }
@@ -102,31 +106,17 @@ function boredFindings(prepared: Prepared, run: Run, face: string, framing: Fram
         required: { value: BORED_SHARE.bearing, unit: 'ratio' },
         source: BORED_SHARE.source,
         working: () =>
-          boredWorking('hole ÷ depth', depthMm, holeMm, { value: share, unit: 'ratio' }, BORED_SHARE.source),
+          boredWorking(
+            'member',
+            depthMm,
+            holeMm,
+            { of: 'share', value: { value: share, unit: 'ratio' } },
+            BORED_SHARE.source,
+          ),
       }),
     );
   }
   return found;
-}
-
-function boredWorking(
-  formula: string,
-  depthMm: number,
-  holeMm: number,
-  value: Working['result']['value'],
-  source: SourceRef,
-): Working {
-  return {
-    title: told('A bored hole and what is left of its member'),
-    formula,
-    inputs: [
-      lengthInput('depth', 'Depth of the member', depthMm),
-      lengthInput('hole', 'Cables side by side, and room to draw them', holeMm),
-    ],
-    result: { name: formula.includes('−') ? 'Left to each edge' : 'Share of the depth', value },
-    source,
-    notes: ['Bored in the middle of its depth.'],
-  };
 }
 
 export const boredCheck: Check = checkOf(meta, lookAt(RUNS, checkRun));

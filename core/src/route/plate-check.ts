@@ -13,9 +13,7 @@ import type { PlateHole } from '../plan/plate-hole.ts';
 import { faceName, plateHoleName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import { told, type ToldData } from '../quantity/told.ts';
-import type { Quantity } from '../quantity/format.ts';
 import { BORED_EDGE, PLATE_SHARE, PLATE_STOPPED } from '../reference/boring.ts';
-import type { SourceRef } from '../reference/source.ts';
 import { platePlaces, type PlateFault } from '../site/plate-meeting.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import {
@@ -26,6 +24,7 @@ import {
   plateBore,
   plateWorking,
 } from './plate-bore.ts';
+import { boredWorking } from './bored-working.ts';
 import { unroutedCount } from './route.ts';
 
 const meta: CheckMeta = {
@@ -49,6 +48,7 @@ const meta: CheckMeta = {
       '{hole} leads from {face} to {to}, and not both have a place yet: fold them to what they stand on.',
     'not-met':
       '{hole} does not come out on {to}: it is not within the thickness of both behind that edge of {face}.',
+    outside: '{hole} leads outside: what does is a penetration, with its seal. Take it out, and add one.',
     member: '{hole} meets {framing}, or comes too near for a drill.',
     tight: '{hole} is {measured} wide; its cables need {required} to be drawn through.',
     plate:
@@ -87,6 +87,7 @@ function checkHole(prepared: Prepared, hole: PlateHole): Found[] {
   });
   const bore = plateBore(prepared, hole);
   const found: Found[] = [];
+  if ([here, met.places.there].some(({ face }) => face.face.side === 'outside')) found.push(say('outside'));
   const hit = memberAtPlate(met.places, bore.diameterMm);
   if (hit !== undefined)
     found.push(
@@ -148,13 +149,15 @@ function plateFindings({ plan }: Prepared, { plateWidthMm }: PlateHole, holeMm: 
   if (isBelow(leftMm, leastMm, 'mm')) {
     const measured = { value: leftMm, unit: 'mm' } as const;
     const required = { value: leastMm, unit: 'mm' } as const;
-    const working = () => leftWorking('(width − hole) ÷ 2', plateWidthMm, holeMm, measured, source);
+    const working = () =>
+      boredWorking('plate', plateWidthMm, holeMm, { of: 'left', value: measured }, source);
     found.push(say('plate', { measured, required, source, working }));
   }
   if (isAbove(share, PLATE_SHARE.most, 'ratio')) {
     const measured = { value: share, unit: 'ratio' } as const;
     const required = { value: PLATE_SHARE.most, unit: 'ratio' } as const;
-    const working = () => leftWorking('hole ÷ width', plateWidthMm, holeMm, measured, PLATE_SHARE.source);
+    const working = () =>
+      boredWorking('plate', plateWidthMm, holeMm, { of: 'share', value: measured }, PLATE_SHARE.source);
     found.push(say('wide', { severity: 'ask', measured, required, source: PLATE_SHARE.source, working }));
   }
   return found;
@@ -183,26 +186,6 @@ function edgeWorking(alongMm: number, lengthMm: number): Working {
     result: { name: 'Past the end of the edge', value: { value: alongMm - lengthMm, unit: 'mm' } },
     source: meta.source,
     notes: [],
-  };
-}
-
-function leftWorking(
-  formula: string,
-  widthMm: number,
-  holeMm: number,
-  value: Quantity,
-  source: SourceRef,
-): Working {
-  return {
-    title: told('A bored hole and what is left of its plate'),
-    formula,
-    inputs: [
-      lengthInput('width', 'Width of the plate, across the wall', widthMm),
-      lengthInput('hole', 'As it is bored', holeMm),
-    ],
-    result: { name: formula.includes('−') ? 'Left to each edge' : 'Share of the width', value },
-    source,
-    notes: ['Bored in the middle of its width.'],
   };
 }
 

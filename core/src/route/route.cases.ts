@@ -94,6 +94,7 @@ export const ROUTE_CASES: Readonly<Record<string, CheckCases>> = {
       // Beside the edge, past its end; under no face; on a stud; too narrow; leaving too little, and more than half; unmeasured; open.
       [plateHole({ alongMm: inch(170) })],
       [plateHole({ to: 'north-underside' })],
+      [plateHole({ to: 'roof-top' })],
       [plateHole({ alongMm: inch(96) })],
       [plateHole({ holeMm: 8 })],
       [plateHole({ plateWidthMm: inch(3.5), holeMm: 30 })],
