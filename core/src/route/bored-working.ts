@@ -17,7 +17,7 @@ const BORED = {
   },
 } as const;
 
-/** How what a hole in the middle of a member or plate leaves of it, or the share it takes, was worked out. */
+/** What boring through the middle of a member or plate leaves of it, or the share that it takes, and how that was worked out. */
 export function boredWorking(
   what: keyof typeof BORED,
   acrossMm: number,
