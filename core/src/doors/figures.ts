@@ -130,6 +130,7 @@ export { asTaped } from '../site/as-taped.ts';
 export {
   type MetEdge,
   metEdges,
+  movedPlateHole,
   NEW_PLATE_MM,
   type PlatePlaces,
   platePlaces,

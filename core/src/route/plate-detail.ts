@@ -8,9 +8,6 @@ export type PlateDetail = {
   /** As it is bored. */
   readonly diameterMm: number | null;
   readonly runCount: number;
-  /** Where it is marked: on the face that it comes out on, from that face’s datum. */
-  readonly rightMm: number | null;
-  readonly upMm: number | null;
   /** How much of each cable lies within it. */
   readonly throughMm: number | null;
   readonly working: Working | null;
@@ -19,8 +16,6 @@ export type PlateDetail = {
 export const NO_PLATE_DETAIL: PlateDetail = {
   diameterMm: null,
   runCount: 0,
-  rightMm: null,
-  upMm: null,
   throughMm: null,
   working: null,
 };
@@ -30,12 +25,10 @@ export function plateDetail(prepared: Prepared, id: string): PlateDetail {
   const met = hole === undefined ? null : platePlaces(prepared.site, hole);
   if (hole === undefined || met === null || !met.ok) return NO_PLATE_DETAIL;
   const bore = plateBore(prepared, hole);
-  const { there, throughMm } = met.places;
+  const { throughMm } = met.places;
   return {
     diameterMm: bore.diameterMm,
     runCount: bore.runs.length,
-    rightMm: there.at[0],
-    upMm: there.at[1],
     throughMm,
     working: bore.neededMm === null ? null : plateWorking(bore.neededMm),
   };

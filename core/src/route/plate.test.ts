@@ -124,7 +124,7 @@ describe('a hole in a plate', () => {
     expect(inchFromMm(bored?.xMm ?? 0)).toBeCloseTo(168 - 88, 6);
     expect(bored?.yMm).toBeCloseTo(0, 6);
     expect(plateDetail(prepare(honeyHouse()), 'top-plate')).toMatchObject({
-      rightMm: bored?.xMm,
+      diameterMm: bored?.diameterMm,
       runCount: 1,
     });
   });

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { Matrix4, Vector3 } from 'three';
 import type { Plan } from '../plan/plan.ts';
 import { plan, rectangle, wall } from '../test/plans.ts';
-import { metEdges, platePlaces } from './plate-meeting.ts';
+import type { PlateHole } from '../plan/plate-hole.ts';
+import { metEdges, movedPlateHole, platePlaces } from './plate-meeting.ts';
 import { buildSite } from './site.ts';
 
 const PANEL_MM = 19;
@@ -134,6 +135,34 @@ describe('a hole through a plate', () => {
     expect(codeOf({ to: 'ceiling' })).toBe('not-met');
     expect(codeOf({ edge: 2 })).toBe('not-met');
     expect(codeOf({}, buildSite({ ...start, folds: [] }))).toBe('not-placed');
+  });
+
+  test('moved to where it is, by a place on either of its faces, stays; and never leaves its edge', () => {
+    const full = (alongMm: number): PlateHole => ({
+      ...hole(alongMm),
+      id: 'h',
+      name: 'H',
+      plateWidthMm: null,
+      holeMm: null,
+      isStopped: false,
+    });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 60, max: 120 }),
+        fc.double({ min: 0, max: 4000, noNaN: true }),
+        fc.double({ min: -9000, max: 9000, noNaN: true }),
+        (angleDeg, alongMm, far) => {
+          const site = buildSite(withLoft({ widthMm: 4000, heightMm: 2600, deepMm: 3000, angleDeg }));
+          const met = platePlaces(site, full(alongMm));
+          if (!met.ok) return;
+          for (const { face, at } of [met.places.here, met.places.there])
+            expect(movedPlateHole(site, full(7), face.id, at).alongMm).toBeCloseTo(alongMm, 6);
+          const moved = movedPlateHole(site, full(alongMm), 'loft', [far, far]).alongMm;
+          expect(moved >= 0 && moved <= 4000).toBe(true);
+        },
+      ),
+      { seed: 2, numRuns: 150 },
+    );
   });
 
   test('is offered where a cavity meets a face inside, from either of the two', () => {

@@ -71,6 +71,26 @@ export function platePlaces(
   return { ok: true, places: { here: { face, at }, there: { face: other, at: out }, throughMm, mostMm } };
 }
 
+/**
+ * A hole moved along its edge to where it comes nearest to a point of one of its two faces, within the edge. As it was where that
+ * point cannot be told, for a face that stands nowhere yet.
+ */
+export function movedPlateHole(
+  { faces, frames }: Pick<Site, 'faces' | 'frames'>,
+  hole: PlateHole,
+  on: string,
+  at: PointMm,
+): PlateHole {
+  const [face, frame, onFrame] = [faces.get(hole.face), frames.get(hole.face), frames.get(on)];
+  const ends = face === undefined ? null : foldEdge(face, hole.edge);
+  const lengthMm = ends === null ? 0 : edgeLengthMm(ends);
+  if (ends === null || frame === undefined || onFrame === undefined || lengthMm === 0) return hole;
+  const from = siteFromFace(frame, ends[0]);
+  const along = scale(sub(siteFromFace(frame, ends[1]), from), 1 / lengthMm);
+  const alongMm = dot(sub(siteFromFace(onFrame, at), from), along);
+  return { ...hole, alongMm: Math.min(lengthMm, Math.max(0, alongMm)) };
+}
+
 /** An edge of a cavity that meets another face over a plate. */
 export type MetEdge = { readonly face: string; readonly edge: number; readonly to: string };
 

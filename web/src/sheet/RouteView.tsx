@@ -90,7 +90,7 @@ export const PlateHoleView = memo(function PlateHoleView(props: {
   readonly places: PlatePlaces;
   readonly project: Project;
   readonly isSelected: boolean;
-  readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
+  readonly onPress: (event: PointerEvent<SVGGElement>, id: string, faceId: string, at: PointMm) => void;
 }) {
   const { hole, places, project, isSelected, onPress } = props;
   return [places.here, places.there].map(({ face, at }) => {
@@ -100,11 +100,11 @@ export const PlateHoleView = memo(function PlateHoleView(props: {
         key={face.id}
         data-plate-hole={hole.id}
         data-on={face.id}
-        className="cursor-pointer"
+        className="cursor-move"
         role="button"
         aria-label={`${hole.name} on ${face.name}`}
         aria-pressed={isSelected}
-        onPointerDown={(event) => onPress(event, hole.id)}
+        onPointerDown={(event) => onPress(event, hole.id, face.id, at)}
       >
         <circle cx={x} cy={y} r={16} fill="transparent" />
         <path

@@ -13,6 +13,7 @@ import {
   cornerSnaps,
   faceFromSheet,
   holdOfLeg,
+  platePlaces,
   liveGapsBeside,
   moduleSnaps,
   modulesOfField,
@@ -56,6 +57,7 @@ import {
   gesturesReducer,
   groupWithout,
   moveEdit,
+  movePlateHole,
   moveModules,
 } from './tools/gestures.ts';
 import { SheetBar } from './SheetBar.tsx';
@@ -125,9 +127,9 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
   // The plan as it would be if the drag ended now; null while nothing is being moved.
   const trial = useMemo(() => {
     if (drag?.kind !== 'move' || drag.now === null) return null;
-    const applied = applyLanding(plan, editsOfDrag(drag, drag.now.atMm), preparedOf);
+    const applied = applyLanding(plan, editsOfDrag(drag, drag.now.atMm, prepared), preparedOf);
     return applied.ok ? applied.value.plan : null;
-  }, [drag, plan]);
+  }, [drag, plan, prepared]);
   const isTrying = trial !== null;
   useEffect(() => {
     if (trial !== null) tryOut(trial);
@@ -297,11 +299,9 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
   );
 
   const pressPlateHole = useCallback(
-    (event: PointerEvent<SVGGElement>, id: string) => {
-      event.stopPropagation();
-      dispatch(actions.selected({ kind: 'plate-hole', id }));
-    },
-    [dispatch],
+    (event: PointerEvent<SVGGElement>, id: string, faceId: string, at: PointMm) =>
+      pressLatest.current(event, { kind: 'plate-hole', id }, faceId, at),
+    [],
   );
 
   /** A module takes its field; pressed again in it, itself. While a string is being made it joins that. */
@@ -363,7 +363,7 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
     gesture({ kind: 'pointer-moved', pointer: event.pointerId, at, isFree, viewport, places });
   };
   const onPointerUp = (event: PointerEvent<SVGSVGElement>) => {
-    if (drag?.kind === 'move' && drag.now !== null) makeEdits(editsOfDrag(drag, drag.now.atMm));
+    if (drag?.kind === 'move' && drag.now !== null) makeEdits(editsOfDrag(drag, drag.now.atMm, prepared));
     gesture({ kind: 'lifted', pointer: event.pointerId });
     const asking = unsure.current;
     unsure.current = null;
@@ -387,6 +387,16 @@ export const Sheet = memo(function Sheet({ plan, evaluation, isSite, hasPlanStri
       event.preventDefault();
       const modules = moduleInHand === null ? null : [moduleInHand];
       makeEdits([moveModules(selection.id, modules, dx * by, dy * by)]);
+      return;
+    }
+    if (selection?.kind === 'plate-hole') {
+      const hole = prepared.plateHoles.get(selection.id);
+      const met = hole === undefined ? null : platePlaces(prepared.site, hole);
+      if (met === null || !met.ok) return;
+      event.preventDefault();
+      const { here, there } = met.places;
+      const on = here.face.id === faceInHand ? here : there;
+      makeEdits(movePlateHole(prepared, selection.id, on.face.id, [on.at[0] + dx * by, on.at[1] + dy * by]));
       return;
     }
     const thing =

@@ -8,7 +8,7 @@ import {
   type Prepared,
   type RoutedRun,
 } from '@zarnel/core/figures';
-import type { Join, Penetration } from '@zarnel/core/plan';
+import type { Join, Penetration, PointMm } from '@zarnel/core/plan';
 import { FaceView } from './FaceView.tsx';
 import { GearFromFar, GearView } from './GearView.tsx';
 import { JoinView, NipplesView } from './NipplesView.tsx';
@@ -146,7 +146,7 @@ const GearOfFace = memo(function GearOfFace(props: {
 export function PlateHolesLayer(
   props: Layer & {
     readonly selectedId: string | null;
-    readonly onPress: (event: PointerEvent<SVGGElement>, id: string) => void;
+    readonly onPress: (event: PointerEvent<SVGGElement>, id: string, faceId: string, at: PointMm) => void;
   },
 ) {
   const { prepared, seen, project, selectedId, onPress } = props;

@@ -1,4 +1,4 @@
-import { edgeName, NO_PLATE_DETAIL } from '@zarnel/core/figures';
+import { edgeName, movedPlateHole, NO_PLATE_DETAIL, platePlaces } from '@zarnel/core/figures';
 import type { PlateHole } from '@zarnel/core/plan';
 import { countText, formatLength, toldText } from '@zarnel/core/words';
 import { makeEdits, tryEdits } from '../../state/job-session.ts';
@@ -11,6 +11,7 @@ import { WorkingButton } from '../../ui/WorkingButton.tsx';
 import { evaluator } from '../../workers/compute.ts';
 import type { RoomProps } from '../room.ts';
 import { useTelling } from '../use-telling.ts';
+import { PositionFields } from '../PositionFields.tsx';
 import { OfNow } from './OfNow.tsx';
 import { useDetail } from './use-detail.ts';
 
@@ -22,7 +23,8 @@ type Props = RoomProps & { readonly hole: PlateHole };
 export function PlateHolePanel({ hole, prepared, reader }: Props) {
   const { detail, isOfNow } = useDetail(askPlate, hole.id, NO_PLATE_DETAIL);
   const telling = useTelling(reader);
-  const { diameterMm, runCount, rightMm, upMm, throughMm, working } = detail;
+  const { diameterMm, runCount, throughMm, working } = detail;
+  const met = platePlaces(prepared.site, hole);
   const [from, into] = [hole.to, hole.face].map((id) => prepared.site.faces.get(id));
   const set = (more: Partial<PlateHole>) =>
     tryEdits([{ kind: 'set-plate-hole', hole: { ...hole, ...more } }]);
@@ -32,12 +34,24 @@ export function PlateHolePanel({ hole, prepared, reader }: Props) {
       <p className="mb-2">
         Bored from {from?.name ?? hole.to} into {into?.name ?? hole.face}, in the middle of the plate’s width.
       </p>
-      {rightMm !== null && upMm !== null && diameterMm !== null && throughMm !== null && (
+      {met.ok && (
+        <>
+          <h3 className="mb-1 font-semibold">Mark it on {from?.name ?? hole.to}</h3>
+          <PositionFields
+            xLabel="Right of datum"
+            xMm={met.places.there.at[0]}
+            yMm={met.places.there.at[1]}
+            reader={reader}
+            moveTo={(xMm, yMm) => ({
+              kind: 'set-plate-hole',
+              hole: movedPlateHole(prepared.site, hole, hole.to, [xMm, yMm]),
+            })}
+          />
+        </>
+      )}
+      {diameterMm !== null && throughMm !== null && (
         <OfNow isOfNow={isOfNow}>
-          <h3 className="font-semibold">Mark it on {from?.name ?? hole.to}</h3>
           <dl className="mb-2">
-            <FigureRow name="Right of datum" value={formatLength(rightMm, reader)} isStrong />
-            <FigureRow name="Up from datum" value={formatLength(upMm, reader)} isStrong />
             <FigureRow name="Drill" value={formatLength(diameterMm, reader)} isStrong />
             <FigureRow name="Of each cable within it" value={formatLength(throughMm, reader)} />
             <FigureRow name="Goes through it" value={countText(runCount, 'run', 'runs')} />
@@ -49,13 +63,15 @@ export function PlateHolePanel({ hole, prepared, reader }: Props) {
         Wires and pipes run where nobody sees them, in plates too: look from both sides before boring. Who
         built it, and the local code, decide what a plate that carries may lose.
       </p>
-      <LengthField
-        label="Along the edge, from its first corner"
-        valueMm={hole.alongMm}
-        reader={reader}
-        hint={into === undefined ? null : toldText(edgeName(into.outline, hole.edge), telling)}
-        onCommit={(alongMm) => set({ alongMm })}
-      />
+      {!met.ok && (
+        <LengthField
+          label="Along its edge, from the corner"
+          valueMm={hole.alongMm}
+          reader={reader}
+          hint={into === undefined ? null : toldText(edgeName(into.outline, hole.edge), telling)}
+          onCommit={(alongMm) => set({ alongMm })}
+        />
+      )}
       <LengthField
         label="All plates together"
         valueMm={hole.plateMm}

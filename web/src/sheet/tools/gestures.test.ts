@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import type { SheetPlace } from '@zarnel/core/figures';
+import { prepare, type SheetPlace } from '@zarnel/core/figures';
+import { honeyHouse } from '@zarnel/core/files';
 import type { Viewport } from '../viewport.ts';
 import { AT_REST, editsOfDrag, gesturesReducer, type Gestures, type MoveDrag } from './gestures.ts';
 
+const PREPARED = prepare(honeyHouse());
 const viewport: Viewport = { scale: 0.1, left: 0, top: 300 };
 const place: SheetPlace = {
   face: 'w',
@@ -45,9 +47,29 @@ describe('gestures on the sheet', () => {
     if (moved?.kind !== 'move' || moved.now === null) throw new Error('not moved');
     // 50 px right and 20 px up at 0.1 px a mm.
     expect(moved.now.atMm).toEqual([1500, 1200]);
-    expect(editsOfDrag(moved, moved.now.atMm)).toEqual([
+    expect(editsOfDrag(moved, moved.now.atMm, PREPARED)).toEqual([
       { kind: 'move-placement', placement: 'a', xMm: 1500, yMm: 1200 },
       { kind: 'move-placement', placement: 'b', xMm: 2500, yMm: 1100 },
+    ]);
+  });
+
+  test('a hole through a plate follows along its edge alone, by a place on either of its faces, and not past the ends', () => {
+    const [hole] = honeyHouse().plateHoles;
+    if (hole === undefined) throw new Error('hole');
+    const dragOn = (faceId: string, at: readonly [number, number]) => {
+      const [edit] = editsOfDrag(
+        { ...drag, ref: { kind: 'plate-hole', id: hole.id }, faceId, group: [] },
+        [...at],
+        PREPARED,
+      );
+      return edit?.kind === 'set-plate-hole' ? edit.hole.alongMm / 25.4 : null;
+    };
+    // From the wall’s left as one stands in the room: 168 less what is right of the datum on either of the two backs.
+    expect(dragOn('loft-floor', [60 * 25.4, 400])).toBeCloseTo(168 - 60, 6);
+    expect(dragOn('wall-cavity', [60 * 25.4, 0])).toBeCloseTo(168 - 60, 6);
+    expect([dragOn('loft-floor', [-500, 0]), dragOn('loft-floor', [9000, 0])]).toEqual([
+      expect.closeTo(168, 6),
+      0,
     ]);
   });
 

@@ -1,5 +1,12 @@
 import type { Ref } from '@zarnel/core/checks';
-import { editOfHold, faceFromSheet, type LegHold, type SheetPlace } from '@zarnel/core/figures';
+import {
+  editOfHold,
+  faceFromSheet,
+  movedPlateHole,
+  type LegHold,
+  type Prepared,
+  type SheetPlace,
+} from '@zarnel/core/figures';
 import type { PlanEdit, Plan, PointMm } from '@zarnel/core/plan';
 import { panned, sheetFromScreen, zoomedAt, type PointPx, type Viewport } from '../viewport.ts';
 import { dragged, hasLeft, type Dragged, type DragStart } from './drag-tool.ts';
@@ -125,15 +132,28 @@ export function groupWithout(
 export function editsOfDrag(
   { ref, faceId, corner, hold, modules, group, start }: MoveDrag,
   [xMm, yMm]: PointMm,
+  prepared: Pick<Prepared, 'site' | 'plateHoles'>,
 ): PlanEdit[] {
   if (corner !== null) return [{ kind: 'move-corner', face: faceId, corner, xMm, yMm }];
   if (hold !== null) return [editOfHold(hold, [xMm, yMm])];
+  if (ref.kind === 'plate-hole') return movePlateHole(prepared, ref.id, faceId, [xMm, yMm]);
   const [dx, dy] = [xMm - start.atMm[0], yMm - start.atMm[1]];
   if (ref.kind === 'field') return [moveModules(ref.id, modules, dx, dy)];
   return [
     moveEdit(ref, [xMm, yMm]),
     ...group.map(({ id, atMm }) => moveEdit({ kind: 'placement', id }, [atMm[0] + dx, atMm[1] + dy])),
   ];
+}
+
+/** Moves a hole through a plate along its edge, by a place on either of its faces. */
+export function movePlateHole(
+  { site, plateHoles }: Pick<Prepared, 'site' | 'plateHoles'>,
+  id: string,
+  faceId: string,
+  at: PointMm,
+): PlanEdit[] {
+  const hole = plateHoles.get(id);
+  return hole === undefined ? [] : [{ kind: 'set-plate-hole', hole: movedPlateHole(site, hole, faceId, at) }];
 }
 
 /** Moves modules of a field, all where none are named. */
