@@ -69,7 +69,8 @@ test.describe('on a tablet held upright', () => {
       // Gear on the sheet is as large as it is drawn; it can be reached from the list too.
       if (
         (await button.getAttribute('data-gear')) !== null ||
-        (await button.getAttribute('data-penetration')) !== null
+        (await button.getAttribute('data-penetration')) !== null ||
+        (await button.getAttribute('data-plate-hole')) !== null
       )
         continue;
       const box = await button.boundingBox();
@@ -142,13 +143,14 @@ test('the command line checks a file and prints its holes, with nothing else on 
       'seal.framing',
       'clearance.beside',
       'clearance.working-space',
+      'route.plate',
     ]);
     const csv = execFileSync('npm', ['run', '-s', 'zarnel', '--', 'holes', file, '--csv'], {
       cwd: ROOT,
       encoding: 'utf8',
     });
-    // The last are the feet of the modules.
-    expect(csv.split('\r\n')).toHaveLength(1 + 14 + 1 + 2 + 16 + 8 + 58 + 1);
+    // With the hole into the wall, and that down into it from the loft. The last are the feet of the modules.
+    expect(csv.split('\r\n')).toHaveLength(1 + 14 + 1 + 1 + 1 + 2 + 16 + 8 + 58 + 1);
     writeFileSync(file, '{}');
     const refused = run('check', file);
     expect(refused.status).toBe(2);
