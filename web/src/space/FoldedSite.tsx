@@ -229,17 +229,17 @@ const OnFace = memo(function OnFace(props: {
           />
         </mesh>
       ))}
-      {holes.map(({ id, at, radiusMm }) => (
+      {holes.map(({ kind, id, at, radiusMm }) => (
         <mesh
-          key={id}
+          key={`${kind} ${id}`}
           position={[at[0], at[1], 2]}
           onClick={(event) => {
             event.stopPropagation();
-            onSelect({ kind: 'penetration', id }, face.id);
+            onSelect({ kind, id }, face.id);
           }}
         >
           <circleGeometry args={[radiusMm, 24]} />
-          <meshBasicMaterial color={selected === `penetration ${id}` ? inks.tape : inks.paper} />
+          <meshBasicMaterial color={selected === `${kind} ${id}` ? inks.tape : inks.paper} />
         </mesh>
       ))}
       <Pieces points={lines.pencil} ink={inks.pencil} />

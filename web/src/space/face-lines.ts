@@ -7,6 +7,7 @@ import {
   knockoutOnFace,
   mirrored,
   obstacleParts,
+  platePlaces,
   type Hung,
   type Leg,
   type Prepared,
@@ -122,11 +123,16 @@ export function modulesIn(
   );
 }
 
-/** The holes through a face, on either side of it. */
+/** The holes through a face, on either side of it, and those through the plates at its edges. */
 export function holesOn(
   prepared: Prepared,
   face: SiteFace,
-): { readonly id: string; readonly at: PointMm; readonly radiusMm: number }[] {
+): {
+  readonly kind: 'penetration' | 'plate-hole';
+  readonly id: string;
+  readonly at: PointMm;
+  readonly radiusMm: number;
+}[] {
   const other = face.otherSide === null ? undefined : prepared.site.faces.get(face.otherSide);
   const own = prepared.penetrationsOnFace.get(face.id).map((each) => ({
     each,
@@ -138,11 +144,19 @@ export function holesOn(
       : prepared.penetrationsOnFace
           .get(other.id)
           .map((each) => ({ each, at: mirrored(other, [each.xMm, each.yMm]) }));
-  return [...own, ...fromBehind].map(({ each, at }) => ({
+  const through = [...own, ...fromBehind].map(({ each, at }) => ({
+    kind: 'penetration' as const,
     id: each.id,
     at,
     radiusMm: Math.max(LEAST_HOLE_MM, typedBase(prepared.plan, each).widthMm / 2) / 2,
   }));
+  const bored = prepared.plateHolesAtFace.get(face.id).flatMap((hole) => {
+    const met = platePlaces(prepared.site, hole);
+    if (!met.ok) return [];
+    const { at } = met.places.here.face.id === face.id ? met.places.here : met.places.there;
+    return [{ kind: 'plate-hole' as const, id: hole.id, at, radiusMm: LEAST_HOLE_MM / 2 }];
+  });
+  return [...through, ...bored];
 }
 
 /** Its edges, its hook line, its cover and its knockouts. */

@@ -58,10 +58,23 @@ describe('lines of a face in space', () => {
     for (const face of sided) {
       const other = prepared.site.faces.get(face.otherSide ?? '');
       if (other === undefined) continue;
-      const ids = (each: typeof face) => holesOn(prepared, each).map(({ id }) => id);
+      const ids = (each: typeof face) =>
+        holesOn(prepared, each).flatMap(({ kind, id }) => (kind === 'penetration' ? [id] : []));
       expect(ids(face).sort()).toEqual(ids(other).sort());
     }
     expect(sided.flatMap((face) => holesOn(prepared, face)).length).toBeGreaterThan(0);
+  });
+
+  test('a hole through a plate is drawn on both faces that it leads between, where it is on each', () => {
+    const drawn = [...prepared.site.faces.values()].flatMap((face) =>
+      holesOn(prepared, face).flatMap(({ kind, at }) => (kind === 'plate-hole' ? [[face.id, ...at]] : [])),
+    );
+    // 88 in from the left of the room, on a wall 168 in wide and 102 high.
+    const seenFromBehind = expect.closeTo((168 - 88) * 25.4, 6);
+    expect(drawn).toEqual([
+      ['wall-cavity', seenFromBehind, expect.closeTo(102 * 25.4, 6)],
+      ['loft-floor', seenFromBehind, expect.closeTo(0, 6)],
+    ]);
   });
 });
 
