@@ -46,7 +46,6 @@ export function getCheckMeta(id: string): CheckMeta {
   return meta;
 }
 
-/** The step at which a finding is cleared. */
 /** Whether nobody drills before it is cleared: not where it is only worth knowing, nor where it is cleared by work that comes after. */
 export function holdsDrilling({
   check,
@@ -56,6 +55,7 @@ export function holdsDrilling({
   return severity !== 'note' && META.get(check)?.afterDrilling?.includes(message) !== true;
 }
 
+/** The step at which a finding is cleared. */
 export function stepOfFinding({ check, subjects }: Pick<Finding, 'check' | 'subjects'>): StepId {
   const family = FAMILY_OF.get(check);
   if (family === undefined) throw new Error(`No step clears the findings of “${check}”.`);

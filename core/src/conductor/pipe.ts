@@ -5,7 +5,8 @@ import { told } from '../quantity/told.ts';
 import { runName } from '../plan/names.ts';
 import { CONDUIT_SUPPORTS, STEEL_GROWS } from '../reference/bends.ts';
 import type { ConduitSize } from '../reference/conductor-sizes.ts';
-import { routeOf, type Leg } from '../route/route.ts';
+import { routeOf, type Leg, type RoutedRun } from '../route/route.ts';
+import { platePlaces } from '../site/plate-meeting.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { bentPipe, straightPullMm, supportsMm, type BentPipe } from './bends.ts';
 import { bendRadiusMm, conduitFill } from './conduit.ts';
@@ -42,7 +43,7 @@ export function pipePlan(prepared: Prepared, run: Run): PipePlan | null {
   if (run.laid.as !== 'conduit' || size === null || outcome?.kind !== 'routed') return null;
   const radiusMm = bendRadiusMm(size);
   const { firstMm, everyMm, stickMm, source } = CONDUIT_SUPPORTS[prepared.plan.codeBasis];
-  const pipes = waysOfPipes(prepared, outcome.routed.legs).map(({ straights, angles }) => {
+  const pipes = waysOfPipes(prepared, outcome.routed).map(({ straights, angles }) => {
     const pipe = bentPipe(straights, angles, radiusMm);
     return {
       ...pipe,
@@ -101,28 +102,44 @@ export function pipePlan(prepared: Prepared, run: Run): PipePlan | null {
   };
 }
 
-/** Corner to corner, with the angle in space at each; a penetration ends one pipe and begins the next. */
-function waysOfPipes(prepared: Prepared, legs: readonly Leg[]) {
+type Straight = { readonly way: Vec3; readonly lengthMm: number };
+
+/** Corner to corner, with the angle in space at each; a penetration ends one pipe and begins the next, a plate is gone through. */
+function waysOfPipes(prepared: Prepared, { legs, passes }: RoutedRun) {
   const pipes: { straights: number[]; angles: number[] }[] = [];
-  let before: { leg: Leg; way: Vec3 } | null = null;
-  for (const leg of legs) {
-    const way = directionIn(prepared, leg);
-    const lengthMm = Math.hypot(leg.to[0] - leg.from[0], leg.to[1] - leg.from[1]);
-    if (way === null || lengthMm === 0) continue;
+  let before: Straight | null = null;
+  const lay = (next: Straight) => {
     const pipe = pipes.at(-1);
-    const isThrough = before !== null && prepared.site.faces.get(before.leg.face)?.otherSide === leg.face;
-    if (pipe === undefined || before === null || isThrough) pipes.push({ straights: [lengthMm], angles: [] });
+    if (pipe === undefined || before === null) pipes.push({ straights: [next.lengthMm], angles: [] });
     else {
-      const angle = (Math.acos(Math.max(-1, Math.min(1, dot(before.way, way)))) * 180) / Math.PI;
-      if (angle < STRAIGHT_DEG) pipe.straights.push((pipe.straights.pop() ?? 0) + lengthMm);
+      const angle = (Math.acos(Math.max(-1, Math.min(1, dot(before.way, next.way)))) * 180) / Math.PI;
+      if (angle < STRAIGHT_DEG) pipe.straights.push((pipe.straights.pop() ?? 0) + next.lengthMm);
       else {
         pipe.angles.push(angle);
-        pipe.straights.push(lengthMm);
+        pipe.straights.push(next.lengthMm);
       }
     }
-    before = { leg, way };
-  }
+    before = next;
+  };
+  legs.forEach((leg, index) => {
+    for (const { through } of passes.filter((pass) => pass.leg === index)) {
+      if (through.kind === 'penetration') before = null;
+      else throughPlate(prepared, through.id, leg.face).forEach(lay);
+    }
+    const way = directionIn(prepared, leg);
+    const lengthMm = Math.hypot(leg.to[0] - leg.from[0], leg.to[1] - leg.from[1]);
+    if (way !== null && lengthMm > 0) lay({ way, lengthMm });
+  });
   return pipes;
+}
+
+/** What of a pipe lies within a plate, on its way to a face. */
+function throughPlate(prepared: Prepared, id: string, toFace: string): Straight[] {
+  const hole = prepared.plateHoles.get(id);
+  const met = hole === undefined ? null : platePlaces(prepared.site, hole);
+  if (hole === undefined || met === null || !met.ok) return [];
+  const { away, throughMm } = met.places;
+  return [{ way: scale(away, toFace === hole.to ? 1 : -1), lengthMm: throughMm }];
 }
 
 function directionIn(prepared: Prepared, { face, from, to }: Leg): Vec3 | null {

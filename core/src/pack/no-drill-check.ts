@@ -5,8 +5,8 @@ import type { Prepared } from '../check/prepared.ts';
 import { FACES } from '../check/subjects.ts';
 import type { PointMm } from '../plan/values.ts';
 import { practice } from '../reference/source.ts';
-import { findNoDrillHit } from '../seal/penetration-spot.ts';
-import { mirrored, type SiteFace } from '../site/site.ts';
+import { findNoDrillHit, onBothSides } from '../site/no-drill.ts';
+import type { SiteFace } from '../site/site.ts';
 import { lengthInput } from '../working/working.ts';
 import { sheetOf } from './holes.ts';
 
@@ -26,12 +26,13 @@ const meta: CheckMeta = {
 
 function checkFace(prepared: Prepared, face: SiteFace): Found[] {
   const sheet = sheetOf(prepared, face.id);
-  if (sheet === null || !bothFaces(prepared, face).some(hasBand)) return [];
+  if (sheet === null || !onBothSides(prepared.site, face, [0, 0]).some((side) => hasBand(side.face)))
+    return [];
   return sheet.holes.flatMap((hole): Found[] => {
     // A hole through a face is on both its sheets; it is found on the side it was measured on.
     if (hole.isOtherSide) return [];
     const at: PointMm = [hole.xMm, hole.yMm];
-    const hit = findNoDrillHit(bothSides(prepared, face, at), hole.cutMm / 2);
+    const hit = findNoDrillHit(onBothSides(prepared.site, face, at), hole.cutMm / 2);
     if (hit === undefined) return [];
     const measuredMm = Math.max(0, hit.measuredMm);
     return [
@@ -63,18 +64,6 @@ function checkFace(prepared: Prepared, face: SiteFace): Found[] {
 
 function hasBand({ obstacles }: SiteFace): boolean {
   return obstacles.some(({ noDrillMm }) => noDrillMm > 0);
-}
-
-function bothFaces({ site }: Prepared, face: SiteFace): SiteFace[] {
-  const other = face.otherSide === null ? undefined : site.faces.get(face.otherSide);
-  return other === undefined ? [face] : [face, other];
-}
-
-function bothSides(prepared: Prepared, face: SiteFace, at: PointMm) {
-  return bothFaces(prepared, face).map((side) => ({
-    face: side,
-    at: side === face ? at : mirrored(face, at),
-  }));
 }
 
 export const noDrillCheck: Check = checkOf(meta, lookAt(FACES, checkFace));

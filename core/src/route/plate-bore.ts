@@ -11,6 +11,7 @@ import { practice } from '../reference/source.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import type { Member } from '../site/members.ts';
+import { findNoDrillHit, onBothSides, type NoDrillHit } from '../site/no-drill.ts';
 import { edgeLengthMm, foldEdge } from '../site/place-faces.ts';
 import { NEW_PLATE_MM, platePlaces, type MetEdge, type PlatePlaces } from '../site/plate-meeting.ts';
 import type { SiteFace } from '../site/site.ts';
@@ -68,7 +69,7 @@ function isNear(
 }
 
 /**
- * The place along its edge nearest to where a hole is, where one of a diameter meets no member and nothing that is kept clear;
+ * The place along its edge nearest to where a hole is, where one of a diameter meets no member and no no-drill band;
  * where it is, if there is none.
  */
 export function clearAlongMm({ site }: Pick<Prepared, 'site'>, hole: PlateHole, diameterMm: number): number {
@@ -84,20 +85,19 @@ export function clearAlongMm({ site }: Pick<Prepared, 'site'>, hole: PlateHole, 
       const met = platePlaces(site, { ...hole, alongMm });
       if (!met.ok || memberAtPlate(met.places, diameterMm) !== undefined) continue;
       const { here, there } = met.places;
-      const isFree = [here, there].every((end) => isFreeAt(end.face, end.at, diameterMm / 2));
-      if (isFree) return alongMm;
+      if (noDrillAtPlate(site, [here, there], diameterMm) === undefined) return alongMm;
     }
   return wishMm;
 }
 
-/** Whether no hidden or seen thing with a no-drill band lies there. */
-function isFreeAt(face: SiteFace, at: PointMm, radiusMm: number): boolean {
-  return face.inTheWay.every(({ boxes, obstacle }) =>
-    boxes.every(({ minX, minY, maxX, maxY }) => {
-      const [dx, dy] = [Math.max(minX - at[0], at[0] - maxX, 0), Math.max(minY - at[1], at[1] - maxY, 0)];
-      return !isBelow(Math.hypot(dx, dy), radiusMm + Math.max(obstacle.clearMm, obstacle.noDrillMm), 'mm');
-    }),
-  );
+/** Something hidden or seen that a hole comes too near, on either side of some of its faces. */
+export function noDrillAtPlate(
+  site: Prepared['site'],
+  ends: readonly PlatePlaces['here'][],
+  diameterMm: number,
+): NoDrillHit | undefined {
+  const places = ends.flatMap(({ face, at }) => onBothSides(site, face, at));
+  return findNoDrillHit(places, diameterMm / 2);
 }
 
 /** A new hole where an edge of a cavity meets another face: near the middle of the edge, clear of what stands there. */

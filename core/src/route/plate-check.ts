@@ -12,8 +12,10 @@ import { PLATE_HOLES } from '../check/subjects.ts';
 import type { PlateHole } from '../plan/plate-hole.ts';
 import { faceName, plateHoleName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
+import { practice } from '../reference/source.ts';
 import { told, type ToldData } from '../quantity/told.ts';
 import { BORED_EDGE, PLATE_SHARE, PLATE_STOPPED } from '../reference/boring.ts';
+import type { NoDrillHit } from '../site/no-drill.ts';
 import { platePlaces, type PlateFault } from '../site/plate-meeting.ts';
 import { lengthInput, type Working } from '../working/working.ts';
 import {
@@ -21,11 +23,16 @@ import {
   clearAlongMm,
   DRAW_MM,
   memberAtPlate,
+  noDrillAtPlate,
   plateBore,
   plateWorking,
 } from './plate-bore.ts';
 import { boredWorking } from './bored-working.ts';
 import { unroutedCount } from './route.ts';
+
+const NEAR_HIDDEN = practice(
+  'What is hidden in a wall or over a ceiling is drilled round, by as much as was said',
+);
 
 const meta: CheckMeta = {
   id: 'route.plate',
@@ -50,6 +57,7 @@ const meta: CheckMeta = {
       '{hole} does not come out on {to}: it is not within the thickness of both behind that edge of {face}.',
     outside: '{hole} leads outside: what does is a penetration, with its seal. Take it out, and add one.',
     member: '{hole} meets {framing}, or comes too near for a drill.',
+    hidden: '{hole} is {measured} from {thing}; nothing is drilled within {required} of it.',
     tight: '{hole} is {measured} wide; its cables need {required} to be drawn through.',
     plate:
       '{hole} in the middle of its plate leaves {measured} to the edge; below {required} a steel plate goes over it.',
@@ -88,14 +96,32 @@ function checkHole(prepared: Prepared, hole: PlateHole): Found[] {
   const bore = plateBore(prepared, hole);
   const found: Found[] = [];
   if ([here, met.places.there].some(({ face }) => face.face.side === 'outside')) found.push(say('outside'));
+  const moved = () => movedClear(prepared, hole, bore.diameterMm, set);
   const hit = memberAtPlate(met.places, bore.diameterMm);
   if (hit !== undefined)
     found.push(
       say('member', {
         data: { ...data, framing: hit.member.framing },
-        fixes: () => movedClear(prepared, hole, set),
+        fixes: moved,
       }),
     );
+  // Beside the face that it is drilled from, the check of all drilled holes finds it.
+  const near = noDrillAtPlate(prepared.site, [here], bore.diameterMm);
+  if (near !== undefined) {
+    const { requiredMm } = near;
+    const freeMm = Math.max(0, near.measuredMm);
+    found.push(
+      say('hidden', {
+        severity: 'stop',
+        data: { ...data, thing: near.name },
+        measured: { value: freeMm, unit: 'mm' },
+        required: { value: requiredMm, unit: 'mm' },
+        source: NEAR_HIDDEN,
+        working: () => nearWorking(freeMm, bore.diameterMm, near),
+        fixes: moved,
+      }),
+    );
+  }
   if (bore.neededMm !== null && isBelow(bore.diameterMm, bore.neededMm, 'mm')) {
     const { diameterMm, neededMm } = bore;
     found.push(
@@ -167,12 +193,28 @@ function plateFindings({ plan }: Prepared, { plateWidthMm }: PlateHole, holeMm: 
 function movedClear(
   prepared: Prepared,
   hole: PlateHole,
+  diameterMm: number,
   set: (message: string, more: Partial<PlateHole>, with_: ToldData) => Fix,
 ): Fix[] {
-  const alongMm = clearAlongMm(prepared, hole, plateBore(prepared, hole).diameterMm);
-  const met = platePlaces(prepared.site, { ...hole, alongMm });
-  const isClear = met.ok && memberAtPlate(met.places, plateBore(prepared, hole).diameterMm) === undefined;
-  return isClear ? [set('move', { alongMm }, { along: { value: alongMm, unit: 'mm' } })] : [];
+  const alongMm = clearAlongMm(prepared, hole, diameterMm);
+  // It is only clear where it is not left where it was.
+  return alongMm === hole.alongMm
+    ? []
+    : [set('move', { alongMm }, { along: { value: alongMm, unit: 'mm' } })];
+}
+
+function nearWorking(freeMm: number, diameterMm: number, { name, requiredMm }: NoDrillHit): Working {
+  return {
+    title: told('A hole through a plate beside {thing}', { thing: name }),
+    formula: 'free = hole’s centre to the nearest point of it − hole ÷ 2',
+    inputs: [
+      lengthInput('hole', 'As it is bored', diameterMm),
+      lengthInput('band', told('Left undrilled around {thing}', { thing: name }), requiredMm),
+    ],
+    result: { name: 'Free', value: { value: freeMm, unit: 'mm' } },
+    source: NEAR_HIDDEN,
+    notes: ['Where it really runs is found on site, before drilling.'],
+  };
 }
 
 function edgeWorking(alongMm: number, lengthMm: number): Working {

@@ -1,7 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { prepare } from '../check/prepared.ts';
+import { findingsOf } from '../check/run-checks.ts';
+import { pipePlan } from '../conductor/pipe.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
+import { lineObstacle } from '../demo/parts.ts';
+import { plateCheck } from './plate-check.ts';
+import { runDetail } from './run-detail.ts';
 import { drillSheets } from '../pack/holes.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -114,6 +119,32 @@ describe('the way of a run through a plate', () => {
   });
 });
 
+describe('what follows from a way through a plate', () => {
+  test('the cost that is told is that of its inputs, the plate among them', () => {
+    const plan = honeyHouse();
+    const { working, costMm } = runDetail(prepare(plan), 'array-run');
+    const of = (symbol: string) => working?.inputs.find((each) => each.symbol === symbol)?.value.value ?? NaN;
+    expect(of('bored')).toBe(1);
+    // With nothing weighed for being seen or out of reach.
+    const told =
+      of('length') + of('bends') * of('bend') + of('holes') * of('through') + of('bored') * of('bore');
+    expect(costMm).toBeCloseTo(told, 3);
+  });
+
+  test('a conduit goes on through the plate, as long as it is, by hand', () => {
+    const demo = honeyHouse();
+    const runs = demo.runs.map((run) => ({ ...run, laid: { as: 'conduit', size: '1' } as const }));
+    const [run] = runs;
+    const pipes = run === undefined ? [] : (pipePlan(prepare({ ...demo, runs }), run)?.pipes ?? []);
+    // Inches, corner to corner: on the wall; up in it, through the plate and under the roof; on the roof.
+    expect(pipes.map(({ cornersMm }) => inchFromMm(cornersMm))).toEqual([
+      expect.closeTo(28.5 + 8, 6),
+      expect.closeTo(18 + Math.hypot(6, 0.75) + 8 + 30, 6),
+      expect.closeTo(28 + 48.75, 6),
+    ]);
+  });
+});
+
 describe('a hole in a plate', () => {
   test('is drilled from the face that it comes out on, mirrored as that is seen', () => {
     const sheets = drillSheets(prepare(honeyHouse()));
@@ -164,6 +195,35 @@ describe('a hole in a plate', () => {
       ),
       { seed: 8, numRuns: 200 },
     );
+  });
+
+  test('keeps off what is hidden in the wall, drawn on either side of it', () => {
+    // In the room 84 in from the left; from behind that is 84 in again: the middle.
+    for (const face of ['plant-wall', 'wall-cavity']) {
+      const feed = lineObstacle(
+        'lamp-feed',
+        'Lamp feed',
+        'cable',
+        [
+          [inch(84), inch(60)],
+          [inch(84), inch(102)],
+        ],
+        inch(0.5),
+        {
+          isHidden: true,
+          noDrillMm: inch(2),
+        },
+      );
+      const prepared = prepare(edited({ kind: 'set-obstacle', face, obstacle: feed }));
+      const made = newPlateHole(prepared, { face: 'wall-cavity', edge: 0, to: 'loft-floor' });
+      const offMm = Math.abs(made.alongMm - inch(84)) - inch(0.25) - 32 / 2;
+      expect(offMm).toBeGreaterThanOrEqual(inch(2) - 1e-6);
+      const found = findingsOf(
+        plateCheck,
+        prepare(edited({ kind: 'set-obstacle', face, obstacle: feed }, set({ alongMm: inch(84) }))),
+      );
+      expect(found.map(({ message }) => message)).toContain('hidden');
+    }
   });
 
   test('starts near the middle of its edge, as wide a plate as its studs are deep', () => {

@@ -1,7 +1,7 @@
 import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { getSample } from '../gear/samples.ts';
-import { boxObstacle } from '../demo/parts.ts';
+import { boxObstacle, lineObstacle } from '../demo/parts.ts';
 import type { CircuitWire } from '../plan/circuit.ts';
 import type { PlateHole } from '../plan/plate-hole.ts';
 import { mmFromInch as inch } from '../quantity/convert.ts';
@@ -95,6 +95,25 @@ export const ROUTE_CASES: Readonly<Record<string, CheckCases>> = {
       [plateHole({ alongMm: inch(170) })],
       [plateHole({ to: 'north-underside' })],
       [plateHole({ to: 'roof-top' })],
+      // A cable hidden in the wall, as it was drawn from the room.
+      [
+        {
+          kind: 'set-obstacle',
+          face: 'plant-wall',
+          obstacle: lineObstacle(
+            'lamp-feed',
+            'Lamp feed',
+            'cable',
+            [
+              [inch(89), inch(60)],
+              [inch(89), inch(102)],
+            ],
+            inch(0.5),
+            { isHidden: true, noDrillMm: inch(2) },
+          ),
+        },
+        plateHole({}),
+      ],
       [plateHole({ alongMm: inch(96) })],
       [plateHole({ holeMm: 8 })],
       [plateHole({ plateWidthMm: inch(3.5), holeMm: 30 })],

@@ -18,7 +18,7 @@ export type RunDetail = {
 export function runDetail(prepared: Prepared, id: string): RunDetail {
   const outcome = routeOf(prepared, id);
   if (outcome?.kind !== 'routed') return { costMm: null, leastMm: null, working: null, pipe: null };
-  const { run, costMm, pathMm, bendCount, boreCount, penetrations } = outcome.routed;
+  const { run, costMm, pathMm, bendCount, boreCount, penetrations, plateHoles } = outcome.routed;
   const leastMm = leastCostMm(prepared, run);
   const { bendMm, penetrationMm, boreMm, seenPct, outOfReachPct } = prepared.plan.routing;
   const percent = (symbol: string, name: string, value: number) =>
@@ -41,7 +41,7 @@ export function runDetail(prepared: Prepared, id: string): RunDetail {
         lengthInput('bend', 'Each counts for', bendMm),
         count('holes', 'Penetrations', penetrations.length),
         lengthInput('through', 'Each counts for', penetrationMm),
-        count('bored', 'Holes bored through framing', boreCount),
+        count('bored', 'Holes bored through framing and plates', boreCount + plateHoles.length),
         lengthInput('bore', 'Each counts for', boreMm),
         ...(leastMm === null ? [] : [lengthInput('least', 'With nothing in the way', leastMm)]),
       ],

@@ -1,7 +1,7 @@
 import { MM_PER_INCH } from '../quantity/convert.ts';
 import { modulesOnFace, type PlacedModule } from '../array/field-modules.ts';
 import { fieldName, gearName, obstacleName } from '../plan/names.ts';
-import type { ToldValue, Named } from '../quantity/told.ts';
+import type { Named } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import type { Penetration } from '../plan/penetration.ts';
 import type { PointMm } from '../plan/values.ts';
@@ -12,7 +12,8 @@ import type { PenetrationPlace } from '../site/penetration-places.ts';
 import { setbackZones } from '../site/setback-zones.ts';
 import { isInside } from '../geometry/polygon.ts';
 import type { Member } from '../site/members.ts';
-import { distanceToObstacleMm, isInPart } from '../site/obstacle-zone.ts';
+import { findNoDrillHit } from '../site/no-drill.ts';
+import { isInPart } from '../site/obstacle-zone.ts';
 import { cutMm } from '../drill/hole-saw.ts';
 import { findPenetrationSides, outerSide, type PenetrationSides } from './penetration-sides.ts';
 
@@ -47,30 +48,6 @@ export function findMemberHit(sides: PenetrationSides): Member | undefined {
       isBelow(member.fromMm - alongMm, keepMm, 'mm') && isBelow(alongMm - member.toMm, keepMm, 'mm');
     return isBeside && isBelow(offsetMm(member, at), keepMm, 'mm');
   });
-}
-
-/** Something already there that a hole’s edge comes too near on either side, hidden things too. */
-export type NoDrillHit = {
-  readonly name: ToldValue;
-  readonly measuredMm: number;
-  readonly requiredMm: number;
-};
-
-/** The nearest thing whose no-drill band a hole of a radius at a place would meet, or undefined. */
-export function findNoDrillHit(
-  places: readonly PenetrationPlace[],
-  radiusMm: number,
-): NoDrillHit | undefined {
-  return places
-    .flatMap(({ face, at }) =>
-      face.obstacles.map((obstacle) => ({
-        name: obstacleName(face.id, obstacle.id),
-        measuredMm: distanceToObstacleMm(obstacle, at) - radiusMm,
-        requiredMm: obstacle.noDrillMm,
-      })),
-    )
-    .filter(({ measuredMm, requiredMm }) => requiredMm > 0 && isBelow(measuredMm, requiredMm, 'mm'))
-    .sort((a, b) => a.measuredMm - a.requiredMm - (b.measuredMm - b.requiredMm))[0];
 }
 
 /** The first thing a hole comes out at on one side: an obstacle with `clear` around it, or gear. */

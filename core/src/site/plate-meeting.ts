@@ -19,6 +19,8 @@ export type PlatePlaces = {
   readonly there: PlacePart;
   /** From the one point to the other, through all that lies between. */
   readonly throughMm: number;
+  /** Away from the first face over that edge, in the site: the way a pipe goes on through the plate. */
+  readonly away: Vec3;
   /** No more than that may lie between: both faces’ thickness and the plate. */
   readonly mostMm: number;
 };
@@ -56,19 +58,19 @@ export function platePlaces(
     ends[0][1] + share * (ends[1][1] - ends[0][1]),
   ];
   const point = siteFromFace(frame, at);
-  const away = sub(point, otherFrame.origin);
-  const out = nearestOf(other.outline, [dot(away, otherFrame.right), dot(away, otherFrame.up)]);
+  const from = sub(point, otherFrame.origin);
+  const out = nearestOf(other.outline, [dot(from, otherFrame.right), dot(from, otherFrame.up)]);
   const between = sub(siteFromFace(otherFrame, out), point);
   const throughMm = Math.hypot(...between);
   const mostMm = face.thicknessMm + other.thicknessMm + plateMm;
-  const isFromBehind = dot(away, otherFrame.toViewer) < -EDGE_MATCH_MM;
-  if (
-    !isFromBehind ||
-    throughMm > mostMm + EDGE_MATCH_MM ||
-    dot(between, outwardOf(frame, ends)) < -EDGE_MATCH_MM
-  )
+  const beyond = outwardOf(frame, ends);
+  const isFromBehind = dot(from, otherFrame.toViewer) < -EDGE_MATCH_MM;
+  if (!isFromBehind || throughMm > mostMm + EDGE_MATCH_MM || dot(between, beyond) < -EDGE_MATCH_MM)
     return { ok: false, fault: { code: 'not-met' } };
-  return { ok: true, places: { here: { face, at }, there: { face: other, at: out }, throughMm, mostMm } };
+  return {
+    ok: true,
+    places: { here: { face, at }, there: { face: other, at: out }, throughMm, away: beyond, mostMm },
+  };
 }
 
 /**
