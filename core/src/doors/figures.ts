@@ -126,6 +126,7 @@ export { NO_DETAIL, type PenetrationDetail, spotsOf } from '../seal/penetration-
 export { penetrationSpot } from '../seal/penetration-spot.ts';
 export { sealStack, type SealStack } from '../seal/seal-stack.ts';
 export { type Spot } from '../seal/spots.ts';
+export { plateEndsAt } from '../model/plate-ends.ts';
 export { asTaped } from '../site/as-taped.ts';
 export {
   type MetEdge,

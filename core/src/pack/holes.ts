@@ -8,6 +8,7 @@ import { gearOn, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { idsOfKind } from '../model/model.ts';
 import { query, single } from '../derive/query.ts';
+import { plateEndsAt } from '../model/plate-ends.ts';
 import type { Ref } from '../plan/lists.ts';
 import type { PointMm } from '../plan/values.ts';
 import { sizeText } from '../reference/conductor-sizes.ts';
@@ -16,7 +17,6 @@ import { boardCableHoles } from '../route/board-cables.ts';
 import { plateBore } from '../route/plate-bore.ts';
 import { entryWords } from '../seal/entry.ts';
 import { penetrationSidesAt } from '../seal/penetration-sides.ts';
-import { platePlaces } from '../site/plate-meeting.ts';
 import { rectangleOutline } from '../site/outline-take.ts';
 import { asTaped, type AsTaped } from '../site/as-taped.ts';
 import { mirrored, type SiteFace } from '../site/site.ts';
@@ -182,10 +182,8 @@ function faceSheet(prepared: Prepared, face: SiteFace): DrillSheet {
 
 /** Holes through plates are bored from the face that they come out on: from the loft, not from within the wall. */
 function plateHolesOn(prepared: Prepared, face: SiteFace): DrillHole[] {
-  return prepared.plateHolesAtFace.get(face.id).flatMap((hole): DrillHole[] => {
-    const met = hole.to === face.id ? platePlaces(prepared.site, hole) : null;
-    if (met === null || !met.ok) return [];
-    const { at } = met.places.there;
+  return plateEndsAt(prepared, face.id).flatMap(({ hole, at }): DrillHole[] => {
+    if (hole.to !== face.id) return [];
     const { diameterMm } = plateBore(prepared, hole);
     return [
       {

@@ -4,8 +4,8 @@ import { fieldName, gearName, penetrationName, plateHoleName } from '../plan/nam
 import { told, type ToldValue, isSameTold } from '../quantity/told.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { penetrationsAt } from '../model/model.ts';
+import { plateEndsAt } from '../model/plate-ends.ts';
 import { findPenetrationPlaces } from '../site/penetration-places.ts';
-import { platePlaces } from '../site/plate-meeting.ts';
 import { heldHoles } from './holes.ts';
 
 /** A mark on a story pole: a running dimension from the face’s datum. */
@@ -32,22 +32,16 @@ export function storyPoles(prepared: Prepared, faceId: string): StoryPoles {
     up.push(mark(placement.yMm, 'hook-line', told('{gear}, hook line', { gear: gearName(id) })));
   }
   // Where holes are, and not how wide: that would ask for every route.
-  const holes = [
-    ...penetrationsAt(prepared, faceId).map((penetration) => ({
-      name: penetrationName(penetration.id),
-      places: findPenetrationPlaces(prepared.site, penetration),
-    })),
-    ...prepared.plateHolesAtFace.get(faceId).map((hole) => {
-      const met = platePlaces(prepared.site, hole);
-      return { name: plateHoleName(hole.id), places: met.ok ? met.places : null };
-    }),
-  ];
-  for (const { name, places } of holes) {
-    for (const side of places === null ? [] : [places.here, places.there]) {
-      if (side.face.id !== faceId) continue;
-      across.push(mark(side.at[0], 'hole', name));
-      up.push(mark(side.at[1], 'hole', name));
-    }
+  const through = penetrationsAt(prepared, faceId).flatMap((penetration) => {
+    const places = findPenetrationPlaces(prepared.site, penetration);
+    return (places === null ? [] : [places.here, places.there])
+      .filter(({ face: { id } }) => id === faceId)
+      .map(({ at }) => ({ name: penetrationName(penetration.id), at }));
+  });
+  const bored = plateEndsAt(prepared, faceId).map(({ hole, at }) => ({ name: plateHoleName(hole.id), at }));
+  for (const { name, at } of [...through, ...bored]) {
+    across.push(mark(at[0], 'hole', name));
+    up.push(mark(at[1], 'hole', name));
   }
   for (const hole of heldHoles(prepared, face)) {
     across.push(mark(hole.xMm, 'hole', hole.purpose));

@@ -1,4 +1,4 @@
-import { boxOfPoints, platePlaces, type Prepared } from '@zarnel/core/figures';
+import { boxOfPoints, plateEndsAt, type Prepared } from '@zarnel/core/figures';
 import type { Ref } from '@zarnel/core/checks';
 import type { BoxPx } from './labels/place-labels.ts';
 import type { Project } from './project.ts';
@@ -20,37 +20,36 @@ const FINGER_PX = 44;
 /** The circle of a hole, px. */
 const HOLE_PX = 12;
 
+function holeBox([x, y]: PointPx): BoxPx {
+  return { minX: x - HOLE_PX, maxX: x + HOLE_PX, minY: y - HOLE_PX, maxY: y + HOLE_PX };
+}
+
 /** Gear and holes that can be pressed just now. */
 export function pressables(
-  { onFace, penetrationsOnFace, plateHolesAtFace, site }: Prepared,
+  prepared: Prepared,
   seen: ReadonlyMap<string, Detail>,
   project: Project,
 ): Pressable[] {
   return [...seen].flatMap(([faceId, detail]): Pressable[] => {
     if (detail === 'far') return [];
-    const gear = (onFace.get(faceId) ?? []).map(({ id, placement, body }): Pressable => ({
+    const gear = (prepared.onFace.get(faceId) ?? []).map(({ id, placement, body }): Pressable => ({
       ref: { kind: 'placement', id },
       name: placement.name,
       faceId,
       box: boxOfPoints([project(faceId, [body.minX, body.minY]), project(faceId, [body.maxX, body.maxY])]),
     }));
-    const holes = penetrationsOnFace.get(faceId).map(({ id, name, xMm, yMm }): Pressable => {
-      const [x, y] = project(faceId, [xMm, yMm]);
-      return {
-        ref: { kind: 'penetration', id },
-        name,
-        faceId,
-        box: { minX: x - HOLE_PX, maxX: x + HOLE_PX, minY: y - HOLE_PX, maxY: y + HOLE_PX },
-      };
-    });
-    const bored = plateHolesAtFace.get(faceId).flatMap((hole): Pressable[] => {
-      const met = platePlaces(site, hole);
-      if (!met.ok) return [];
-      const end = met.places.here.face.id === faceId ? met.places.here : met.places.there;
-      const [x, y] = project(faceId, end.at);
-      const box = { minX: x - HOLE_PX, maxX: x + HOLE_PX, minY: y - HOLE_PX, maxY: y + HOLE_PX };
-      return [{ ref: { kind: 'plate-hole', id: hole.id }, name: hole.name, faceId, box }];
-    });
+    const holes = prepared.penetrationsOnFace.get(faceId).map(({ id, name, xMm, yMm }): Pressable => ({
+      ref: { kind: 'penetration', id },
+      name,
+      faceId,
+      box: holeBox(project(faceId, [xMm, yMm])),
+    }));
+    const bored = plateEndsAt(prepared, faceId).map(({ hole: { id, name }, at }): Pressable => ({
+      ref: { kind: 'plate-hole', id },
+      name,
+      faceId,
+      box: holeBox(project(faceId, at)),
+    }));
     return [...gear, ...holes, ...bored];
   });
 }

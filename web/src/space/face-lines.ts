@@ -7,7 +7,7 @@ import {
   knockoutOnFace,
   mirrored,
   obstacleParts,
-  platePlaces,
+  plateEndsAt,
   type Hung,
   type Leg,
   type Prepared,
@@ -150,12 +150,12 @@ export function holesOn(
     at,
     radiusMm: Math.max(LEAST_HOLE_MM, typedBase(prepared.plan, each).widthMm / 2) / 2,
   }));
-  const bored = prepared.plateHolesAtFace.get(face.id).flatMap((hole) => {
-    const met = platePlaces(prepared.site, hole);
-    if (!met.ok) return [];
-    const { at } = met.places.here.face.id === face.id ? met.places.here : met.places.there;
-    return [{ kind: 'plate-hole' as const, id: hole.id, at, radiusMm: LEAST_HOLE_MM / 2 }];
-  });
+  const bored = plateEndsAt(prepared, face.id).map(({ hole: { id }, at }) => ({
+    kind: 'plate-hole' as const,
+    id,
+    at,
+    radiusMm: LEAST_HOLE_MM / 2,
+  }));
   return [...through, ...bored];
 }
 

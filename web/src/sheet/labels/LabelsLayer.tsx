@@ -7,7 +7,7 @@ import {
   modulesOfField,
   mirrored,
   obstacleBounds,
-  platePlaces,
+  plateEndsAt,
   type Hung,
   type Leg,
   type Prepared,
@@ -175,12 +175,7 @@ function blocksOf({ prepared, seen, project, routed, laid, written }: Props): Bl
       blocks.push(holeBlock(project(id, at)));
       if (face !== undefined && other !== null) blocks.push(holeBlock(project(other, mirrored(face, at))));
     }
-    for (const hole of prepared.plateHolesAtFace.get(id)) {
-      const met = platePlaces(prepared.site, hole);
-      if (met.ok)
-        for (const end of [met.places.here, met.places.there])
-          blocks.push(holeBlock(project(end.face.id, end.at)));
-    }
+    for (const { at } of plateEndsAt(prepared, id)) blocks.push(holeBlock(project(id, at)));
     for (const field of prepared.fieldsOnFace.get(id))
       for (const { box } of modulesOfField(prepared, field.id))
         blocks.push({
