@@ -180,11 +180,3 @@ export type ReadingList = z.infer<typeof readingListSchema>;
 export const strikeSchema = z.strictObject({
   reason: z.string().trim().min(1, 'must say why').max(200).nullable().describe('Null takes the strike back'),
 });
-
-export const instrumentSchema = z.strictObject({
-  id: z.enum(['laser', 'level']),
-  name: z.string(),
-  unit: z.enum(['mm', 'deg']),
-  isSimulated: z.boolean(),
-});
-export const instrumentListSchema = z.strictObject({ instruments: z.array(instrumentSchema) });

@@ -13,7 +13,7 @@ import type { CheckCases } from './test/check-cases.ts';
 import { tellingOf } from './plan/names.ts';
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
-import { toldOf, type Check, type Found } from './check/finding.ts';
+import { toldOf, type Check, type Finding, type Found } from './check/finding.ts';
 import { prepare } from './check/prepared.ts';
 import { runChecks } from './check/run-checks.ts';
 import { findingsOf } from './check/run-checks.ts';
@@ -60,21 +60,25 @@ const CASES: Readonly<Record<string, CheckCases>> = {
 /** Every plan that some check must find something in. */
 const FAILING = Object.values(CASES).flatMap(({ invalid }) => invalid);
 
+type Asked = Finding & Pick<Found, 'fixes' | 'working'>;
+const asked = new Map<string, Asked>();
+/** A finding with what it was asked where it was first found: the demo’s own are in every plan. */
+function askedOnce(found: Found): Asked {
+  const told = toldOf(found);
+  const key = JSON.stringify(told);
+  const known = asked.get(key) ?? { ...told, fixes: found.fixes, working: found.working };
+  asked.set(key, known);
+  return known;
+}
+
 /** The demo and each of these plans with what is found in it: worked out once for all that look at them. */
-const evaluated: { readonly plan: Plan; readonly findings: readonly Found[] }[] = [];
+const evaluated: { readonly plan: Plan; readonly findings: readonly Asked[] }[] = [];
 beforeAll(() => {
   for (const edits of [[], ...FAILING]) {
     const plan = edited(...edits);
-    evaluated.push({ plan, findings: runChecks(prepare(plan), CHECKS) });
+    evaluated.push({ plan, findings: runChecks(prepare(plan), CHECKS).map(askedOnce) });
   }
 });
-
-const fixesKnown = new Map<Found, Found['fixes']>();
-function fixesOf(finding: Found): Found['fixes'] {
-  const known = fixesKnown.get(finding) ?? finding.fixes;
-  fixesKnown.set(finding, known);
-  return known;
-}
 
 function loopedRun(): Plan {
   const clean = edited(...CLEAN);
@@ -137,25 +141,30 @@ describe('the registry of checks', () => {
   });
 
   test('fills every sentence and fix label with its data, in both unit systems', () => {
+    const wrong: string[] = [];
+    const hold = (said: string, isRight: boolean) => isRight || wrong.push(said);
     for (const { plan, findings } of evaluated) {
+      const readers = [INCH_READER, METRIC_READER].map((reader) => tellingOf(reader, plan));
       for (const finding of findings) {
         const meta = getCheckMeta(finding.check);
-        const fixes = fixesOf(finding);
+        const { fixes } = finding;
         // No finding without a next move: a remedy, a field, or what it is about, whose panel opens.
         const leads =
           fixes.length + finding.subjects.length > 0 || meta.fields?.[finding.message] !== undefined;
-        expect([finding.id, leads]).toEqual([finding.id, true]);
-        for (const reader of [INCH_READER, METRIC_READER]) {
-          expect(sentenceOf(finding, meta, tellingOf(reader, plan))).not.toMatch(/[{}]|undefined|NaN/u);
+        hold(`${finding.id} leads nowhere`, leads);
+        for (const reader of readers) {
+          const sentence = sentenceOf(finding, meta, reader);
+          hold(sentence, !/[{}]|undefined|NaN/u.test(sentence));
           for (const fix of fixes) {
-            const label = fixLabelOf(fix, meta, tellingOf(reader, plan));
-            expect(label).not.toMatch(/[{}]|undefined/u);
+            const label = fixLabelOf(fix, meta, reader);
+            hold(label, !/[{}]|undefined/u.test(label));
             // What to move by is a mark on a tape, and never nothing.
-            expect(label).not.toMatch(/\d\.\d+″|\d\.\d\d+ mm|(?<![\d.])0(?:″| mm)/u);
+            hold(label, !/\d\.\d+″|\d\.\d\d+ mm|(?<![\d.])0(?:″| mm)/u.test(label));
           }
         }
       }
     }
+    expect(wrong).toEqual([]);
   });
 
   test('shows no load, mass or share of what may be as less than nothing, on any demo job', () => {
@@ -219,16 +228,21 @@ describe('the registry of checks', () => {
   });
 
   test('offers only fixes that can be made and clear their finding', () => {
+    const left: string[] = [];
+    const tried = new Set<Asked>();
     for (const { plan, findings } of evaluated) {
       for (const finding of findings) {
-        for (const fix of fixesOf(finding)) {
-          const fixed = applyEdits(plan, fix.edits);
+        if (tried.has(finding)) continue;
+        tried.add(finding);
+        for (const { edits } of finding.fixes) {
+          const fixed = applyEdits(plan, edits);
           if (!fixed.ok) throw new Error(`${finding.id}: ${JSON.stringify(fixed.fault.message)}`);
-          const left = findingsOf(checkCalled(finding.check), prepare(fixed.value.plan));
-          expect(left.map(({ id }) => id)).not.toContain(finding.id);
+          const found = findingsOf(checkCalled(finding.check), prepare(fixed.value.plan));
+          if (found.some(({ id }) => id === finding.id)) left.push(finding.id);
         }
       }
     }
+    expect(left).toEqual([]);
   });
 
   test('says one of a thing as well as several', () => {

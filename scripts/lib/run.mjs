@@ -31,11 +31,11 @@ export function unlessStopped() {
  * program and all that this started, and throws Stopped.
  * @param {string} command
  * @param {readonly string[]} args
- * @param {{ env?: Record<string, string>, quiet?: boolean, output?: (text: string) => void }} [options] `output` takes what
- *   is printed instead
+ * @param {{ env?: Record<string, string>, quiet?: boolean, output?: (text: string) => void, mostMs?: number }} [options]
+ *   `output` takes what is printed instead; what runs longer than `mostMs` is ended, with another code than 0
  * @returns {Promise<number>}
  */
-export async function run(command, args, { env = {}, quiet = false, output } = {}) {
+export async function run(command, args, { env = {}, quiet = false, output, mostMs } = {}) {
   unlessStopped();
   const child = spawn(command, args, {
     cwd: ROOT,
@@ -47,6 +47,7 @@ export async function run(command, args, { env = {}, quiet = false, output } = {
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (data) => output?.(String(data)));
   const end = () => endGroup(child.pid);
   stopSignal.addEventListener('abort', end);
+  const timer = mostMs === undefined ? undefined : setTimeout(end, mostMs);
   try {
     const code = await new Promise((resolve, reject) => {
       child.on('error', reject);
@@ -55,6 +56,7 @@ export async function run(command, args, { env = {}, quiet = false, output } = {
     unlessStopped();
     return code;
   } finally {
+    clearTimeout(timer);
     stopSignal.removeEventListener('abort', end);
   }
 }

@@ -143,13 +143,14 @@ describe('filling a field', () => {
         const { modules, atMost } = fillGround(problem);
         expect(modules.length).toBeLessThanOrEqual(atMost);
         const boxes = modules.map((each) => boxOf(problem, each));
+        const wrong: string[] = [];
         boxes.forEach((box, index) => {
-          expect(isBoxInside(growBox(box, -0.02), outline)).toBe(true);
-          for (const other of boxes.slice(0, index)) {
+          if (!isBoxInside(growBox(box, -0.02), outline)) wrong.push(`${index} past the edge`);
+          for (const [at, other] of boxes.slice(0, index).entries()) {
             const acrossMm = Math.max(box.minX - other.maxX, other.minX - box.maxX);
             const upMm = Math.max(box.minY - other.maxY, other.minY - box.maxY);
             const isApart = acrossMm >= problem.gapAcrossMm - 0.05 || upMm >= problem.gapUpMm - 0.05;
-            expect(isApart).toBe(true);
+            if (!isApart) wrong.push(`${at} and ${index} too near`);
           }
           for (const loop of keptFree) {
             const inner = growBox(box, -0.05);
@@ -160,9 +161,11 @@ describe('filling a field', () => {
               [inner.minX, inner.maxY],
             ];
             // Convex and apart: some side of one of them has all of the other beyond it.
-            expect(isSeparated(corners, loop) || isSeparated(loop, corners)).toBe(true);
+            if (!isSeparated(corners, loop) && !isSeparated(loop, corners))
+              wrong.push(`${index} on what is free`);
           }
         });
+        expect(wrong).toEqual([]);
       }),
       { seed: 7, numRuns: 150 },
     );

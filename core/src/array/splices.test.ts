@@ -23,8 +23,9 @@ const rails = fc
 /** The fewest pieces, by every joint on a raster of 5 mm: breadth first from the lower end. Null where none. */
 function fewestPieces({ fromMm, toMm, feetMm, stockMm }: Parameters<typeof cutRail>[0]): number | null {
   const places: number[] = [];
+  const zones = jointZones(feetMm);
   for (let at = fromMm; at <= toMm; at += 5)
-    if (jointZones(feetMm).some(([low, high]) => at >= low && at <= high)) places.push(at);
+    if (zones.some(([low, high]) => at >= low && at <= high)) places.push(at);
   let ends = [fromMm];
   for (let pieces = 1; ends.length > 0; pieces++) {
     if (ends.some((end) => toMm - end <= stockMm)) return pieces;

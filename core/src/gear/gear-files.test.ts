@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { parse, unparse } from 'papaparse';
+import Papa from 'papaparse';
 import { readFileSync } from 'node:fs';
 import { findGearFaults, gearFaultText } from '../plan/gear-faults.ts';
 import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
@@ -275,7 +275,7 @@ describe('gear as CSV', () => {
   });
 
   test('is plain CSV with a column for each figure, in the reading of another package', () => {
-    const { data, errors } = parse<Record<string, string>>(writeGearCsv([getSample('inverter-8kw')]), {
+    const { data, errors } = Papa.parse<Record<string, string>>(writeGearCsv([getSample('inverter-8kw')]), {
       header: true,
     });
     expect(errors).toEqual([]);
@@ -321,9 +321,9 @@ describe('gear as CSV', () => {
   });
 
   test('a row that ends before its header does was cut off, wherever that was', () => {
-    const [header = [], row = []] = parse<string[]>(writeGearCsv(SAMPLE_GEAR.slice(0, 1))).data;
+    const [header = [], row = []] = Papa.parse<string[]>(writeGearCsv(SAMPLE_GEAR.slice(0, 1))).data;
     for (const kept of [6, 10, 20, header.length - 1]) {
-      const cut = unparse([header, row.slice(0, kept)]);
+      const cut = Papa.unparse([header, row.slice(0, kept)]);
       const read = readGearCsv(cut);
       if (!read.ok) throw new Error(read.fault);
       expect([kept, read.value.gear.length]).toEqual([kept, 0]);

@@ -44,9 +44,9 @@ describe('a model that is kept up', () => {
       let plan = start;
       const model = prepare(plan);
       const book = new FindingBook(model, CHECKS);
-      // Each kind twice, and more often what chance has not made yet; every tenth step is taken back.
+      // Each kind once a job, and more often what chance has not made yet; every tenth step is taken back.
       const rare = demo === 0 ? [] : EDIT_KINDS.filter((kind) => !made.has(kind));
-      const kinds = [...EDIT_KINDS, ...EDIT_KINDS, ...rare, ...rare, ...rare, ...rare].map((kind) => ({
+      const kinds = [...EDIT_KINDS, ...rare, ...rare, ...rare, ...rare].map((kind) => ({
         kind,
         at: random(),
       }));

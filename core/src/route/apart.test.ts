@@ -98,15 +98,23 @@ function samples(legs: readonly Leg[]): { face: string; at: [number, number]; is
 
 /** How near two ways lie beside each other, by their points: those that run the same way, square to it. */
 function nearestBeside(a: readonly Leg[], b: readonly Leg[]): number {
-  const others = samples(b);
+  // Those of the other by where they are along, in slots of 4 mm: what is within 4 mm is in the same or the next.
+  const others = new Map<string, (readonly [along: number, across: number])[]>();
+  const placeOf = ({ face, at, isAcross }: ReturnType<typeof samples>[number]) => {
+    const [along, across] = isAcross ? [at[1], at[0]] : at;
+    return { along, across, slot: (by: number) => `${face} ${isAcross} ${Math.floor(along / 4) + by}` };
+  };
+  for (const other of samples(b)) {
+    const { along, across, slot } = placeOf(other);
+    others.set(slot(0), [...(others.get(slot(0)) ?? []), [along, across]]);
+  }
   let nearest = Infinity;
-  for (const one of samples(a))
-    for (const other of others) {
-      if (one.face !== other.face || one.isAcross !== other.isAcross) continue;
-      const [along, across] = one.isAcross ? [1, 0] : [0, 1];
-      if (Math.abs((one.at[along] ?? 0) - (other.at[along] ?? 0)) > 4) continue;
-      nearest = Math.min(nearest, Math.abs((one.at[across] ?? 0) - (other.at[across] ?? 0)));
-    }
+  for (const one of samples(a)) {
+    const { along, across, slot } = placeOf(one);
+    for (const by of [-1, 0, 1])
+      for (const other of others.get(slot(by)) ?? [])
+        if (Math.abs(other[0] - along) <= 4) nearest = Math.min(nearest, Math.abs(other[1] - across));
+  }
   return nearest;
 }
 

@@ -78,7 +78,7 @@ describe('a leg that is dragged', () => {
           }
         },
       ),
-      { seed: 9, numRuns: 60 },
+      { seed: 9, numRuns: 40 },
     );
   });
 

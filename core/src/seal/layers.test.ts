@@ -67,11 +67,12 @@ describe('what a hole goes through', () => {
           if (below === undefined || above === undefined) throw new Error('It has two sides.');
           for (const section of [below, above]) {
             let atMm = 0;
-            for (const part of section) {
-              expect(part.fromMm).toBeCloseTo(atMm, 9);
-              expect(part.thicknessMm).toBeGreaterThan(0);
+            const apart: typeof section = section.filter((part) => {
+              const isNext = Math.abs(part.fromMm - atMm) < 5e-10 && part.thicknessMm > 0;
               atMm += part.thicknessMm;
-            }
+              return !isNext;
+            });
+            expect(apart).toEqual([]);
             expect(atMm).toBeCloseTo(thicknessMm, 9);
           }
           // What was said stands there whole, however thick skins are sold.
@@ -83,7 +84,7 @@ describe('what a hole goes through', () => {
           expect(said(above)).toEqual(said(below).reverse());
         },
       ),
-      { numRuns: 400 },
+      { numRuns: 250 },
     );
   });
 

@@ -53,12 +53,17 @@ function entryOf(kind: EntryKind): Entry {
 
 describe('the seal stack', () => {
   const all = SKINS.flatMap((skin) =>
-    SEAL_SCHOOLS.flatMap((school) => ENTRY_KINDS.map((kind) => ({ skin, school, kind }))),
+    SEAL_SCHOOLS.flatMap((school) =>
+      ENTRY_KINDS.map((kind) => {
+        const base = { widthMm: 1900, heightMm: 1700 };
+        return stackOf(withHole({ school, entry: entryOf(kind), base }, skin));
+      }),
+    ),
   );
 
   test('has its steps in the order of work, each once, whatever skin, school and entry', () => {
-    for (const { skin, school, kind } of all) {
-      const ids = stackOf(withHole({ school, entry: entryOf(kind) }, skin)).steps.map(({ id }) => id);
+    for (const { steps } of all) {
+      const ids = steps.map(({ id }) => id);
       expect(ids).toEqual([...new Set(ids)].sort((a, b) => SEAL_STEPS.indexOf(a) - SEAL_STEPS.indexOf(b)));
       // Nobody goes on without these: look first, cut, deburr, one nut a cable, look at the end, water.
       expect(ids).toEqual(
@@ -78,10 +83,11 @@ describe('the seal stack', () => {
 
   // Common practice, no source: bare cut metal is painted in every school.
   test('paints bare cut metal in every school', () => {
-    for (const { skin, school, kind } of all.filter(({ skin: each }) => each.endsWith('-metal'))) {
-      const steps = stackOf(withHole({ school, entry: entryOf(kind) }, skin)).steps;
-      expect(steps.find(({ id }) => id === 'edge-paint')?.product?.sealant).toBe('edge-paint');
-    }
+    const metal = all.filter(({ skin }) => skin.endsWith('-metal'));
+    const bare = metal.filter(
+      ({ steps }) => steps.find(({ id }) => id === 'edge-paint')?.product?.sealant !== 'edge-paint',
+    );
+    expect([metal.length > 0, bare]).toEqual([true, []]);
   });
 
   // Common practice, no source: every unused entry is plugged.
@@ -127,10 +133,8 @@ describe('the seal stack', () => {
   });
 
   test('sells enough: cartridges hold at least what all its beads take', () => {
-    for (const { skin, school, kind } of all)
-      for (const { volumeMl, cartridgeCount } of stackOf(
-        withHole({ school, entry: entryOf(kind), base: { widthMm: 1900, heightMm: 1700 } }, skin),
-      ).products)
+    for (const { products } of all)
+      for (const { volumeMl, cartridgeCount } of products)
         if (volumeMl !== null && cartridgeCount !== null) {
           expect(cartridgeCount * 310).toBeGreaterThanOrEqual(volumeMl);
           expect((cartridgeCount - 1) * 310).toBeLessThan(volumeMl);
@@ -146,8 +150,7 @@ describe('the seal stack', () => {
   });
 
   test('asks for a temperature that suits all its products at once', () => {
-    for (const { skin, school, kind } of all) {
-      const { window, steps } = stackOf(withHole({ school, entry: entryOf(kind) }, skin));
+    for (const { window, steps } of all) {
       for (const { product } of steps) {
         if (product === null || window === null) continue;
         const { applyMinC, applyMaxC } = SEALANTS.rows[product.sealant];

@@ -1,4 +1,5 @@
-import { describe, expect, jest, test } from '@jest/globals';
+import { afterAll, describe, expect, test } from '@jest/globals';
+import { install } from '@sinonjs/fake-timers';
 import { honeyHouse } from '@zarnel/core/files';
 import type { Plan } from '@zarnel/core/plan';
 import { Autosaver, type SaveAnswer, type SaveState } from './autosaver.ts';
@@ -47,7 +48,8 @@ function setUp(answers: SaveAnswer[]) {
   return { saver, sent, states, drafts, failWrites, throwOnce };
 }
 
-jest.useFakeTimers();
+const clock = install({ toFake: ['setTimeout', 'clearTimeout', 'Date'] });
+afterAll(() => clock.uninstall());
 
 describe('drafts of quick edits', () => {
   test('do not wait in line: while one is written, later ones take each other’s place, and the newest is kept', async () => {
@@ -77,14 +79,14 @@ describe('drafts of quick edits', () => {
     for (let edit = 1; edit <= 50; edit++) {
       saver.changed(named(`Edit ${edit}`));
       // The first is being written from here on.
-      if (edit === 1) await jest.advanceTimersByTimeAsync(1);
+      if (edit === 1) await clock.tickAsync(1);
     }
     expect(written).toEqual(['Edit 1']);
     ends[0]?.();
-    await jest.advanceTimersByTimeAsync(1);
+    await clock.tickAsync(1);
     expect(written).toEqual(['Edit 1', 'Edit 50']);
     ends[1]?.();
-    await jest.advanceTimersByTimeAsync(1);
+    await clock.tickAsync(1);
     expect(kept.name).toBe('Edit 50');
   });
 });
@@ -94,9 +96,9 @@ describe('Autosaver', () => {
     const { saver, sent, states, drafts } = setUp([{ kind: 'saved', revision: 2 }]);
     saver.changed(named('A'));
     saver.changed(named('B'));
-    await jest.advanceTimersByTimeAsync(100);
+    await clock.tickAsync(100);
     expect(drafts.get('job')?.plan.name).toBe('B');
-    await jest.advanceTimersByTimeAsync(500);
+    await clock.tickAsync(500);
     expect(sent).toEqual([{ madeFrom: 1, name: 'B' }]);
     expect(states.at(-1)).toEqual({ kind: 'saved' });
     expect(drafts.size).toBe(0);
@@ -105,9 +107,9 @@ describe('Autosaver', () => {
   test('says where the disk of the server is full, and saves when there is room', async () => {
     const { saver, states, drafts } = setUp([{ kind: 'disk-full' }, { kind: 'saved', revision: 2 }]);
     saver.changed(named('A'));
-    await jest.advanceTimersByTimeAsync(500);
+    await clock.tickAsync(500);
     expect(states.at(-1)).toEqual({ kind: 'offline', why: 'disk-full', editCount: 1, isKept: true });
-    await jest.advanceTimersByTimeAsync(3000);
+    await clock.tickAsync(3000);
     expect(states.at(-1)).toEqual({ kind: 'saved' });
     expect(drafts.size).toBe(0);
   });
@@ -115,10 +117,10 @@ describe('Autosaver', () => {
   test('keeps edits while the server is away, counts them, and sends the newest when it is back', async () => {
     const { saver, sent, states, drafts } = setUp([{ kind: 'unreachable' }, { kind: 'saved', revision: 2 }]);
     saver.changed(named('A'));
-    await jest.advanceTimersByTimeAsync(500);
+    await clock.tickAsync(500);
     expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 1, isKept: true });
     expect(drafts.get('job')?.madeFrom).toBe(1);
-    await jest.advanceTimersByTimeAsync(3000);
+    await clock.tickAsync(3000);
     expect(sent).toHaveLength(2);
     expect(states.at(-1)).toEqual({ kind: 'saved' });
     expect(drafts.size).toBe(0);
@@ -133,7 +135,7 @@ describe('Autosaver', () => {
     const sending = saver.flush();
     saver.changed(named('B'));
     await sending;
-    await jest.advanceTimersByTimeAsync(500);
+    await clock.tickAsync(500);
     expect(sent).toEqual([
       { madeFrom: 1, name: 'A' },
       { madeFrom: 2, name: 'B' },
@@ -148,10 +150,10 @@ describe('Autosaver', () => {
       { kind: 'saved', revision: 8 },
     ]);
     saver.changed(named('Mine'));
-    await jest.advanceTimersByTimeAsync(500);
+    await clock.tickAsync(500);
     expect(states.at(-1)).toEqual({ kind: 'conflict', current: 5, kept: 6 });
     saver.changed(named('Mine, more'));
-    await jest.advanceTimersByTimeAsync(60_000);
+    await clock.tickAsync(60_000);
     expect(sent.map(({ name, madeFrom }) => [name, madeFrom])).toEqual([
       ['Mine', 1],
       ['Mine, more', 1],
@@ -159,7 +161,7 @@ describe('Autosaver', () => {
     expect(states.at(-1)).toEqual({ kind: 'conflict', current: 5, kept: 7 });
     expect(drafts.get('job')?.plan.name).toBe('Mine, more');
     saver.overwrite(5);
-    await jest.advanceTimersByTimeAsync(10);
+    await clock.tickAsync(10);
     expect(sent.at(-1)).toEqual({ madeFrom: 5, name: 'Mine, more' });
     expect(drafts.size).toBe(0);
   });
@@ -167,7 +169,7 @@ describe('Autosaver', () => {
   test('forgets the draft when the other version is taken', async () => {
     const { saver, drafts } = setUp([{ kind: 'stale', current: 5, kept: 6 }]);
     saver.changed(named('Mine'));
-    await jest.advanceTimersByTimeAsync(500);
+    await clock.tickAsync(500);
     expect(await saver.discard()).toBe(true);
     expect(drafts.size).toBe(0);
   });
@@ -179,7 +181,7 @@ describe('Autosaver', () => {
       { kind: 'stale', current: 5, kept: 7 },
     ]);
     saver.changed(named('Mine'));
-    await jest.advanceTimersByTimeAsync(500);
+    await clock.tickAsync(500);
     saver.changed(named('Mine, more'));
     expect(await saver.discard()).toBe(false);
     expect(drafts.get('job')?.plan.name).toBe('Mine, more');
@@ -191,11 +193,11 @@ describe('Autosaver', () => {
   test('removes no draft but the one that was saved', async () => {
     const { saver, drafts } = setUp([{ kind: 'saved', revision: 2 }]);
     saver.changed(named('A'));
-    await jest.advanceTimersByTimeAsync(400);
+    await clock.tickAsync(400);
     // Another line of this tab has written since.
     const other = { jobId: 'job', madeFrom: 1, plan: named('Other'), editCount: 1, line: 'other', order: 1 };
     drafts.set('job', other);
-    await jest.advanceTimersByTimeAsync(200);
+    await clock.tickAsync(200);
     expect(drafts.get('job')).toBe(other);
   });
 
@@ -205,7 +207,7 @@ describe('Autosaver', () => {
     );
     for (let edit = 0; edit < 60; edit++) {
       saver.changed(named(`${edit}`));
-      await jest.advanceTimersByTimeAsync(400);
+      await clock.tickAsync(400);
     }
     // 24 s of edits, each within 0.5 s of the last: a save at least every 4 s and the time of one more edit.
     const edits = sent.map(({ name }) => Number(name));
@@ -221,11 +223,11 @@ describe('Autosaver', () => {
     ]);
     failWrites(true);
     saver.changed(named('A'));
-    await jest.advanceTimersByTimeAsync(600);
+    await clock.tickAsync(600);
     expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 1, isKept: false });
     failWrites(false);
     saver.changed(named('B'));
-    await jest.advanceTimersByTimeAsync(600);
+    await clock.tickAsync(600);
     expect(drafts.get('job')?.plan.name).toBe('B');
     expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 2, isKept: true });
   });
@@ -234,9 +236,9 @@ describe('Autosaver', () => {
     const { saver, sent, states, throwOnce } = setUp([{ kind: 'saved', revision: 2 }]);
     throwOnce();
     saver.changed(named('A'));
-    await jest.advanceTimersByTimeAsync(600);
+    await clock.tickAsync(600);
     expect(states.at(-1)).toMatchObject({ kind: 'offline', why: 'unreachable', editCount: 1 });
-    await jest.advanceTimersByTimeAsync(3100);
+    await clock.tickAsync(3100);
     expect(sent.map(({ name }) => name)).toEqual(['A']);
     expect(states.at(-1)).toEqual({ kind: 'saved' });
   });

@@ -1,9 +1,11 @@
-import { describe, expect, jest, test } from '@jest/globals';
+import { afterAll, describe, expect, test } from '@jest/globals';
+import { install } from '@sinonjs/fake-timers';
 import type { NewReading } from '@zarnel/contract';
 import fc from 'fast-check';
 import { Outbox, type SendAnswer, type ToldWaiting, type Waiting } from './outbox.ts';
 
-jest.useFakeTimers();
+const clock = install({ toFake: ['setTimeout', 'clearTimeout', 'Date'] });
+afterAll(() => clock.uninstall());
 
 function reading(id: string): NewReading {
   return {
@@ -45,7 +47,7 @@ describe('Outbox', () => {
   test('keeps a reading before it is sent and lets go of it when it is acknowledged', async () => {
     const { outbox, kept, sent, seen, acknowledged } = setUp([]);
     await outbox.take('job', reading('a'));
-    await jest.advanceTimersByTimeAsync(10);
+    await clock.tickAsync(10);
     expect([sent, seen, acknowledged]).toEqual([[['a']], [1, 0], ['job']]);
     expect(kept.size).toBe(0);
   });
@@ -53,11 +55,11 @@ describe('Outbox', () => {
   test('sends again what could not be sent, with what came after, and loses nothing', async () => {
     const { outbox, kept, sent } = setUp(['unreachable', 'unreachable']);
     await outbox.take('job', reading('a'));
-    await jest.advanceTimersByTimeAsync(10);
+    await clock.tickAsync(10);
     await outbox.take('job', reading('b'));
-    await jest.advanceTimersByTimeAsync(10);
+    await clock.tickAsync(10);
     expect([...kept.keys()]).toEqual(['a', 'b']);
-    await jest.advanceTimersByTimeAsync(3100);
+    await clock.tickAsync(3100);
     expect(sent.at(-1)).toEqual(['a', 'b']);
     expect(kept.size).toBe(0);
   });
@@ -65,7 +67,7 @@ describe('Outbox', () => {
   test('keeps what the server refuses', async () => {
     const { outbox, kept } = setUp(['refused']);
     await outbox.take('job', reading('a'));
-    await jest.advanceTimersByTimeAsync(10);
+    await clock.tickAsync(10);
     expect([...kept.keys()]).toEqual(['a']);
   });
 
@@ -73,7 +75,7 @@ describe('Outbox', () => {
     const { outbox, kept, sent } = setUp(['unreachable', 'refused', 'kept', 'refused']);
     await outbox.take('gone', reading('a'));
     await outbox.take('here', reading('b'));
-    await jest.advanceTimersByTimeAsync(3100);
+    await clock.tickAsync(3100);
     expect(sent.slice(1, 3)).toEqual([['a'], ['b']]);
     expect([...kept.keys()]).toEqual(['a']);
   });
@@ -82,7 +84,7 @@ describe('Outbox', () => {
     const { outbox, sent, acknowledged } = setUp(['unreachable']);
     await outbox.take('one', reading('a'));
     await outbox.take('two', reading('b'));
-    await jest.advanceTimersByTimeAsync(6500);
+    await clock.tickAsync(6500);
     expect(sent.slice(-2)).toEqual([['a'], ['b']]);
     expect(acknowledged).toEqual(['one', 'two']);
   });
@@ -121,12 +123,12 @@ describe('Outbox', () => {
           });
           for (const id of ['a', 'b', 'c']) {
             await outbox.take('job', reading(id));
-            await jest.advanceTimersByTimeAsync(1000);
+            await clock.tickAsync(1000);
           }
           // What failed is over at last: whatever still waits goes out, and is not told as waiting any more.
           faults.length = 0;
           await outbox.take('job', reading('d'));
-          await jest.advanceTimersByTimeAsync(60_000);
+          await clock.tickAsync(60_000);
           expect([...arrived].sort()).toEqual(['a', 'b', 'c', 'd']);
           expect([kept.size, told.at(-1)]).toEqual([0, []]);
         },

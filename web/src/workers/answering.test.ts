@@ -1,4 +1,5 @@
-import { describe, expect, jest, test } from '@jest/globals';
+import { afterAll, describe, expect, test } from '@jest/globals';
+import { install } from '@sinonjs/fake-timers';
 import { Answering, WorkerLost, type Mortal } from './answering.ts';
 
 function setUp() {
@@ -24,7 +25,8 @@ function setUp() {
   return { answering, made, answers };
 }
 
-jest.useFakeTimers();
+const clock = install({ toFake: ['setTimeout', 'clearTimeout', 'Date'] });
+afterAll(() => clock.uninstall());
 
 describe('a worker that is asked', () => {
   test('answers, and is kept', async () => {
@@ -54,7 +56,7 @@ describe('a worker that is asked', () => {
     const { answering, made } = setUp();
     const lost = answering.ask((ask) => ask());
     const seen = expect(lost).rejects.toBeInstanceOf(WorkerLost);
-    await jest.advanceTimersByTimeAsync(1001);
+    await clock.tickAsync(1001);
     await seen;
     expect(made[0]?.isEnded).toBe(true);
   });

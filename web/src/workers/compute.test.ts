@@ -100,9 +100,10 @@ describe('the evaluation that workers keep up', () => {
           // Whoever waited is told, and asks again.
           const checked = await evaluator.evaluate(plan).catch(() => evaluator.evaluate(plan));
           const whole = evaluatePlan(plan);
-          expect(checked.findings.map(toldOf)).toEqual(whole.findings.map(toldOf));
-          expect(checked.sheets).toEqual(whole.sheets);
-          expect(checked.routes).toEqual(whole.routes);
+          const [kept, fresh] = [checked, whole].map(({ findings, sheets, routes }) =>
+            JSON.stringify([findings.map(toldOf), sheets, routes]),
+          );
+          expect(kept).toBe(fresh);
           if (dies === 'over a question') killLast();
           const finding = whole.findings[asked % whole.findings.length];
           const [remedies, clearances] = await Promise.all([
@@ -111,7 +112,7 @@ describe('the evaluation that workers keep up', () => {
           ]);
           const { fixes, working } = finding ?? {};
           expect(remedies).toEqual(finding === undefined ? null : { fixes, working });
-          expect(clearances).toEqual(structuredClone(clearanceMatrix(prepare(plan))));
+          expect(JSON.stringify(clearances)).toBe(JSON.stringify(clearanceMatrix(prepare(plan))));
         }
       }),
       { numRuns: 12 },

@@ -504,15 +504,16 @@ describe('applyEdit', () => {
     fc.assert(
       fc.property(editLists, (edits) => {
         let plan: Plan = base;
+        let before = JSON.stringify(plan);
         for (const edit of edits) {
-          const before = JSON.stringify(plan);
           const applied = applyEdit(plan, edit);
           expect(JSON.stringify(plan)).toBe(before);
           if (!applied.ok) continue;
           const { plan: after, patches, inverse } = applied.value;
+          const afterText = JSON.stringify(after);
           expect(JSON.stringify(applyPlanPatches(after, inverse))).toBe(before);
-          expect(JSON.stringify(applyPlanPatches(plan, patches))).toBe(JSON.stringify(after));
-          plan = after;
+          expect(JSON.stringify(applyPlanPatches(plan, patches))).toBe(afterText);
+          [plan, before] = [after, afterText];
         }
       }),
       { seed: 5, numRuns: 200 },

@@ -1,0 +1,3 @@
+import { register } from 'node:module';
+
+register('./unit-hooks.mjs', import.meta.url);
