@@ -10,6 +10,6 @@ export default {
   roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/cli/src', '<rootDir>/web/src'],
   testMatch: [isWithDatabase ? '**/*.database.test.ts' : '**/*.test.ts'],
   testPathIgnorePatterns: isWithDatabase ? [] : ['\\.database\\.test\\.ts$'],
-  // Node reads our TypeScript by scripts/lib/unit-hooks.mjs.
+  // Node reads our TypeScript by scripts/lib/ts-hooks.mjs.
   transform: {},
 };

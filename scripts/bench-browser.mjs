@@ -20,7 +20,7 @@ await main(async () => {
   try {
     const app = await startApp({ databaseUrl: database.url('zarnel_bench'), log: 'error' });
     try {
-      return await runMeasured('bench-browser', ['tsx', 'bench/browser.ts'], {
+      return await runMeasured('bench-browser', 'bench/browser.ts', {
         ZARNEL_URL: app.url,
         ZARNEL_CHROMIUM: chromium,
       });

@@ -6,5 +6,5 @@ import { main } from './lib/run.mjs';
 await main(async () => {
   checkNode();
   await ensurePackages();
-  return runMeasured('bench', ['tsx', 'bench/main.ts']);
+  return runMeasured('bench', 'bench/main.ts');
 });

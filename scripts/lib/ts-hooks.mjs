@@ -1,4 +1,4 @@
-// How Node reads our TypeScript for unit tests, in their process and in each of its workers: types are taken off, lines stay where they are.
+// How Node reads our TypeScript for unit tests and benches, in their process and in each of its workers: types are taken off, nothing else.
 import { transform } from '@swc/core';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
@@ -21,6 +21,6 @@ export async function load(url, context, next) {
 /** What tests import from Jest is what its runner has made global. */
 export async function resolve(specifier, context, next) {
   return specifier === '@jest/globals'
-    ? { url: new URL('unit-globals.mjs', import.meta.url).href, shortCircuit: true }
+    ? { url: new URL('jest-globals.mjs', import.meta.url).href, shortCircuit: true }
     : next(specifier, context);
 }

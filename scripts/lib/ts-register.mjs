@@ -1,0 +1,3 @@
+import { register } from 'node:module';
+
+register('./ts-hooks.mjs', import.meta.url);

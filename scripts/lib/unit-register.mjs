@@ -1,3 +1,0 @@
-import { register } from 'node:module';
-
-register('./unit-hooks.mjs', import.meta.url);
