@@ -86,13 +86,14 @@ const EDITS: readonly Edit[] = [
 
 /** Of so many circuits the sizes, with nothing of them known but where gear and nipples are. */
 const SIZED = 500;
+const SIZING_ROUNDS = 11;
 
 function benchSizing(plan: Plan, print: (line: string) => void): void {
   const ids = plan.circuits
     .filter(({ stretches }) => stretches.length > 0)
     .slice(0, SIZED)
     .map(({ id }) => id);
-  const times = Array.from({ length: FULL_ROUNDS + 2 }, () => {
+  const times = Array.from({ length: SIZING_ROUNDS }, () => {
     const prepared = prepare(plan);
     for (const id of prepared.placements.ids) circuitSpans(prepared, id);
     const start = performance.now();

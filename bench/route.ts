@@ -157,7 +157,7 @@ export async function benchConnector() {
   const [lengthMm, found] = [theirs(), ours()];
   if (found === null || Math.abs(found.lengthUm / 1000 - lengthMm) > 10)
     throw new Error(`Not the same length: ${found?.lengthUm} µm and ${lengthMm} mm.`);
-  return { name: 'the same, obstacles to way (against libavoid)', ...sideBySide(ours, theirs, 0) };
+  return { name: 'the same, obstacles to way (against libavoid)', ...sideBySide(ours, theirs) };
 }
 
 /** A hundred runs of the glasshouses between all that has knockouts there, against thirty times one of them alone. */

@@ -51,8 +51,6 @@ export type CableLink = {
 export type RouteGraph = {
   readonly gridOf: (face: string) => FaceGrid | undefined;
   readonly linksAt: (face: string) => ReadonlyMap<number, readonly CableLink[]>;
-  /** The only face there is, where there is one: a search on it can aim. */
-  readonly only: FaceGrid | null;
   readonly weights: SearchWeights;
 };
 
@@ -186,7 +184,6 @@ export function goingBy(graph: RouteGraph, places: readonly GoBy[]): RouteGraph 
   const isLocked = (through: Through | null) =>
     places.some((place) => place.at === 'hole' && isSameThrough(through, place.through));
   return {
-    only: null,
     weights: { ...graph.weights, factorOf: (key) => graph.weights.factorOf(faceOfLayer(key).face) },
     gridOf: (key) => {
       const { face } = faceOfLayer(key);

@@ -1,15 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { aStar } from 'ngraph.path';
 import { prepare } from '../check/prepared.ts';
 import { openHoneyHouse } from '../test/open-honey-house.ts';
 import type { Plan } from '../plan/plan.ts';
 import { inchFromMm } from '../quantity/convert.ts';
-import { asLibraryGraph, GOAL } from '../test/library-graph.ts';
+import { libraryCost } from '../test/library-graph.ts';
 import { cables, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import type { PointMm } from '../plan/values.ts';
 import { graphOfFace } from './graph.ts';
-import { nodeAt, pointUm, UP, type Direction, type FaceGrid } from './grid.ts';
+import { nodeAt, pointUm, UP, type Direction } from './grid.ts';
 import { routeAll } from './route.ts';
 import { CABLE_CLEAR_MM } from './world.ts';
 import { BENDS_PER_UM, findPath } from './search.ts';
@@ -102,24 +101,6 @@ function fineGridSearch(boxes: readonly Box[]): { length: number; bends: number 
   return null;
 }
 
-/** What the library’s own search costs on the same graph. */
-function libraryCost(grid: FaceGrid, start: number, goal: number): number | null {
-  const library = asLibraryGraph(grid, goal);
-  const found = aStar(library, { oriented: true, distance: (_a, _b, link) => link.data }).find(
-    start * 4 + UP,
-    GOAL,
-  );
-  if (found.length === 0) return null;
-  // The library lists nodes from goal to start.
-  return found.slice(1).reduce((sum, node, index) => {
-    const after = found[index];
-    const links = [...(library.getLinks(node.id) ?? [])].filter(
-      (link) => link.fromId === node.id && link.toId === after?.id,
-    );
-    return sum + Math.min(...links.map((link) => link.data));
-  }, 0);
-}
-
 describe('findPath', () => {
   test('is as short as a fine grid search, with as few bends', () => {
     fc.assert(
@@ -135,15 +116,32 @@ describe('findPath', () => {
     );
   });
 
-  test('costs what a reference shortest-path library finds on the same graph', () => {
+  test('costs what a reference shortest-path library finds on the same graph, whichever way it leaves and arrives', () => {
+    const way = fc.constantFrom<Direction>(0, 1, 2, 3);
+    const weights = fc.record({
+      bendUm: fc.constantFrom(0, 7000, 250_000),
+      factor: fc.constantFrom(1, 1.35),
+    });
     fc.assert(
-      fc.property(fc.array(box, { minLength: 1, maxLength: 14 }), (boxes) => {
-        const { graph, start, goal } = onGrid(boxes);
-        const found = findPath(graph, start, goal);
-        const cost = found === null ? null : found.lengthUm * BENDS_PER_UM + found.bendCount;
-        expect(cost).toBe(libraryCost(graph.only, start.node, goal.node));
-      }),
-      { seed: 43, numRuns: 40 },
+      fc.property(
+        fc.array(box, { minLength: 1, maxLength: 9 }),
+        fc.nat(),
+        fc.nat(),
+        way,
+        way,
+        weights,
+        (boxes, a, b, leaves, arrives, { bendUm, factor }) => {
+          const alone = onGrid(boxes).graph;
+          const graph = { ...alone, weights: { bendUm, boreUm: 0, factorOf: () => factor } };
+          const nodes = alone.only.freeRight.length;
+          const start = { face: 'w', node: a % nodes, direction: leaves };
+          const goal = { face: 'w', node: b % nodes, direction: arrives };
+          const found = findPath(graph, start, goal);
+          const cost = found === null ? null : found.costUm * BENDS_PER_UM + found.bendCount;
+          expect(cost).toBe(libraryCost(graph, ['w'], start, goal));
+        },
+      ),
+      { seed: 43, numRuns: 120 },
     );
   });
 });

@@ -22,6 +22,8 @@ export type FoundPath = {
 
 const NO_STATE = -1;
 const GOAL_STATE = -2;
+/** Of ways that come to the same, that goes on which has least left to go: less than any difference of costs. */
+const TIE = 0.5;
 
 /**
  * The shortest path along and across the faces, with the fewest bends among the shortest. Leaves `start` in
@@ -32,34 +34,39 @@ const GOAL_STATE = -2;
 export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): FoundPath | null {
   const reached = new ReachedFaces(graph);
   const queue = new FlatQueue<number>();
-  const estimate = estimator(graph, goal.node);
+  const estimate = estimator(graph, start, goal);
   const bend = graph.weights.bendUm * BENDS_PER_UM + 1;
   const boreCost = graph.weights.boreUm * BENDS_PER_UM;
   let goalCost = Infinity;
   let beforeGoal = NO_STATE;
 
-  const reach = (state: number, from: number, newCost: number) => {
-    if (newCost >= (reached.cost[state] ?? 0)) return;
-    reached.cost[state] = newCost;
-    reached.cameFrom[state] = from;
-    queue.push(state, newCost + estimate(state >> 2));
+  const reach = (face: ReachedFace, localState: number, from: number, newCost: number) => {
+    const { costPlusOne, cameFrom } = partOf(face, localState);
+    const at = localState & IN_PART;
+    const known = costPlusOne[at] ?? UNREACHED;
+    if (known !== UNREACHED && newCost + 1 >= known) return;
+    costPlusOne[at] = newCost + 1;
+    cameFrom[at] = from;
+    queue.push(face.base * 4 + localState, newCost + estimate(localState));
   };
 
   const first = reached.faceOf(start.face);
   if (first === null) return null;
-  reach((first.base + start.node) * 4 + start.direction, NO_STATE, 0);
+  reach(first, start.node * 4 + start.direction, NO_STATE, 0);
   let here = first;
-  for (let state = queue.pop(); state !== undefined; state = queue.pop()) {
+  for (let ask = queue.peekValue(); ask !== undefined; ask = queue.peekValue()) {
+    const state = queue.pop() ?? GOAL_STATE;
     if (state === GOAL_STATE) break;
-    if (reached.done[state] === 1) continue;
-    reached.done[state] = 1;
     const node = state >> 2;
     const direction = state & 3;
-    const base = reached.cost[state] ?? 0;
     if (node < here.base || node >= here.end) here = reached.faceAt(node);
+    const local = node - here.base;
+    const localState = local * 4 + direction;
+    const base = (partOf(here, localState).costPlusOne[localState & IN_PART] ?? 0) - 1;
+    // Since it was put there, a better way to it was found.
+    if (ask > base + estimate(localState)) continue;
     const { xsUm, ysUm, freeRight, freeUp, bores } = here.grid;
     const { factor } = here;
-    const local = node - here.base;
     if (local === goal.node && here.grid.face === goal.face && direction !== (goal.direction + 2) % 4) {
       const cost = base + (direction === goal.direction ? 0 : bend);
       if (cost < goalCost) {
@@ -78,33 +85,33 @@ export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): 
       counts === undefined ? 0 : Math.abs((counts[to] ?? 0) - (counts[from] ?? 0)) * boreCost;
     if (direction !== LEFT && freeRight[local] === 1) {
       const cost = weighed((xsUm[i + 1] ?? 0) - (xsUm[i] ?? 0)) + bored(i, i + 1, bores?.toX);
-      reach((node + 1) * 4 + RIGHT, state, base + cost + straight(RIGHT));
+      reach(here, (local + 1) * 4 + RIGHT, state, base + cost + straight(RIGHT));
     }
     if (direction !== DOWN && freeUp[local] === 1) {
       const cost = weighed((ysUm[j + 1] ?? 0) - (ysUm[j] ?? 0)) + bored(j, j + 1, bores?.toY);
-      reach((node + columns) * 4 + UP, state, base + cost + straight(UP));
+      reach(here, (local + columns) * 4 + UP, state, base + cost + straight(UP));
     }
     if (direction !== RIGHT && i > 0 && freeRight[local - 1] === 1) {
       const cost = weighed((xsUm[i] ?? 0) - (xsUm[i - 1] ?? 0)) + bored(i - 1, i, bores?.toX);
-      reach((node - 1) * 4 + LEFT, state, base + cost + straight(LEFT));
+      reach(here, (local - 1) * 4 + LEFT, state, base + cost + straight(LEFT));
     }
     if (direction !== UP && j > 0 && freeUp[local - columns] === 1) {
       const cost = weighed((ysUm[j] ?? 0) - (ysUm[j - 1] ?? 0)) + bored(j - 1, j, bores?.toY);
-      reach((node - columns) * 4 + DOWN, state, base + cost + straight(DOWN));
+      reach(here, (local - columns) * 4 + DOWN, state, base + cost + straight(DOWN));
     }
     for (const link of here.links.get(local) ?? []) {
       const there = reached.faceOf(link.to.face);
       if (there === null) continue;
       const linkCost = base + link.costUm * BENDS_PER_UM;
-      const to = (there.base + link.to.node) * 4;
+      const to = link.to.node * 4;
       // Straight over a fold; a cable that runs along the fold comes to run along it on the other face.
-      if (link.turn !== null) reach(to + (link.turn[direction] ?? direction), state, linkCost);
+      if (link.turn !== null) reach(there, to + (link.turn[direction] ?? direction), state, linkCost);
       else {
         // Over a slanting fold a way leaves as it likes: any but straight on is a bend. Out of a hole none is.
         const isFree = link.straight === null;
         const on = link.straight?.[direction] ?? null;
         for (const out of [RIGHT, UP, LEFT, DOWN])
-          reach(to + out, state, linkCost + (isFree || on === out ? 0 : bend));
+          reach(there, to + out, state, linkCost + (isFree || on === out ? 0 : bend));
       }
     }
   }
@@ -116,20 +123,34 @@ export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): 
   };
 }
 
-/** A face a search has come to: its nodes are counted from `base` on. */
+const UNREACHED = 0;
+/** States are known in parts of so many, made where a search comes by: most of a large grid it never sees. */
+const PART_BITS = 8;
+const IN_PART = (1 << PART_BITS) - 1;
+
+type Part = { readonly costPlusOne: Float64Array; readonly cameFrom: Int32Array };
+
+function partOf({ parts }: ReachedFace, localState: number): Part {
+  const index = localState >> PART_BITS;
+  const known = parts[index];
+  if (known !== undefined) return known;
+  const made = { costPlusOne: new Float64Array(IN_PART + 1), cameFrom: new Int32Array(IN_PART + 1) };
+  parts[index] = made;
+  return made;
+}
+
+/** A face a search has come to, with what is known of each of its nodes and directions; its nodes are counted from `base` on. */
 type ReachedFace = {
   readonly grid: FaceGrid;
   readonly links: ReadonlyMap<number, readonly CableLink[]>;
   readonly base: number;
   readonly end: number;
   readonly factor: number;
+  readonly parts: (Part | undefined)[];
 };
 
-/** The faces a search has come to, with what it knows of each of their nodes and directions. */
+/** The faces a search has come to. */
 class ReachedFaces {
-  cost = new Float64Array(0);
-  cameFrom = new Int32Array(0);
-  done = new Uint8Array(0);
   private readonly byFace = new Map<string, ReachedFace | null>();
   private readonly inOrder: ReachedFace[] = [];
 
@@ -154,15 +175,9 @@ class ReachedFaces {
     const base = this.inOrder.at(-1)?.end ?? 0;
     const end = base + grid.freeRight.length;
     const factor = this.graph.weights.factorOf(grid.face);
-    const made = { grid, links: this.graph.linksAt(grid.face), base, end, factor };
+    const parts = new Array<undefined>(((grid.freeRight.length * 4) >> PART_BITS) + 1).fill(undefined);
+    const made: ReachedFace = { grid, links: this.graph.linksAt(grid.face), base, end, factor, parts };
     this.inOrder.push(made);
-    const [cost, cameFrom, done] = [this.cost, this.cameFrom, this.done];
-    this.cost = new Float64Array(end * 4).fill(Infinity, base * 4);
-    this.cost.set(cost);
-    this.cameFrom = new Int32Array(end * 4).fill(NO_STATE, base * 4);
-    this.cameFrom.set(cameFrom);
-    this.done = new Uint8Array(end * 4);
-    this.done.set(done);
     return made;
   }
 }
@@ -174,7 +189,8 @@ function trace(reached: ReachedFaces, last: number): Pick<FoundPath, 'nodes' | '
   for (let state = last; state !== NO_STATE;) {
     const here = reached.faceAt(state >> 2);
     const node = (state >> 2) - here.base;
-    const before = reached.cameFrom[state] ?? NO_STATE;
+    const localState = node * 4 + (state & 3);
+    const before = partOf(here, localState).cameFrom[localState & IN_PART] ?? NO_STATE;
     const { face } = here.grid;
     let via: Through | null = null;
     if (before !== NO_STATE) {
@@ -215,16 +231,52 @@ function linkBetween({ links }: ReachedFace, from: number, to: FaceNode): CableL
     .sort((a, b) => a.costUm - b.costUm)[0];
 }
 
-/** A lower bound on what is left to go: along plus across on a single face, nothing across several. */
-function estimator({ only }: RouteGraph, goal: number): (node: number) => number {
-  if (only === null) return () => 0;
-  const { xsUm, ysUm } = only;
+/**
+ * A lower bound on what is left to go from a node and direction: along, across and the bends that even an empty face asks for,
+ * where nothing leads off it; nothing across several. With it comes what breaks ties, so that equally good ways are not all gone.
+ */
+function estimator(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): (localState: number) => number {
+  const grid = start.face === goal.face ? graph.gridOf(start.face) : undefined;
+  if (grid === undefined || graph.linksAt(start.face).size > 0) return () => 0;
+  const { xsUm, ysUm } = grid;
   const columns = xsUm.length;
-  const goalX = xsUm[goal % columns] ?? 0;
-  const goalY = ysUm[(goal / columns) | 0] ?? 0;
-  return (node) => {
-    const x = xsUm[node % columns] ?? 0;
-    const y = ysUm[(node / columns) | 0] ?? 0;
-    return (Math.abs(x - goalX) + Math.abs(y - goalY)) * BENDS_PER_UM;
+  const bend = graph.weights.bendUm * BENDS_PER_UM + 1;
+  const goalX = xsUm[goal.node % columns] ?? 0;
+  const goalY = ysUm[(goal.node / columns) | 0] ?? 0;
+  const leftFrom = (localState: number) => {
+    const node = localState >> 2;
+    const [dx, dy] = [goalX - (xsUm[node % columns] ?? 0), goalY - (ysUm[(node / columns) | 0] ?? 0)];
+    const bends = fewestBends(dx, dy, (localState & 3) as Direction, goal.direction);
+    return (Math.abs(dx) + Math.abs(dy)) * BENDS_PER_UM + bends * bend;
   };
+  const atStart = leftFrom(start.node * 4 + start.direction) + 1;
+  return (localState) => {
+    const left = leftFrom(localState);
+    return left + (TIE * left) / (left + atStart);
+  };
+}
+
+/**
+ * The fewest quarter turns with nothing in the way from one direction to another that comes out dx to the right and dy up, where
+ * no way turns back on itself: exact.
+ */
+export function fewestBends(dx: number, dy: number, from: Direction, to: Direction): number {
+  const [ahead, left] = turned(dx, dy, from);
+  switch ((to - from + 4) & 3) {
+    case 0:
+      return ahead < 0 ? 4 : left === 0 ? 0 : 2;
+    case 2:
+      return left === 0 ? 4 : 2;
+    case 1:
+      return ahead >= 0 && left >= 0 ? 1 : 3;
+    default:
+      return ahead >= 0 && left <= 0 ? 1 : 3;
+  }
+}
+
+/** How far ahead and how far to the left, seen in a direction. */
+function turned(dx: number, dy: number, direction: Direction): readonly [ahead: number, left: number] {
+  if (direction === RIGHT) return [dx, dy];
+  if (direction === UP) return [dy, -dx];
+  return direction === LEFT ? [-dx, -dy] : [-dy, dx];
 }

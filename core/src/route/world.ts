@@ -430,7 +430,6 @@ export function graphOf(prepared: Prepared, world: World): RouteGraph {
   return {
     gridOf: (face) => gridAt(prepared, world, face),
     linksAt: (face) => linksOfKey(prepared, worldKey(world, face)),
-    only: null,
     weights: weightsOf(prepared),
   };
 }
@@ -490,7 +489,6 @@ export function graphBeside(
       links.set(face, made);
       return made;
     },
-    only: null,
     weights: weightsOf(prepared),
   };
 }
