@@ -38,7 +38,7 @@ export async function openJob(
 /** What the server holds. */
 export async function savedPlan(request: APIRequestContext, id: string): Promise<Plan> {
   const opened = openPlan(await (await request.get(`/api/jobs/${id}/plan`)).json());
-  if (!opened.ok) throw new Error(opened.fault[0]?.message);
+  if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
   return opened.value;
 }
 

@@ -26,7 +26,7 @@ import {
   usualGapMm,
 } from '@zarnel/core/figures';
 import { circuitsCsv, holesCsv } from '@zarnel/core/files';
-import { openPlanText, PLAN_TOO_LARGE, type Plan } from '@zarnel/core/plan';
+import { faultText, openPlanText, PLAN_TOO_LARGE, type Plan } from '@zarnel/core/plan';
 import {
   CARRIES_WORDS,
   countText,
@@ -412,11 +412,11 @@ function openFile(file: string, readText: ReadText): Plan | string {
     const code = (error as { code?: unknown }).code;
     return `${file}: ${code === 'ENOENT' ? 'there is no such file' : 'the file cannot be read'}.\n`;
   }
-  if (text === null) return `${file}: ${PLAN_TOO_LARGE.message}\n`;
+  if (text === null) return `${file}: ${faultText(PLAN_TOO_LARGE)}\n`;
   const opened = openPlanText(text);
   if (opened.ok) return opened.value;
   return opened.fault
-    .map(({ path, message }) => `${file}: ${path === '' ? '' : `${path}: `}${message}\n`)
+    .map((fault) => `${file}: ${fault.path === '' ? '' : `${fault.path}: `}${faultText(fault)}\n`)
     .join('');
 }
 

@@ -125,7 +125,7 @@ export async function readRevision(url: string, jobId: string, revision?: number
     const answer = await fetch(`${url}/api/jobs/${jobId}/${path}`).catch(() => null);
     if ((answer === null || answer.status >= 500) && tries < 10) continue;
     const opened = openPlan(await answer?.json());
-    if (!opened.ok) throw new Error(`${revision ?? 'newest'}: ${opened.fault[0]?.message}`);
+    if (!opened.ok) throw new Error(`${revision ?? 'newest'}: ${JSON.stringify(opened.fault[0])}`);
     return opened.value;
   }
 }

@@ -1,5 +1,6 @@
 import { parseJson } from '../json-text.ts';
-import { findGearFaults, gearFaultText } from '../plan/gear-faults.ts';
+import { faultText } from '../plan/fault.ts';
+import { findGearFaults } from '../plan/gear-faults.ts';
 import { GEAR_FORMAT_VERSION, isGearVersion, openGear } from '../plan/gear-migrate.ts';
 import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
 import { fail, ok, type Result } from '../result.ts';
@@ -61,14 +62,13 @@ export function offerOf(
   for (const { row, entry } of entries) {
     const parsed = openGear(entry, formatVersion);
     if (!parsed.ok) {
-      for (const fault of parsed.fault)
-        faults.push({ row, column: fault.path, message: gearFaultText(fault) });
+      for (const fault of parsed.fault) faults.push({ row, column: fault.path, message: faultText(fault) });
       continue;
     }
     const type = parsed.value;
     const own = findGearFaults(type);
     if (own.length > 0) {
-      for (const fault of own) faults.push({ row, column: fault.path, message: gearFaultText(fault) });
+      for (const fault of own) faults.push({ row, column: fault.path, message: faultText(fault) });
       continue;
     }
     const before = seen.get(type.id);

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import Papa from 'papaparse';
 import { readFileSync } from 'node:fs';
-import { findGearFaults, gearFaultText } from '../plan/gear-faults.ts';
+import { faultText } from '../plan/fault.ts';
+import { findGearFaults } from '../plan/gear-faults.ts';
 import { gearTypeSchema, type GearType } from '../plan/gear-type.ts';
 import { KNOCKOUT_HOLES } from '../reference/knockouts.ts';
 import { gear } from '../test/plans.ts';
@@ -193,7 +194,7 @@ describe('findGearFaults', () => {
       /below the open-circuit/u,
     ],
   ])('names %s at its field', (_, type, path, message) => {
-    const told = findGearFaults(type).map((fault) => ({ path: fault.path, message: gearFaultText(fault) }));
+    const told = findGearFaults(type).map((fault) => ({ path: fault.path, message: faultText(fault) }));
     expect(told).toContainEqual({ path, message: expect.stringMatching(message) as unknown });
   });
 });

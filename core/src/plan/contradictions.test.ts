@@ -50,7 +50,7 @@ const HELD: readonly (readonly [string, Plan])[] = [
 describe('what a plan says that cannot be', () => {
   test.each(HELD)('opens with a finding that stops: %s', (code, held) => {
     const opened = openPlan(JSON.parse(JSON.stringify(held)));
-    if (!opened.ok) throw new Error(opened.fault[0]?.message);
+    if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
     const found = findContradictions(opened.value);
     expect(found.map((each) => each.code)).toContain(code);
     expect(found[0]?.path).toMatch(/^(?:site|faces|gearTypes|nipples|joins|runs)/u);

@@ -204,7 +204,10 @@ function hasVentOutside({ air }: Pick<Conditions, 'air'>): boolean {
 export function findGearContradictions({ board, widthMm, heightMm }: GearType): GearFault[] {
   if (board === null || board.cornerRadiusMm <= Math.min(widthMm, heightMm) / 2) return [];
   return [
-    { path: 'board.cornerRadiusMm', message: 'The corners are rounded by more than half of the board.' },
+    {
+      path: 'board.cornerRadiusMm',
+      message: told('The corners are rounded by more than half of the board.'),
+    },
   ];
 }
 

@@ -1,10 +1,17 @@
-import type { Told } from '../quantity/told.ts';
+import { METRIC_READER } from '../quantity/format.ts';
+import { toldText, type Told } from '../quantity/told.ts';
+import { tellingOf } from './names.ts';
 
 /** What is wrong with a plan file, and where: `placements[2].type`; an empty path is the file as a whole. */
-export type PlanFault = { readonly code: PlanFaultCode; readonly path: string; readonly message: string };
+export type PlanFault = { readonly code: PlanFaultCode; readonly path: string; readonly message: Told };
 
-/** What is wrong with a gear type, and at which of its fields: `knockouts[1].alongMm`. Told in the reader’s units. */
-export type GearFault = { readonly path: string; readonly message: Told | string };
+/** What is wrong with a gear type, and at which of its fields: `knockouts[1].alongMm`. */
+export type GearFault = { readonly path: string; readonly message: Told };
+
+/** What is wrong, for a file or another program: in millimetres and kilograms. */
+export function faultText({ message }: { readonly message: Told | string }): string {
+  return toldText(message, tellingOf(METRIC_READER));
+}
 
 export type PlanFaultCode =
   'too-large' | 'not-json' | 'not-a-plan' | 'too-new' | 'invalid' | 'duplicate-id' | 'dangling';

@@ -1,8 +1,7 @@
 import { findGearContradictions } from './contradictions.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
-import { METRIC_READER, type Quantity } from '../quantity/format.ts';
-import { told, toldText, type Told } from '../quantity/told.ts';
-import { tellingOf } from './names.ts';
+import type { Quantity } from '../quantity/format.ts';
+import { told, type Told } from '../quantity/told.ts';
 import { pathText, type GearFault } from './fault.ts';
 import type { GearType, Knockout } from './gear-type.ts';
 
@@ -21,7 +20,7 @@ export function findGearFaults(type: GearType): GearFault[] {
 export function findUnbuildable(type: GearType): GearFault[] {
   const faults: GearFault[] = [];
   const fault = (path: readonly PropertyKey[], message: Told | string) =>
-    faults.push({ path: pathText(path), message });
+    faults.push({ path: pathText(path), message: typeof message === 'string' ? told(message) : message });
 
   if (type.dropMm > type.heightMm * 2 + TOUCH_MM) {
     fault(['dropMm'], 'The drop is more than twice the height: the hook line would hang far above the body.');
@@ -112,7 +111,7 @@ export function findUnbuildable(type: GearType): GearFault[] {
 function findPartFaults({ parts, kind, massKg, widthMm, heightMm }: GearType): GearFault[] {
   const faults: GearFault[] = [];
   const fault = (path: readonly PropertyKey[], message: Told | string) =>
-    faults.push({ path: pathText(path), message });
+    faults.push({ path: pathText(path), message: typeof message === 'string' ? told(message) : message });
   if (kind === 'gang-inverter' && parts.length < 2) {
     fault(['parts'], 'A gang has at least two parts: its power modules and its control module.');
   }
@@ -160,9 +159,4 @@ export function edgeLengthMm(
 
 function mm(value: number): Quantity {
   return { value, unit: 'mm' };
-}
-
-/** What is wrong, for a file or another program: in millimetres and kilograms. */
-export function gearFaultText({ message }: GearFault): string {
-  return toldText(message, tellingOf(METRIC_READER));
 }

@@ -1,5 +1,7 @@
 import { fail, ok, type Result } from '../result.ts';
+import { told } from '../quantity/told.ts';
 import { pathText, type GearFault } from './fault.ts';
+import { issueTold } from './issue-words.ts';
 import { gearTypeSchema, type GearType } from './gear-type.ts';
 
 /**
@@ -34,11 +36,14 @@ export function isGearVersion(version: unknown): version is number {
  */
 export function openGear(raw: unknown, version: number): Result<GearType, GearFault[]> {
   if (!isGearVersion(version)) {
-    const message = `It is of version ${String(version)}; this Zarnel reads 1 to ${GEAR_FORMAT_VERSION}.`;
+    const message = told('It is of version {version}; this Zarnel reads 1 to {newest}.', {
+      version: String(version),
+      newest: String(GEAR_FORMAT_VERSION),
+    });
     return fail([{ path: '', message }]);
   }
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
-    return fail([{ path: '', message: 'A gear type was expected.' }]);
+    return fail([{ path: '', message: told('A gear type was expected.') }]);
   let current: Record<string, unknown> = { ...raw };
   for (let from = version; from < GEAR_FORMAT_VERSION; from++) {
     const step = GEAR_MIGRATIONS.find((migration) => migration.from === from);
@@ -48,5 +53,5 @@ export function openGear(raw: unknown, version: number): Result<GearType, GearFa
   const parsed = gearTypeSchema.safeParse(current);
   return parsed.success
     ? ok(parsed.data)
-    : fail(parsed.error.issues.map(({ path, message }) => ({ path: pathText(path), message })));
+    : fail(parsed.error.issues.map((issue) => ({ path: pathText(issue.path), message: issueTold(issue) })));
 }

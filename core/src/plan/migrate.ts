@@ -1,3 +1,4 @@
+import { told } from '../quantity/told.ts';
 import { fail, ok, type Result } from '../result.ts';
 import type { PlanFault } from './fault.ts';
 import { siteAndGear } from './migrations/0001-site-and-gear.ts';
@@ -38,14 +39,20 @@ export function migrate(
     return fail({
       code: 'not-a-plan',
       path: 'formatVersion',
-      message: 'The format version is missing or unreadable.',
+      message: told('The format version is missing or unreadable.'),
     });
   }
   if (version > currentVersion) {
     return fail({
       code: 'too-new',
       path: 'formatVersion',
-      message: `This file is of format version ${version}; this Zarnel reads up to ${currentVersion}. Open it with a newer one.`,
+      message: told(
+        'This file is of format version {version}; this Zarnel reads up to {newest}. Open it with a newer one.',
+        {
+          version: String(version),
+          newest: String(currentVersion),
+        },
+      ),
     });
   }
   let current: Record<string, unknown> = { ...raw };
@@ -55,7 +62,7 @@ export function migrate(
       return fail({
         code: 'not-a-plan',
         path: 'formatVersion',
-        message: `No migration leads on from version ${from}.`,
+        message: told('No migration leads on from version {from}.', { from: String(from) }),
       });
     }
     current = { ...step.up(current), formatVersion: from + 1 };

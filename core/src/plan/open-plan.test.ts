@@ -1,10 +1,14 @@
 import { NEW_PENETRATION } from './penetration.ts';
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
 import { DEMOS } from '../demo/demos.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { changesInWords, diffPlans } from './diff-plans.ts';
 import type { PlanFaultCode } from './fault.ts';
+import { tellingOf } from './names.ts';
+import { INCH_READER, METRIC_READER } from '../quantity/format.ts';
+import { toldText } from '../quantity/told.ts';
 import { migrate, MIGRATIONS, type Migration } from './migrate.ts';
 import { MAX_FILE_CHARS, MAX_PLAN_CHARS, openPlan, openPlanText, writePlan } from './open-plan.ts';
 import { planJsonSchema } from '../json-schemas.ts';
@@ -25,7 +29,7 @@ describe('openPlanText', () => {
   test('reads back what was written, to the letter', () => {
     const text = writePlan(honeyHouse());
     const opened = openPlanText(text);
-    if (!opened.ok) throw new Error(opened.fault[0]?.message);
+    if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
     expect(writePlan(opened.value)).toBe(text);
   });
 
@@ -103,7 +107,42 @@ describe('openPlan', () => {
     expect(opened.fault).toContainEqual(expect.objectContaining({ code, path: faultPath }));
     expect(JSON.stringify(raw)).toBe(before);
   });
+
+  test('says of any value that cannot be what it is in people’s words, in the reader’s units, and where', () => {
+    const leaves = leavesOf(JSON.parse(writePlan(honeyHouse())), []);
+    const values = [-1e9, 1e9, 0.5, 'x'.repeat(3000), '', null, true, {}, [], Array(9000).fill(1)];
+    const refused = new Set<string>();
+    const odd: string[] = [];
+    fc.assert(
+      fc.property(fc.constantFrom(...leaves), fc.constantFrom(...values), (path, value) => {
+        const opened = openPlan(changed(path, value));
+        if (opened.ok) return;
+        for (const fault of opened.fault)
+          for (const reader of [INCH_READER, METRIC_READER]) {
+            const text = toldText(fault.message, tellingOf(reader));
+            refused.add(text);
+            // Names out of the code, or what a schema says by itself.
+            if (/expected|Invalid|[<>]=|[a-z][A-Z]|[{}]|undefined|NaN/u.test(text))
+              odd.push(`${fault.path}: ${text}`);
+          }
+      }),
+      { seed: 15, numRuns: 300 },
+    );
+    expect([odd, refused.size > 30]).toEqual([[], true]);
+  });
 });
+
+type Path = readonly (string | number)[];
+
+/** Where every value of a plan stands, but what says that it is one. */
+function leavesOf(value: unknown, path: Path): Path[] {
+  if (typeof value !== 'object' || value === null)
+    return path[0] === 'format' || path[0] === 'formatVersion' ? [] : [path];
+  const entries = Array.isArray(value)
+    ? value.map((each, index) => [index, each] as const)
+    : Object.entries(value);
+  return entries.flatMap(([key, each]) => leavesOf(each, [...path, key]));
+}
 
 describe('migrate', () => {
   // Made-up migrations; the real ones are tried on kept files of each released version below.
@@ -141,7 +180,7 @@ describe('migrate', () => {
 describe('a kept file of version 1', () => {
   const text = readFileSync('core/src/plan/kept/v1-honey-house.zarnel.json', 'utf8');
   const opened = openPlanText(text);
-  if (!opened.ok) throw new Error(opened.fault[0]?.message);
+  if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
   const { value } = opened;
 
   test('opens, with everything where it was', () => {

@@ -1,6 +1,8 @@
 import { parseJson } from '../json-text.ts';
+import { told } from '../quantity/told.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { pathText, type PlanFault } from './fault.ts';
+import { issueTold } from './issue-words.ts';
 import { migrate, MIGRATIONS } from './migrate.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, planSchema, type Plan } from './plan.ts';
 import { findReferenceFaults } from './references.ts';
@@ -17,7 +19,12 @@ export const MAX_FILE_CHARS = 40_000_000;
 export const PLAN_TOO_LARGE: PlanFault = {
   code: 'too-large',
   path: '',
-  message: `The file is larger than ${MAX_PLAN_CHARS / 1e6} million characters without its spaces, the most a plan may have.`,
+  message: told(
+    'The file is larger than {most} million characters without its spaces, the most a plan may have.',
+    {
+      most: String(MAX_PLAN_CHARS / 1e6),
+    },
+  ),
 };
 
 /** More faults than this help nobody. */
@@ -31,7 +38,9 @@ export function openPlanText(text: string): Result<Plan, PlanFault[]> {
     raw = parseJson(text.replace(/^\uFEFF/u, ''));
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
-    return fail([{ code: 'not-json', path: '', message: `The file is not JSON: ${error.message}.` }]);
+    return fail([
+      { code: 'not-json', path: '', message: told('The file is not JSON: {why}.', { why: error.message }) },
+    ]);
   }
   return openPlan(raw);
 }
@@ -40,12 +49,14 @@ export function openPlanText(text: string): Result<Plan, PlanFault[]> {
 export function openPlan(raw: unknown): Result<Plan, PlanFault[]> {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) {
     return fail([
-      { code: 'not-a-plan', path: '', message: 'The file holds no plan: an object was expected.' },
+      { code: 'not-a-plan', path: '', message: told('The file holds no plan: an object was expected.') },
     ]);
   }
   const record = raw as Record<string, unknown>;
   if (record.format !== PLAN_FORMAT) {
-    const message = `This is not a Zarnel plan: “format” should be “${PLAN_FORMAT}”.`;
+    const message = told('This is not a Zarnel plan: “format” should be “{format}”.', {
+      format: PLAN_FORMAT,
+    });
     return fail([{ code: 'not-a-plan', path: 'format', message }]);
   }
   const raised = migrate(record, MIGRATIONS, FORMAT_VERSION);
@@ -55,7 +66,7 @@ export function openPlan(raw: unknown): Result<Plan, PlanFault[]> {
     return fail(
       parsed.error.issues
         .slice(0, MAX_FAULTS)
-        .map((issue) => ({ code: 'invalid', path: pathText(issue.path), message: issue.message })),
+        .map((issue) => ({ code: 'invalid', path: pathText(issue.path), message: issueTold(issue) })),
     );
   }
   if (JSON.stringify(parsed.data).length > MAX_PLAN_CHARS) return fail([PLAN_TOO_LARGE]);

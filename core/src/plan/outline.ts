@@ -1,3 +1,4 @@
+import { countOf, told, type Told } from '../quantity/told.ts';
 // Geometry of outlines that the document itself depends on: what may be an outline at all.
 import { distanceToSegmentMm, doSegmentsCross, edgesOf, signedAreaMm2 } from '../geometry/segments.ts';
 import type { PointMm } from './values.ts';
@@ -44,14 +45,20 @@ export function findOutlineFault(points: readonly PointMm[]): OutlineFault | nul
   return Math.abs(signedAreaMm2(points)) < LEAST_AREA_MM2 ? { kind: 'no-area' } : null;
 }
 
-export function outlineFaultText(fault: OutlineFault): string {
+export function outlineFaultTold(fault: OutlineFault): Told {
   switch (fault.kind) {
     case 'same-corner':
-      return `Corners ${fault.corner + 1} and ${fault.other + 1} are in one place.`;
+      return told('Corners {corner} and {other} are in one place.', {
+        corner: countOf(fault.corner + 1),
+        other: countOf(fault.other + 1),
+      });
     case 'crossing':
-      return `The edge from corner ${fault.edge + 1} crosses or touches the edge from corner ${fault.other + 1}.`;
+      return told('The edge from corner {edge} crosses or touches the edge from corner {other}.', {
+        edge: countOf(fault.edge + 1),
+        other: countOf(fault.other + 1),
+      });
     case 'no-area':
-      return 'The corners enclose no area.';
+      return told('The corners enclose no area.');
   }
 }
 

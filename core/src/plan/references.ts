@@ -1,8 +1,10 @@
 import type { Face } from './face.ts';
 import type { PlanFault } from './fault.ts';
-import { findUnbuildable, gearFaultText } from './gear-faults.ts';
-import { findOutlineFault, outlineFaultText } from './outline.ts';
+import { countOf, told, type Told, type ToldValue } from '../quantity/told.ts';
+import { findUnbuildable } from './gear-faults.ts';
+import { findOutlineFault, outlineFaultTold } from './outline.ts';
 import { listsOf } from './lists.ts';
+import { placeWords } from './issue-words.ts';
 import type { Plan } from './plan.ts';
 import { INSULATION_NAMES } from '../reference/conductor-sizes.ts';
 import type { Port } from './placement.ts';
@@ -13,8 +15,12 @@ import type { Port } from './placement.ts';
  */
 export function findReferenceFaults(plan: Plan): PlanFault[] {
   const faults: PlanFault[] = [];
-  const dangling = (path: string, what: string, id: string) =>
-    faults.push({ code: 'dangling', path, message: `There is no ${what} “${id}” in this plan.` });
+  const dangling = (path: string, what: ToldValue, id: string) =>
+    faults.push({
+      code: 'dangling',
+      path,
+      message: told('There is no {what} “{id}” in this plan.', { what, id }),
+    });
 
   const seen = new Map<string, string>();
   for (const { key, items } of listsOf(plan)) {
@@ -23,7 +29,11 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
       const first = seen.get(id);
       if (first === undefined) seen.set(id, path);
       else
-        faults.push({ code: 'duplicate-id', path, message: `The id “${id}” is already used at ${first}.` });
+        faults.push({
+          code: 'duplicate-id',
+          path,
+          message: told('The id “{id}” is already used at {first}.', { id, first: placeWords(first) }),
+        });
     });
   }
 
@@ -37,11 +47,8 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     faults.push(...findFaceFaults(face, `faces[${index}]`, cornerCount(faces, face)));
   });
   plan.gearTypes.forEach((type, index) => {
-    for (const fault of findUnbuildable(type)) {
-      const { path } = fault;
-      const message = gearFaultText(fault);
+    for (const { path, message } of findUnbuildable(type))
       faults.push({ code: 'invalid', path: `gearTypes[${index}].${path}`, message });
-    }
   });
 
   const reversed = new Map<string, string>();
@@ -53,7 +60,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
       faults.push({
         code: 'invalid',
         path,
-        message: `“${front.name}” is itself a reverse; a reverse has none.`,
+        message: told('“{front}” is itself a reverse; a reverse has none.', { front: front.name }),
       });
     }
     const other = reversed.get(face.shape.of);
@@ -61,7 +68,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
       faults.push({
         code: 'invalid',
         path,
-        message: `The face “${face.shape.of}” already has the reverse “${other}”.`,
+        message: told('The face “{of}” already has the reverse “{other}”.', { of: face.shape.of, other }),
       });
     }
     reversed.set(face.shape.of, face.id);
@@ -73,31 +80,49 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
       const { face: faceId, edge } = fold[end];
       const face = faces.get(faceId);
       if (face !== undefined && edge >= cornerCount(faces, face)) {
-        dangling(`folds[${index}].${end}.edge`, `edge on “${face.name}” numbered`, String(edge));
+        dangling(
+          `folds[${index}].${end}.edge`,
+          told('edge on “{face}” numbered', { face: face.name }),
+          String(edge + 1),
+        );
       }
       const key = `${faceId}/${edge}`;
       const other = joined.get(key);
       if (other !== undefined && face !== undefined) {
-        const message = `Edge ${edge + 1} of “${face.name}” is already folded by “${other}”.`;
+        const message = told('Edge {edge} of “{face}” is already folded by “{other}”.', {
+          edge: countOf(edge + 1),
+          face: face.name,
+          other,
+        });
         faults.push({ code: 'invalid', path: `folds[${index}].${end}`, message });
       }
       joined.set(key, fold.id);
     }
     if (fold.a.face === fold.b.face) {
-      faults.push({ code: 'invalid', path: `folds[${index}]`, message: 'A face cannot fold onto itself.' });
+      faults.push({
+        code: 'invalid',
+        path: `folds[${index}]`,
+        message: told('A face cannot fold onto itself.'),
+      });
     }
   });
 
   plan.plateHoles.forEach(({ face: id, edge, to }, index) => {
     const face = faces.get(id);
     if (face !== undefined && edge >= cornerCount(faces, face))
-      dangling(`plateHoles[${index}].edge`, `edge on “${face.name}” numbered`, String(edge));
+      dangling(
+        `plateHoles[${index}].edge`,
+        told('edge on “{face}” numbered', { face: face.name }),
+        String(edge + 1),
+      );
     const isOwn = to === id || reversed.get(to) === id || reversed.get(id) === to;
     if (isOwn)
       faults.push({
         code: 'invalid',
         path: `plateHoles[${index}].to`,
-        message: 'A hole through a plate leads to another face, not to its own or the other side of it.',
+        message: told(
+          'A hole through a plate leads to another face, not to its own or the other side of it.',
+        ),
       });
   });
 
@@ -107,9 +132,17 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
       const board = placements.get(placement.on);
       if (board === undefined) return;
       if (types.get(board.type)?.kind !== 'board' || board.on !== undefined) {
-        faults.push({ code: 'invalid', path, message: `“${board.name}” is no board that hangs on a face.` });
+        faults.push({
+          code: 'invalid',
+          path,
+          message: told('“{board}” is no board that hangs on a face.', { board: board.name }),
+        });
       } else if (board.face !== placement.face) {
-        faults.push({ code: 'invalid', path, message: `“${board.name}” hangs on another face.` });
+        faults.push({
+          code: 'invalid',
+          path,
+          message: told('“{board}” hangs on another face.', { board: board.name }),
+        });
       }
     }
   });
@@ -118,7 +151,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     const placement = placements.get(port.placement);
     const type = types.get(placement?.type ?? '');
     if (type !== undefined && !type.knockouts.some(({ id }) => id === port.knockout)) {
-      dangling(`${path}.knockout`, `knockout on “${type.name}” called`, port.knockout);
+      dangling(`${path}.knockout`, told('knockout on “{type}” called', { type: type.name }), port.knockout);
     }
   };
 
@@ -127,7 +160,11 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     const path = `nipples[${index}].wireway`;
     const wireway = placements.get(nipple.wireway);
     if (wireway !== undefined && types.get(wireway.type)?.kind !== 'wireway') {
-      faults.push({ code: 'invalid', path, message: `“${wireway.name}” is not a wireway.` });
+      faults.push({
+        code: 'invalid',
+        path,
+        message: told('“{wireway}” is not a wireway.', { wireway: wireway.name }),
+      });
     }
   });
 
@@ -137,42 +174,46 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
       if (join.kind === 'side-by-side') checkPort(join[end], `${path}.${end}`);
     }
     if (join.a.placement === join.b.placement) {
-      faults.push({ code: 'invalid', path, message: 'An enclosure cannot be joined to itself.' });
+      faults.push({ code: 'invalid', path, message: told('An enclosure cannot be joined to itself.') });
     }
   });
 
   const wirewayOf = new Map(plan.nipples.map(({ id, wireway }) => [id, wireway]));
   plan.circuits.forEach((circuit, index) => {
     const path = `circuits[${index}]`;
-    const invalid = (at: string, message: string) =>
+    const invalid = (at: string, message: Told) =>
       faults.push({ code: 'invalid', path: `${path}.${at}`, message });
     const { name, stretches, wire } = circuit;
     stretches.forEach(({ from, to }, at) => {
       const place = `stretches[${at}]`;
-      if (from === to) invalid(place, `“${name}” comes in and leaves by the same nipple.`);
+      if (from === to) invalid(place, told('“{name}” comes in and leaves by the same nipple.', { name }));
       else if (wirewayOf.get(from) !== wirewayOf.get(to))
-        invalid(place, `“${name}” has its ends in two wireways.`);
+        invalid(place, told('“{name}” has its ends in two wireways.', { name }));
     });
     if (wire.carrying > wire.count)
-      invalid('wire', `“${name}” has fewer conductors than it says carry current.`);
+      invalid('wire', told('“{name}” has fewer conductors than it says carry current.', { name }));
     const sizes = INSULATION_NAMES[wire.insulation].sizes;
     if ((wire.size.by === 'awg' || wire.size.by === 'mm2') && wire.size.by !== sizes) {
       const { words } = INSULATION_NAMES[wire.insulation];
-      invalid('wire.size', `“${name}” has ${words} of a size it is not made in.`);
+      invalid('wire.size', told('“{name}” has {words} of a size it is not made in.', { name, words }));
     }
     for (const side of ['from', 'to'] as const) {
       const end = circuit[side];
       if (end.at === 'modules') {
         const type = types.get(end.type);
         if (type !== undefined && type.solarModule === null)
-          invalid(`${side}.type`, `“${type.name}” is no solar module.`);
+          invalid(`${side}.type`, told('“{type}” is no solar module.', { type: type.name }));
       } else if (end.at === 'strings') {
         if (new Set(end.strings).size < end.strings.length)
-          invalid(`${side}.strings`, `“${name}” names one string twice.`);
+          invalid(`${side}.strings`, told('“{name}” names one string twice.', { name }));
       } else if (end.at === 'gear' && end.terminal !== null) {
         const type = types.get(placements.get(end.placement)?.type ?? '');
         if (type !== undefined && !type.terminals.some(({ id }) => id === end.terminal))
-          dangling(`${path}.${side}.terminal`, `terminal on “${type.name}” called`, end.terminal);
+          dangling(
+            `${path}.${side}.terminal`,
+            told('terminal on “{type}” called', { type: type.name }),
+            end.terminal,
+          );
       }
     }
   });
@@ -184,7 +225,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
       faults.push({
         code: 'invalid',
         path,
-        message: `“${face.name}” has no reverse for the hole to come out on.`,
+        message: told('“{face}” has no reverse for the hole to come out on.', { face: face.name }),
       });
     }
   });
@@ -195,13 +236,14 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
   };
   plan.moduleFields.forEach((field, index) => {
     const path = `moduleFields[${index}]`;
-    const invalid = (at: string, message: string) =>
+    const invalid = (at: string, message: Told) =>
       faults.push({ code: 'invalid', path: `${path}.${at}`, message });
     for (const type of new Set([field.type, ...field.modules.flatMap((each) => each.type ?? [])])) {
-      if (!isModule(type)) invalid('type', `“${types.get(type)?.name ?? type}” is no solar module.`);
+      if (!isModule(type))
+        invalid('type', told('“{type}” is no solar module.', { type: types.get(type)?.name ?? type }));
     }
     if (new Set(field.modules.map(({ id }) => id)).size < field.modules.length)
-      invalid('modules', `Two modules of “${field.name}” have one id.`);
+      invalid('modules', told('Two modules of “{field}” have one id.', { field: field.name }));
   });
 
   const modulesOf = new Map(
@@ -218,8 +260,8 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
       if (other !== undefined) {
         const message =
           other === string.name
-            ? `“${string.name}” has one module twice.`
-            : `A module is in “${other}” and in “${string.name}”.`;
+            ? told('“{string}” has one module twice.', { string: string.name })
+            : told('A module is in “{other}” and in “{string}”.', { other, string: string.name });
         faults.push({ code: 'invalid', path, message });
       }
       strung.set(key, string.name);
@@ -230,7 +272,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
     checkPort(run.from, `runs[${index}].from`);
     checkPort(run.to, `runs[${index}].to`);
     if (new Set(run.circuits).size < run.circuits.length) {
-      const message = `“${run.name}” carries one circuit twice.`;
+      const message = told('“{run}” carries one circuit twice.', { run: run.name });
       faults.push({ code: 'invalid', path: `runs[${index}].circuits`, message });
     }
   });
@@ -247,20 +289,24 @@ function cornerCount(faces: ReadonlyMap<string, Face>, face: Face): number {
 
 function findFaceFaults(face: Face, path: string, corners: number): PlanFault[] {
   const faults: PlanFault[] = [];
-  const invalid = (at: string, message: string) =>
+  const invalid = (at: string, message: Told) =>
     faults.push({ code: 'invalid', path: `${path}.${at}`, message });
   if (face.shape.kind === 'outline') {
     const fault = findOutlineFault(face.shape.pointsMm);
-    if (fault !== null) invalid('shape.pointsMm', outlineFaultText(fault));
+    if (fault !== null) invalid('shape.pointsMm', outlineFaultTold(fault));
     findRepeats(face.shape.framing).forEach((index) => {
-      invalid(`shape.framing[${index}].id`, 'This id is used twice on the face.');
+      invalid(`shape.framing[${index}].id`, told('This id is used twice on the face.'));
     });
   }
   findRepeats(face.obstacles).forEach((index) => {
-    invalid(`obstacles[${index}].id`, 'This id is used twice on the face.');
+    invalid(`obstacles[${index}].id`, told('This id is used twice on the face.'));
   });
   face.setbacks.forEach(({ edge }, index) => {
-    if (edge >= corners) invalid(`setbacks[${index}].edge`, `“${face.name}” has no edge ${edge + 1}.`);
+    if (edge >= corners)
+      invalid(
+        `setbacks[${index}].edge`,
+        told('“{face}” has no edge {edge}.', { face: face.name, edge: countOf(edge + 1) }),
+      );
   });
   return faults;
 }
@@ -279,7 +325,7 @@ function findDangling(plan: Plan): PlanFault[] {
         idsOf(item)
           .filter((id) => known.get(to)?.has(id) !== true)
           .map((id): PlanFault => {
-            const message = `There is no ${word} “${id}” in this plan.`;
+            const message = told('There is no {word} “{id}” in this plan.', { word, id });
             return { code: 'dangling', path: `${key}[${index}].${path}`, message };
           }),
       ),

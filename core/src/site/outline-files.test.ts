@@ -3,6 +3,7 @@ import { honeyHouse } from '../demo/honey-house.ts';
 import type { PointMm } from '../plan/values.ts';
 import { readCsvOutline } from './outline-csv.ts';
 import { readDxfOutlines, writeDxfOutline } from './outline-dxf.ts';
+import { faultText } from '../plan/fault.ts';
 import { takeOutline } from './outline-take.ts';
 
 /** A text DXF of the given entities, as the published group codes have it. */
@@ -211,18 +212,19 @@ describe('takeOutline', () => {
   });
 
   test('refuses crossing edges, too few and too many corners', () => {
-    expect(takeOutline(bowtie, 1)).toMatchObject({
-      ok: false,
-      fault: expect.stringMatching(/crosses/u) as unknown,
-    });
+    const taken = takeOutline(bowtie, 1);
+    expect(taken.ok ? '' : faultText({ message: taken.fault })).toBe(
+      'The edge from corner 1 crosses or touches the edge from corner 3.',
+    );
     expect(takeOutline(bowtie.slice(0, 2), 1).ok).toBe(false);
     const many = Array.from({ length: 201 }, (_, i): PointMm => [
       Math.cos(i / 32) * 900,
       Math.sin(i / 32) * 900,
     ]);
-    expect(takeOutline(many, 1)).toMatchObject({
-      ok: false,
-      fault: 'This has 201 corners; a face may have 200.',
+    const tooMany = takeOutline(many, 1);
+    expect(tooMany.ok ? '' : faultText({ message: tooMany.fault })).toBe(
+      'This has 201 corners; a face may have 200.',
+    ); a face may have 200.',
     });
   });
 });

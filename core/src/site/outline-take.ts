@@ -1,7 +1,8 @@
-import { cleanMm, COINCIDENT_MM, findOutlineFault, outlineFaultText } from '../plan/outline.ts';
+import { cleanMm, COINCIDENT_MM, findOutlineFault, outlineFaultTold } from '../plan/outline.ts';
 import { signedAreaMm2 } from '../geometry/segments.ts';
 import type { PointMm } from '../plan/values.ts';
 import { fail, ok, type Result } from '../result.ts';
+import { countOf, told, type Told } from '../quantity/told.ts';
 import { boundsOf } from '../geometry/polygon.ts';
 
 /** Most corners a face may have. */
@@ -11,10 +12,7 @@ const MOST_CORNERS = 200;
  * Corners from anywhere made into an outline: scaled to mm, counter-clockwise, a repeated last corner dropped, the
  * lower left at the datum. Says why they cannot be one.
  */
-export function takeOutline(
-  points: readonly PointMm[],
-  mmPerUnit: number,
-): Result<[number, number][], string> {
+export function takeOutline(points: readonly PointMm[], mmPerUnit: number): Result<[number, number][], Told> {
   const scaled = points.map(([x, y]): [number, number] => [x * mmPerUnit, y * mmPerUnit]);
   const [first, last] = [scaled[0], scaled.at(-1)];
   if (
@@ -25,11 +23,16 @@ export function takeOutline(
   ) {
     scaled.pop();
   }
-  if (scaled.length < 3) return fail('An outline has at least three corners.');
+  if (scaled.length < 3) return fail(told('An outline has at least three corners.'));
   if (scaled.length > MOST_CORNERS)
-    return fail(`This has ${scaled.length} corners; a face may have ${MOST_CORNERS}.`);
+    return fail(
+      told('This has {count} corners; a face may have {most}.', {
+        count: countOf(scaled.length),
+        most: countOf(MOST_CORNERS),
+      }),
+    );
   const fault = findOutlineFault(scaled);
-  if (fault !== null) return fail(outlineFaultText(fault));
+  if (fault !== null) return fail(outlineFaultTold(fault));
   if (signedAreaMm2(scaled) < 0) scaled.reverse();
   const { minX, minY } = boundsOf(scaled);
   return ok(scaled.map(([x, y]) => [cleanMm(x - minX), cleanMm(y - minY)]));

@@ -13,6 +13,6 @@ let kept: Plan | null = null;
 
 function open(): Plan {
   const opened = openPlanText(readFileSync('core/src/plan/kept/v6-honey-house.zarnel.json', 'utf8'));
-  if (!opened.ok) throw new Error(opened.fault[0]?.message);
+  if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
   return opened.value;
 }

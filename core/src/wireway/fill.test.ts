@@ -5,6 +5,7 @@ import { tellingOf } from '../plan/names.ts';
 import { toldText } from '../quantity/told.ts';
 import { findingsOf } from '../check/run-checks.ts';
 import { describe, expect, test } from '@jest/globals';
+import { faultText } from '../plan/fault.ts';
 import { prepare } from '../check/prepared.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { applyEdits, type PlanEdit } from '../plan/edits/apply-edit.ts';
@@ -69,7 +70,7 @@ describe('conductors in conduit', () => {
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(typed(), edits);
-  if (!applied.ok) throw new Error(JSON.stringify(applied.fault.message));
+  if (!applied.ok) throw new Error(faultText(applied.fault));
   return applied.value.plan;
 }
 /** Conductors of a size from inverter A to the load centre, with the four circuits that are there. */

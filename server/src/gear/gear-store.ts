@@ -3,7 +3,7 @@ import { In, IsNull, Not, type DataSource, type EntityManager, type FindOptionsW
 import { gearSummarySchema, type GearDetail, type GearList, type GearSummary } from '@zarnel/contract';
 import {
   GEAR_FORMAT_VERSION,
-  gearFaultText,
+  faultText,
   gearTypeSchema,
   openGear,
   type GearFault,
@@ -202,7 +202,7 @@ export class GearStore {
 /** A kept type that this version cannot read. It stays as it is. */
 export class UnreadableGear extends Error {
   constructor(readonly faults: readonly GearFault[]) {
-    super(faults.map((fault) => `${fault.path}: ${gearFaultText(fault)}`).join(' '));
+    super(faults.map((fault) => `${fault.path}: ${faultText(fault)}`).join(' '));
   }
 }
 

@@ -2,7 +2,7 @@ import Bourne from '@hapi/bourne';
 import type { Context } from 'koa';
 import { MOST_PERSON_CHARACTERS } from '@zarnel/contract';
 import { isNestedTooDeep } from '@zarnel/core/files';
-import { openPlan, pathText, type Plan } from '@zarnel/core/plan';
+import { faultText, openPlan, pathText, type Plan } from '@zarnel/core/plan';
 import { cutText } from '@zarnel/core/words';
 import type { z } from 'zod';
 import type { LineOfWork, Work } from '../jobs/revision-store.ts';
@@ -22,7 +22,9 @@ export function parseBody<Schema extends z.ZodType>(ctx: Context, schema: Schema
 export function parsePlan(ctx: Context): Plan {
   const opened = openPlan(jsonBody(ctx));
   if (opened.ok) return opened.value;
-  const { errors, detail } = toldFaults(opened.fault);
+  const { errors, detail } = toldFaults(
+    opened.fault.map((fault) => ({ path: fault.path, message: faultText(fault) })),
+  );
   throw new ProblemError(422, detail, { errors });
 }
 

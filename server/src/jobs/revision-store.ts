@@ -3,6 +3,7 @@ import type { Revision } from '@zarnel/contract';
 import {
   changesInWords,
   isTodaysText,
+  faultText,
   openPlanText,
   writePlanCompact,
   type Plan,
@@ -39,9 +40,12 @@ export type NewRevision = Work & {
 export class UnreadablePlan extends Error {
   constructor(
     readonly revision: number,
-    readonly faults: readonly Omit<PlanFault, 'code'>[],
+    readonly faults: readonly { readonly path: string; readonly message: PlanFault['message'] | string }[],
   ) {
-    super(`Revision ${revision} does not open: ${faults[0]?.path ?? ''} ${faults[0]?.message ?? ''}`);
+    const [first] = faults;
+    super(
+      `Revision ${revision} does not open: ${first === undefined ? '' : `${first.path} ${faultText(first)}`}`,
+    );
   }
 }
 

@@ -1,7 +1,7 @@
-import { Suspense, useDeferredValue, useRef, useState } from 'react';
+import { Suspense, useDeferredValue, useRef, useState, type ComponentProps } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { JobSummary } from '@zarnel/contract';
-import { MAX_FILE_CHARS, openPlanText, PLAN_TOO_LARGE, type PlanFault } from '@zarnel/core/plan';
+import { MAX_FILE_CHARS, openPlanText, PLAN_TOO_LARGE } from '@zarnel/core/plan';
 import { countText } from '@zarnel/core/words';
 import {
   useCopyJobMutation,
@@ -181,7 +181,7 @@ function ImportButton({ onImported }: { readonly onImported: (id: string) => voi
   const [importJob] = useImportJobMutation();
   const [refused, setRefused] = useState<{
     readonly file: string;
-    readonly faults: readonly PlanFault[];
+    readonly faults: ComponentProps<typeof RefusedFile>['faults'];
   } | null>(null);
   const take = async (file: File) => {
     if (file.size > MAX_FILE_BYTES) {
@@ -197,7 +197,7 @@ function ImportButton({ onImported }: { readonly onImported: (id: string) => voi
     if (answer.data !== undefined) onImported(answer.data.id);
     else {
       const message = 'The server cannot be reached just now. The file is fine; try again shortly.';
-      setRefused({ file: file.name, faults: [{ code: 'invalid', path: '', message }] });
+      setRefused({ file: file.name, faults: [{ path: '', message }] });
     }
   };
   return (

@@ -1,14 +1,19 @@
-import type { PlanFault } from '@zarnel/core/plan';
+import { placeWords } from '@zarnel/core/plan';
+import { type Told, toldText } from '@zarnel/core/words';
+import { useAppSelector } from '../state/store.ts';
 import { Modal } from '../ui/Modal.tsx';
 
 type Props = {
   readonly file: string;
-  readonly faults: readonly PlanFault[];
+  readonly faults: readonly { readonly path: string; readonly message: Told | string }[];
   readonly onClose: () => void;
 };
 
 /** Why a job file was not taken, fault by fault. */
 export function RefusedFile({ file, faults, onClose }: Props) {
+  const reader = useAppSelector((state) => state.view.reader);
+  // No plan was opened: what things are called stands in the faults themselves.
+  const telling = { reader, nameOf: ({ id }: { readonly id: string }) => id };
   return (
     <Modal
       title={`${file} was not imported`}
@@ -17,10 +22,11 @@ export function RefusedFile({ file, faults, onClose }: Props) {
       onClose={onClose}
     >
       <ul>
-        {faults.map(({ path, message }) => (
-          <li key={path + message} className="border-b border-faint py-1">
-            {path !== '' && <code className="figure mr-2 text-crayon">{path}</code>}
-            {message}
+        {faults.map(({ path, message }, index) => (
+          <li key={index} className="border-b border-faint py-1">
+            {path !== '' && <span className="mr-2 font-semibold">{placeWords(path)}</span>}
+            {toldText(message, telling)}
+            {path !== '' && <code className="figure ml-2 text-kraft">{path}</code>}
           </li>
         ))}
       </ul>

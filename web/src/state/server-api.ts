@@ -13,7 +13,7 @@ import {
   type NewJob,
   type RevisionList,
 } from '@zarnel/contract';
-import { openPlan, type Plan } from '@zarnel/core/plan';
+import { faultText, openPlan, type Plan } from '@zarnel/core/plan';
 import type { Save, SaveAnswer } from './autosaver.ts';
 import type { PlanPlace } from './undo-steps.ts';
 
@@ -113,7 +113,8 @@ export async function readPlan(jobId: string, revision?: number): Promise<ReadPl
     return { kind: 'refused', message: problem.data?.detail ?? `The server refused (${response.status}).` };
   }
   const opened = openPlan(await response.json());
-  if (!opened.ok) return { kind: 'refused', message: opened.fault[0]?.message ?? 'The plan does not open.' };
+  if (!opened.ok)
+    return { kind: 'refused', message: faultText(opened.fault[0] ?? { message: 'The plan does not open.' }) };
   return {
     kind: 'plan',
     plan: opened.value,

@@ -3,7 +3,7 @@ import { told, type Told } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import { z } from '../../zod.ts';
 import { faceSchema, layersSchema, outlineSchema, type Face } from '../face.ts';
-import { findOutlineFault, outlineFaultText } from '../outline.ts';
+import { findOutlineFault, outlineFaultTold } from '../outline.ts';
 import { signedAreaMm2 } from '../../geometry/segments.ts';
 import type { Plan } from '../plan.ts';
 import { idSchema, nameSchema, positionMmSchema, sizeMmSchema, type PointMm } from '../values.ts';
@@ -303,7 +303,7 @@ export const setSetbacks = defineEdit(
 
 function reshaped(draft: Draft<Plan>, face: OutlineFace, points: readonly PointMm[]): EditFault | null {
   const fault = findOutlineFault(points);
-  if (fault !== null) return { code: 'not-allowed', message: outlineFaultText(fault) };
+  if (fault !== null) return { code: 'not-allowed', message: outlineFaultTold(fault) };
   reshape(draft, face, points);
   return null;
 }

@@ -25,7 +25,7 @@ describe('raising version 2', () => {
 
   test('opens a kept file with everything where it was', () => {
     const opened = openPlanText(text);
-    if (!opened.ok) throw new Error(opened.fault[0]?.message);
+    if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
     const { formatVersion, placements, nipples, gearTypes } = opened.value;
     expect(formatVersion).toBe(FORMAT_VERSION);
     const old = kept();

@@ -33,7 +33,7 @@ describe('raising version 3', () => {
 
   test('opens a kept file with everything that it said', () => {
     const plan = openPlanText(text);
-    if (!plan.ok) throw new Error(plan.fault[0]?.message);
+    if (!plan.ok) throw new Error(JSON.stringify(plan.fault[0]));
     const { nipples, joins, circuits, runs, penetrations, placements } = plan.value;
     const old = kept();
     expect(nipples).toEqual(old.joints);

@@ -16,7 +16,7 @@ describe('raising version 4', () => {
 
   test('opens a kept file with everything that it said, and asserts nothing that nobody said', () => {
     const opened = openPlanText(text);
-    if (!opened.ok) throw new Error(opened.fault[0]?.message);
+    if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
     const { circuits, runs, penetrations, materials, faces, placements } = opened.value;
     const old = kept();
     expect([circuits, placements]).toEqual([old.circuits, old.placements]);

@@ -16,7 +16,7 @@ describe('raising version 5', () => {
 
   test('opens a kept file with everything that it said, and an array of which nobody said anything', () => {
     const opened = openPlanText(text);
-    if (!opened.ok) throw new Error(opened.fault[0]?.message);
+    if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
     const { moduleFields, moduleStrings, surroundings, energy, site, ...later } = opened.value;
     // What later versions add is theirs to try.
     const { formatVersion, plateHoles, ...same } = later;

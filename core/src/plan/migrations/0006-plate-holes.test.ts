@@ -16,7 +16,7 @@ describe('raising version 6', () => {
 
   test('opens a kept file with everything that it said, and no hole through a plate', () => {
     const opened = openPlanText(text);
-    if (!opened.ok) throw new Error(opened.fault[0]?.message);
+    if (!opened.ok) throw new Error(JSON.stringify(opened.fault[0]));
     const { plateHoles: holes, formatVersion, ...same } = opened.value;
     expect(holes).toEqual([]);
     expect(formatVersion).toBeGreaterThan(6);
