@@ -224,7 +224,6 @@ describe('takeOutline', () => {
     const tooMany = takeOutline(many, 1);
     expect(tooMany.ok ? '' : faultText({ message: tooMany.fault })).toBe(
       'This has 201 corners; a face may have 200.',
-    ); a face may have 200.',
-    });
+    );
   });
 });
