@@ -213,11 +213,14 @@ test('refuses a file that is not a plan, naming what and where, and changes noth
   await page.goto('/jobs');
   await expect(page.getByRole('listitem').first()).toBeVisible();
   const before = await page.getByRole('listitem').count();
+  const demo = honeyHouse();
+  const tooFar = { ...demo, placements: demo.placements.map((each) => ({ ...each, xMm: 1e9 })) };
   const tries: [string, string, string][] = [
     ['broken.json', '{ "format": ', 'The file is not JSON'],
     ['other.json', '{"type":"FeatureCollection"}', 'This is not a Zarnel plan'],
     ['newer.json', JSON.stringify({ ...honeyHouse(), formatVersion: 9 }), 'formatVersion'],
     ['dangling.json', JSON.stringify({ ...honeyHouse(), rootFace: 'gone' }), 'rootFace'],
+    ['far.json', JSON.stringify(tooFar), 'Placements 1, x'],
   ];
   for (const [name, text, message] of tries) {
     await page
