@@ -14,9 +14,11 @@ import { MAX_FILE_CHARS, MAX_PLAN_CHARS, openPlan, openPlanText, writePlan } fro
 import { planJsonSchema } from '../json-schemas.ts';
 import { FORMAT_VERSION, planSchema, type Plan } from './plan.ts';
 
+const written = writePlan(honeyHouse());
+
 /** The demo as raw JSON with one value put in place of another. */
 function changed(path: readonly (string | number)[], value: unknown): unknown {
-  const raw: unknown = JSON.parse(writePlan(honeyHouse()));
+  const raw: unknown = JSON.parse(written);
   const parent = path.slice(0, -1).reduce((at, part) => (at as Record<string | number, unknown>)[part], raw);
   (parent as Record<string | number, unknown>)[path.at(-1) ?? ''] = value;
   return raw;
@@ -109,7 +111,7 @@ describe('openPlan', () => {
   });
 
   test('says of any value that cannot be what it is in people’s words, in the reader’s units, and where', () => {
-    const leaves = leavesOf(JSON.parse(writePlan(honeyHouse())), []);
+    const leaves = leavesOf(JSON.parse(written), []);
     const values = [-1e9, 1e9, 0.5, 'x'.repeat(3000), '', null, true, {}, [], Array(9000).fill(1)];
     const refused = new Set<string>();
     const odd: string[] = [];
