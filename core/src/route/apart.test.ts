@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { prepare } from '../check/prepared.ts';
+import { prepare, type Prepared } from '../check/prepared.ts';
 import { newCircuit, newRun, atGear } from '../conductor/new-circuit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { boxObstacle, foldOf, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
@@ -67,8 +67,7 @@ function site(asked: readonly Asked[], blocks: readonly (readonly [number, numbe
   });
 }
 
-function routed(of: Plan, ids: readonly string[], ask = routeOf): RoutedRun[] {
-  const prepared = prepare(of);
+function routed(prepared: Prepared, ids: readonly string[], ask = routeOf): RoutedRun[] {
   return ids.flatMap((id) => {
     const outcome = ask(prepared, id);
     return outcome?.kind === 'routed' ? [outcome.routed] : [];
@@ -135,7 +134,7 @@ describe('runs that keep apart', () => {
           const of = site(asked, blocks);
           const ids = asked.map((_, index) => `r${index}`);
           const prepared = prepare(of);
-          const [plain, apart] = [routed(of, ids, plainRouteOf), routed(of, ids)];
+          const [plain, apart] = [routed(prepared, ids, plainRouteOf), routed(prepared, ids)];
           expect(apart.map(({ run }) => run.id)).toEqual(plain.map(({ run }) => run.id));
           const near = (
             ways: readonly RoutedRun[],
@@ -185,7 +184,7 @@ describe('runs that keep apart', () => {
     const isMoved = (asked: readonly Asked[]) => {
       const of = site(asked);
       const ids = asked.map((_, index) => `r${index}`);
-      return JSON.stringify(routed(of, ids).map(({ legs }) => legs)) !== JSON.stringify(routed(of, ids, plainRouteOf).map(({ legs }) => legs)); // prettier-ignore
+      return JSON.stringify(routed(prepare(of), ids).map(({ legs }) => legs)) !== JSON.stringify(routed(prepare(of), ids, plainRouteOf).map(({ legs }) => legs)); // prettier-ignore
     };
     expect(
       isMoved([
@@ -215,8 +214,8 @@ describe('runs that keep apart', () => {
       { carries: 'array', from: [700, 2500], to: [5200, 800] },
       { carries: 'ac-out', from: [900, 2500], to: [5400, 800] },
     ]);
-    const apart = routed(of, ['r0', 'r1', 'r2']);
-    const plain = routed(of, ['r0', 'r1', 'r2'], plainRouteOf);
+    const apart = routed(prepare(of), ['r0', 'r1', 'r2']);
+    const plain = routed(prepare(of), ['r0', 'r1', 'r2'], plainRouteOf);
     const sum = (ways: readonly RoutedRun[]) => ways.reduce((whole, { costMm }) => whole + costMm, 0);
     // Going along and across, all find ways as short as their own beside each other.
     expect(sum(apart)).toBeCloseTo(sum(plain), 3);

@@ -5,10 +5,17 @@ import { openHoneyHouse } from '../test/open-honey-house.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { editOfHold, holdOfLeg, type LegHold } from './leg-hold.ts';
-import { routeOf, type RoutedRun } from './route.ts';
+import { routeOf, type RoutedRun, type RouteOutcome } from './route.ts';
+
+const outcomes = new WeakMap<Plan, RouteOutcome | null>();
+function outcomeOf(plan: Plan): RouteOutcome | null {
+  const known = outcomes.get(plan) ?? routeOf(prepare(plan), 'array-run');
+  outcomes.set(plan, known);
+  return known;
+}
 
 function routed(plan: Plan): RoutedRun {
-  const outcome = routeOf(prepare(plan), 'array-run');
+  const outcome = outcomeOf(plan);
   if (outcome?.kind !== 'routed') throw new Error(JSON.stringify(outcome?.fault.code));
   return outcome.routed;
 }
@@ -69,7 +76,7 @@ describe('a leg that is dragged', () => {
             const way = routed(plan);
             const hold = holdAt(plan, leg % way.legs.length, share);
             const next = moved(plan, hold, [hold.atMm[0] + by, hold.atMm[1] + by]);
-            const outcome = routeOf(prepare(next), 'array-run');
+            const outcome = outcomeOf(next);
             // Into what stands in the way it has none: then the hand lets go elsewhere.
             if (outcome?.kind !== 'routed') continue;
             // No lock in a wrong order, which would send it back and forth: it grows by twice the drag and its turns at most.

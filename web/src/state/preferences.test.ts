@@ -62,10 +62,18 @@ describe('viewSlice', () => {
     state = reducer(state, actions.systemChosen({ system: 'inch', job: 'i' }));
     state = reducer(state, actions.systemChosen({ system: 'metric', job: 'u' }));
     expect(readers()).toEqual([METRIC_READER, INCH_READER, INCH_READER]);
-    for (let more = 0; more < 600; more++)
-      state = reducer(state, actions.systemChosen({ system: 'inch', job: `j${more}` }));
+    const many = Array.from({ length: 498 }, (_, index) => [`j${index}`, 'inch'] as const);
+    state = { ...state, systemOfJob: { ...state.systemOfJob, ...Object.fromEntries(many) } };
+    for (const job of ['k', 'l', 'm']) state = reducer(state, actions.systemChosen({ system: 'inch', job }));
+    // Those chosen first go first.
     expect(Object.keys(state.systemOfJob)).toHaveLength(500);
-    expect(state.systemOfJob).toHaveProperty('j599');
+    expect(['i', 'u', 'j0', 'j1', 'm'].map((job) => job in state.systemOfJob)).toEqual([
+      false,
+      false,
+      false,
+      true,
+      true,
+    ]);
   });
 
   test('lets go of what belongs to a job when the job is left', () => {
