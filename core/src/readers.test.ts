@@ -14,10 +14,10 @@ import { readInstrumentLine } from './survey/instrument-line.ts';
 
 /** Whatever is read from outside, with a length to try it at: a part of the most it takes, or of what a field could hold. */
 const READERS: Readonly<Record<string, readonly [read: (text: string) => unknown, characters: number]>> = {
-  'a plan': [openPlanText, MAX_FILE_CHARS / 40],
-  'a gear file': [readGearFile, 500_000],
-  'a table of gear': [readGearCsv, MOST_CSV_CHARS / 100],
-  'a table of corners': [(text) => readCsvOutline(text, 'mm'), 60_000],
+  'a plan': [openPlanText, MAX_FILE_CHARS / 80],
+  'a gear file': [readGearFile, 300_000],
+  'a table of gear': [readGearCsv, MOST_CSV_CHARS / 125],
+  'a table of corners': [(text) => readCsvOutline(text, 'mm'), 40_000],
   'a drawing': [readDxfOutlines, 125_000],
   'a length': [(text) => parseLength(text, 'in'), 50_000],
   'a temperature': [(text) => parseTemperature(text, METRIC_READER), 50_000],

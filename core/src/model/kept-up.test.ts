@@ -60,7 +60,7 @@ describe('a model that is kept up', () => {
         plan = step % 10 === 9 ? back : applied.value.plan;
         model.update(applied.value.plan);
         model.update(plan);
-        if (step % 12 !== 0) return;
+        if (step % 16 !== 0) return;
         const fresh = prepare(plan);
         expectSame(everything(model, book.findings()), everything(fresh, runChecks(fresh, CHECKS)));
       });

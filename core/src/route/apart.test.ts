@@ -169,7 +169,7 @@ describe('runs that keep apart', () => {
           expect(laid.filter((pair) => !told.includes(pair))).toEqual([]);
         },
       ),
-      { seed: 7, numRuns: 150 },
+      { seed: 7, numRuns: 110 },
     );
     // The test looks at something.
     expect(moved).toBeGreaterThan(10);

@@ -85,7 +85,7 @@ describe('a leg that is dragged', () => {
           }
         },
       ),
-      { seed: 9, numRuns: 40 },
+      { seed: 9, numRuns: 30 },
     );
   });
 

@@ -112,7 +112,7 @@ describe('findPath', () => {
           expected,
         );
       }),
-      { seed: 42, numRuns: 40 },
+      { seed: 42, numRuns: 25 },
     );
   });
 
@@ -141,7 +141,7 @@ describe('findPath', () => {
           expect(cost).toBe(libraryCost(graph, ['w'], start, goal));
         },
       ),
-      { seed: 43, numRuns: 120 },
+      { seed: 43, numRuns: 100 },
     );
   });
 });

@@ -104,7 +104,7 @@ describe('ways over slanting folds', () => {
           expect(found.pathMm - 2 * CABLE_CLEAR_MM).toBeLessThan(best + 0.01);
         },
       ),
-      { seed: 11, numRuns: 200 },
+      { seed: 11, numRuns: 150 },
     );
   });
 
@@ -197,7 +197,7 @@ describe('ways of a site', () => {
         if (path !== null) found++;
         expect(cost).toBe(libraryCost(at.graph, FACES, at.start, at.goal));
       }),
-      { seed: 5, numRuns: 60 },
+      { seed: 5, numRuns: 45 },
     );
     expect(found).toBeGreaterThan(20);
   });
@@ -234,7 +234,7 @@ describe('ways of a site', () => {
           1,
         );
       }),
-      { seed: 6, numRuns: 80 },
+      { seed: 6, numRuns: 60 },
     );
   });
 

@@ -60,7 +60,7 @@ describe('what shadows take of a module', () => {
       fc.property(figures, (all) => {
         expect(unionAreaMm2(all)).toBeCloseTo(theirAreaMm2(unionOf(all)), 3);
       }),
-      { numRuns: 1500 },
+      { numRuns: 1000 },
     );
     const square = hullOf([
       [0, 0],
@@ -106,7 +106,7 @@ describe('what shadows take of a module', () => {
           partly += mine > 0.01 && mine < 0.99 ? 1 : 0;
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
     expect(partly).toBeGreaterThan(50);
   });

@@ -109,7 +109,7 @@ describe('faces shade modules', () => {
           } else expect(dark.some((part) => part > 0)).toBe(true);
         },
       ),
-      { numRuns: 500 },
+      { numRuns: 400 },
     );
     expect(lit).toBeGreaterThan(20);
     expect(shaded).toBeGreaterThan(3);

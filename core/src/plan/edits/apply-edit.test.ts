@@ -516,7 +516,7 @@ describe('applyEdit', () => {
           [plan, before] = [after, afterText];
         }
       }),
-      { seed: 5, numRuns: 200 },
+      { seed: 5, numRuns: 120 },
     );
   });
 
@@ -532,7 +532,7 @@ describe('applyEdit', () => {
         expect(opened.ok ? [] : opened.fault).toEqual([]);
         expect(findContradictions(plan)).toEqual([]);
       }),
-      { seed: 6, numRuns: 150 },
+      { seed: 6, numRuns: 110 },
     );
   });
 
