@@ -54,7 +54,7 @@ async function gate(name, npmArgs) {
 }
 
 async function unitTests(database, home) {
-  await jest('unit', join(home, 'unit.json'), {});
+  await jest('unit', join(home, 'unit.json'), { ZARNEL_CASES: 'all' });
   await jest('unit:database', join(home, 'database.json'), { DATABASE_URL: database.url('zarnel_unit') });
 }
 

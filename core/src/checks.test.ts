@@ -26,6 +26,7 @@ import { applyEdits, type PlanEdit } from './plan/edits/apply-edit.ts';
 import type { Plan } from './plan/plan.ts';
 import { UNITS } from './quantity/units.ts';
 import { INCH_READER, METRIC_READER, type Reader } from './quantity/format.ts';
+import { IS_EVERY_CASE } from './test/cases.ts';
 
 function edited(...edits: PlanEdit[]): Plan {
   const applied = applyEdits(honeyHouse(), edits);
@@ -66,7 +67,11 @@ const asked = new Map<string, Asked>();
 function askedOnce(found: Found): Asked {
   const told = toldOf(found);
   const key = JSON.stringify(told);
-  const known = asked.get(key) ?? { ...told, fixes: found.fixes, working: found.working };
+  const known = (IS_EVERY_CASE ? undefined : asked.get(key)) ?? {
+    ...told,
+    fixes: found.fixes,
+    working: found.working,
+  };
   asked.set(key, known);
   return known;
 }

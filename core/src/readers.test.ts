@@ -11,14 +11,15 @@ import { readCsvOutline } from './site/outline-csv.ts';
 import { readDxfOutlines } from './site/outline-dxf.ts';
 import { parsePitch } from './site/pitch.ts';
 import { readInstrumentLine } from './survey/instrument-line.ts';
+import { cases } from './test/cases.ts';
 
 /** Whatever is read from outside, with a length to try it at: a part of the most it takes, or of what a field could hold. */
 const READERS: Readonly<Record<string, readonly [read: (text: string) => unknown, characters: number]>> = {
-  'a plan': [openPlanText, MAX_FILE_CHARS / 80],
-  'a gear file': [readGearFile, 300_000],
-  'a table of gear': [readGearCsv, MOST_CSV_CHARS / 125],
-  'a table of corners': [(text) => readCsvOutline(text, 'mm'), 40_000],
-  'a drawing': [readDxfOutlines, 125_000],
+  'a plan': [openPlanText, MAX_FILE_CHARS / cases(40, 80)],
+  'a gear file': [readGearFile, cases(500_000, 300_000)],
+  'a table of gear': [readGearCsv, MOST_CSV_CHARS / cases(30, 125)],
+  'a table of corners': [(text) => readCsvOutline(text, 'mm'), cases(200_000, 40_000)],
+  'a drawing': [readDxfOutlines, cases(250_000, 125_000)],
   'a length': [(text) => parseLength(text, 'in'), 50_000],
   'a temperature': [(text) => parseTemperature(text, METRIC_READER), 50_000],
   'a pitch': [parsePitch, 50_000],

@@ -6,6 +6,7 @@ import { seeded } from './seeded.ts';
 import { AxisSolver } from './axis.ts';
 import { isSoundLayout, layoutCost } from './problem.ts';
 import { searchLayouts } from './search.ts';
+import { IS_EVERY_CASE } from '../test/cases.ts';
 
 describe('placing along one axis', () => {
   /** The same program for a general solver. */
@@ -126,10 +127,11 @@ describe('placing along one axis', () => {
 });
 
 describe('searching layouts', () => {
-  const cases = [[3, 1], [4, 2], [5, 1], [6, 1]] as const; // prettier-ignore
+  const made = [3, 4, 5, 6].flatMap((count) => [1, 2].map((seed) => [count, seed] as const));
+  const tried = made.filter(([count, seed]) => IS_EVERY_CASE || seed === (count === 4 ? 2 : 1));
 
   // HiGHS, the reference library for mixed-integer programs, proves the optimum of the same problem.
-  test.each(cases)(
+  test.each(tried)(
     'of %i pieces (seed %i) ends at the proven optimum of a mixed-integer solver',
     async (count, seed) => {
       const problem = madeUpProblem(seeded(seed * 100 + count), count, 2);

@@ -13,6 +13,7 @@ import { besideCheck } from './beside.ts';
 import { clearanceMatrix } from './matrix.ts';
 import { overlapCheck } from './overlap.ts';
 import { stackedCheck } from './stacked.ts';
+import { cases } from '../test/cases.ts';
 
 /** What is said of two pieces: too close by how many checks, and whether one covers the other. */
 function said(of: Plan): { readonly tooClose: number; readonly overlap: number } {
@@ -125,7 +126,7 @@ describe('two pieces on one face, whatever rule there is', () => {
           else expect({ tooClose, overlap }).toEqual(expected);
         },
       ),
-      { seed: 101, numRuns: 700 },
+      { seed: 101, numRuns: cases(1500, 700) },
     );
   });
 

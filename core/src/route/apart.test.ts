@@ -9,6 +9,7 @@ import { companyCheck } from './company-check.ts';
 import { laidLegs } from './lanes.ts';
 import { routeOf, type Leg, type RoutedRun } from './route.ts';
 import { plainRouteOf } from './way.ts';
+import { cases } from '../test/cases.ts';
 
 type Carries = 'data' | 'array' | 'ac-out' | 'dc-load';
 type Asked = {
@@ -169,7 +170,7 @@ describe('runs that keep apart', () => {
           expect(laid.filter((pair) => !told.includes(pair))).toEqual([]);
         },
       ),
-      { seed: 7, numRuns: 110 },
+      { seed: 7, numRuns: cases(150, 110) },
     );
     // The test looks at something.
     expect(moved).toBeGreaterThan(10);

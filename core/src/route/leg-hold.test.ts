@@ -6,6 +6,7 @@ import { applyEdits } from '../plan/edits/apply-edit.ts';
 import type { Plan } from '../plan/plan.ts';
 import { editOfHold, holdOfLeg, type LegHold } from './leg-hold.ts';
 import { routeOf, type RoutedRun, type RouteOutcome } from './route.ts';
+import { cases } from '../test/cases.ts';
 
 const outcomes = new WeakMap<Plan, RouteOutcome | null>();
 function outcomeOf(plan: Plan): RouteOutcome | null {
@@ -85,7 +86,7 @@ describe('a leg that is dragged', () => {
           }
         },
       ),
-      { seed: 9, numRuns: 30 },
+      { seed: 9, numRuns: cases(60, 30) },
     );
   });
 

@@ -13,6 +13,7 @@ import { routeAll } from './route.ts';
 import { CABLE_CLEAR_MM } from './world.ts';
 import { BENDS_PER_UM, findPath } from './search.ts';
 import { buildSite } from '../site/site.ts';
+import { cases } from '../test/cases.ts';
 
 type Box = { x: number; y: number; width: number; height: number };
 
@@ -112,7 +113,7 @@ describe('findPath', () => {
           expected,
         );
       }),
-      { seed: 42, numRuns: 25 },
+      { seed: 42, numRuns: cases(40, 25) },
     );
   });
 

@@ -8,6 +8,7 @@ import type { Plan } from '../plan/plan.ts';
 import { cables, gear, hang, plan, wall } from '../test/plans.ts';
 import { routeOf } from './route.ts';
 import { CABLE_CLEAR_MM, gridAt } from './world.ts';
+import { cases } from '../test/cases.ts';
 
 const KNOCKOUTS = (['top', 'bottom'] as const).map((edge) => ({
   id: edge,
@@ -193,7 +194,7 @@ describe('ways round what slants', () => {
           if (pathMm - 2 * CABLE_CLEAR_MM > direct + 1) round++;
         },
       ),
-      { seed: 3, numRuns: 35 },
+      { seed: 3, numRuns: cases(60, 35) },
     );
     expect(round).toBeGreaterThan(8);
   });

@@ -24,6 +24,7 @@ import { nodeAt, pointUm } from './grid.ts';
 import { leastCostMm, routeOf, type RoutedRun } from './route.ts';
 import { BENDS_PER_UM, findPath, type SearchEnd } from './search.ts';
 import { CABLE_CLEAR_MM, graphOf, placeOfPort } from './world.ts';
+import { cases } from '../test/cases.ts';
 
 const RUN = {
   id: 'r',
@@ -104,7 +105,7 @@ describe('ways over slanting folds', () => {
           expect(found.pathMm - 2 * CABLE_CLEAR_MM).toBeLessThan(best + 0.01);
         },
       ),
-      { seed: 11, numRuns: 150 },
+      { seed: 11, numRuns: cases(200, 150) },
     );
   });
 
@@ -197,7 +198,7 @@ describe('ways of a site', () => {
         if (path !== null) found++;
         expect(cost).toBe(libraryCost(at.graph, FACES, at.start, at.goal));
       }),
-      { seed: 5, numRuns: 45 },
+      { seed: 5, numRuns: cases(60, 45) },
     );
     expect(found).toBeGreaterThan(20);
   });
@@ -234,7 +235,7 @@ describe('ways of a site', () => {
           1,
         );
       }),
-      { seed: 6, numRuns: 60 },
+      { seed: 6, numRuns: cases(80, 60) },
     );
   });
 

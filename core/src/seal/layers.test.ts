@@ -12,6 +12,7 @@ import { LAYER_KINDS, LAYERS } from '../reference/layers.ts';
 import { sectionOf, unsaidMm } from './layers.ts';
 import { findPenetrationSides, type PenetrationSides } from './penetration-sides.ts';
 import { sealStack } from './seal-stack.ts';
+import { cases } from '../test/cases.ts';
 
 /** The demo’s roof, made so thick and with so much in it; and its hole, marked from below or from above. */
 function roof(thicknessMm: number, layers: readonly Layer[] | null, isFromAbove = false): Plan {
@@ -84,7 +85,7 @@ describe('what a hole goes through', () => {
           expect(said(above)).toEqual(said(below).reverse());
         },
       ),
-      { numRuns: 250 },
+      { numRuns: cases(400, 250) },
     );
   });
 

@@ -6,6 +6,7 @@ import { unionAreaMm2 } from '../geometry/convex.ts';
 import type { PointMm } from '../geometry/point.ts';
 import { signedAreaMm2 } from '../geometry/segments.ts';
 import { cellGrids, darkestCell, type CellGrid } from './cell-grid.ts';
+import { cases } from '../test/cases.ts';
 
 const corner = fc.tuple(fc.integer({ min: -300, max: 1500 }), fc.integer({ min: -300, max: 2100 }));
 /** Convex figures, thin and single-pointed ones too. */
@@ -60,7 +61,7 @@ describe('what shadows take of a module', () => {
       fc.property(figures, (all) => {
         expect(unionAreaMm2(all)).toBeCloseTo(theirAreaMm2(unionOf(all)), 3);
       }),
-      { numRuns: 1000 },
+      { numRuns: cases(1500, 1000) },
     );
     const square = hullOf([
       [0, 0],
@@ -106,7 +107,7 @@ describe('what shadows take of a module', () => {
           partly += mine > 0.01 && mine < 0.99 ? 1 : 0;
         }
       }),
-      { numRuns: 100 },
+      { numRuns: cases(150, 100) },
     );
     expect(partly).toBeGreaterThan(50);
   });

@@ -12,6 +12,7 @@ import type { Plan } from '../plan/plan.ts';
 import { jobScene } from './scene.ts';
 import { Lighting } from './shade-year.ts';
 import { sunAt, sunDirection, timeOf } from './sun.ts';
+import { cases } from '../test/cases.ts';
 
 const PLACE = { latitudeDeg: 47, longitudeDeg: 8, rootFacesDeg: 180 };
 
@@ -109,7 +110,7 @@ describe('faces shade modules', () => {
           } else expect(dark.some((part) => part > 0)).toBe(true);
         },
       ),
-      { numRuns: 400 },
+      { numRuns: cases(1000, 400) },
     );
     expect(lit).toBeGreaterThan(20);
     expect(shaded).toBeGreaterThan(3);

@@ -4,6 +4,7 @@ import { curveOf, mostPowerW, type CurveDetail } from './curve.ts';
 import { cellTempC } from './clear-sky.ts';
 import { diodeAt, fitModule } from './diode.ts';
 import { powerAt, wiredCurve, wiringsOf, WiringYears, type WiredModule } from './wiring.ts';
+import { cases } from '../test/cases.ts';
 
 const fitted = fitModule({
   vocV: 24.9,
@@ -92,11 +93,11 @@ describe('wirings of the same modules', () => {
         const { years, wirings } = hourOf(light);
         wirings.forEach(({ trackers }, index) => {
           const [strings = []] = trackers;
-          const exact = exactW(strings, light, { currents: 1000, voltages: 2000 });
+          const exact = exactW(strings, light, { currents: cases(2000, 1000), voltages: cases(4000, 2000) });
           expect(Math.abs((years[index]?.yearWh ?? 0) / exact - 1)).toBeLessThan(0.003);
         });
       }),
-      { seed: 5, numRuns: 20 },
+      { seed: 5, numRuns: cases(60, 20) },
     );
   });
 

@@ -20,7 +20,7 @@ describe('packed texts', () => {
           expect(await unpackText(packed.bytes, packed.isWhole ? null : base)).toBe(text);
         }
       }),
-      { numRuns: 70 },
+      { numRuns: 150 },
     );
   });
 

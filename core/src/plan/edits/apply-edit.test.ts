@@ -16,6 +16,7 @@ import type { Plan } from '../plan.ts';
 import { findContradictions } from '../contradictions.ts';
 import { applyEdit, applyEdits, applyPlanPatches, planEditSchema, type PlanEdit } from './apply-edit.ts';
 import { beside, refusalText } from '../../test/plans.ts';
+import { cases } from '../../test/cases.ts';
 
 const base = honeyHouse();
 const idOf = (items: readonly { id: string }[]) => fc.constantFrom(...items.map(({ id }) => id));
@@ -516,7 +517,7 @@ describe('applyEdit', () => {
           [plan, before] = [after, afterText];
         }
       }),
-      { seed: 5, numRuns: 120 },
+      { seed: 5, numRuns: cases(200, 120) },
     );
   });
 
@@ -532,7 +533,7 @@ describe('applyEdit', () => {
         expect(opened.ok ? [] : opened.fault).toEqual([]);
         expect(findContradictions(plan)).toEqual([]);
       }),
-      { seed: 6, numRuns: 110 },
+      { seed: 6, numRuns: cases(150, 110) },
     );
   });
 
