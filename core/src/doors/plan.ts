@@ -37,10 +37,10 @@ export {
 } from '../plan/edits/apply-edit.ts';
 export { LAYER_KINDS, type LayerKind } from '../reference/layers.ts';
 export { type Face, type Layer, type Setback } from '../plan/face.ts';
-export { faultText, type GearFault, type PlanFault, pathText } from '../plan/fault.ts';
+export { faultsInText, faultText, type GearFault, type PlanFault } from '../plan/fault.ts';
 export { type Framing } from '../plan/framing.ts';
 export { freshId, freshIdIn } from '../plan/fresh-id.ts';
-export { issueTold, placeWords } from '../plan/issue-words.ts';
+export { faultOfIssue, placeWords } from '../plan/issue-words.ts';
 export { findGearFaults } from '../plan/gear-faults.ts';
 export { GEAR_FORMAT_VERSION, openGear } from '../plan/gear-migrate.ts';
 export {

@@ -13,6 +13,13 @@ export function faultText({ message }: { readonly message: Told | string }): str
   return toldText(message, tellingOf(METRIC_READER));
 }
 
+/** Several, each with where it is. */
+export function faultsInText(
+  faults: readonly { readonly path: string; readonly message: Told | string }[],
+): { readonly path: string; readonly message: string }[] {
+  return faults.map((fault) => ({ path: fault.path, message: faultText(fault) }));
+}
+
 export type PlanFaultCode =
   'too-large' | 'not-json' | 'not-a-plan' | 'too-new' | 'invalid' | 'duplicate-id' | 'dangling';
 

@@ -19,8 +19,7 @@ export function findGearFaults(type: GearType): GearFault[] {
 /** What no plan may hold, however old: its figures would have no meaning. */
 export function findUnbuildable(type: GearType): GearFault[] {
   const faults: GearFault[] = [];
-  const fault = (path: readonly PropertyKey[], message: Told | string) =>
-    faults.push({ path: pathText(path), message: typeof message === 'string' ? told(message) : message });
+  const fault = addingTo(faults);
 
   if (type.dropMm > type.heightMm * 2 + TOUCH_MM) {
     fault(['dropMm'], 'The drop is more than twice the height: the hook line would hang far above the body.');
@@ -108,10 +107,14 @@ export function findUnbuildable(type: GearType): GearFault[] {
   return faults;
 }
 
+function addingTo(faults: GearFault[]) {
+  return (path: readonly PropertyKey[], message: Told | string) =>
+    faults.push({ path: pathText(path), message: typeof message === 'string' ? told(message) : message });
+}
+
 function findPartFaults({ parts, kind, massKg, widthMm, heightMm }: GearType): GearFault[] {
   const faults: GearFault[] = [];
-  const fault = (path: readonly PropertyKey[], message: Told | string) =>
-    faults.push({ path: pathText(path), message: typeof message === 'string' ? told(message) : message });
+  const fault = addingTo(faults);
   if (kind === 'gang-inverter' && parts.length < 2) {
     fault(['parts'], 'A gang has at least two parts: its power modules and its control module.');
   }

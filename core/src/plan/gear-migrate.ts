@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../result.ts';
 import { told } from '../quantity/told.ts';
-import { pathText, type GearFault } from './fault.ts';
-import { issueTold } from './issue-words.ts';
+import type { GearFault } from './fault.ts';
+import { faultOfIssue } from './issue-words.ts';
 import { gearTypeSchema, type GearType } from './gear-type.ts';
 
 /**
@@ -51,7 +51,5 @@ export function openGear(raw: unknown, version: number): Result<GearType, GearFa
     current = step.up(current);
   }
   const parsed = gearTypeSchema.safeParse(current);
-  return parsed.success
-    ? ok(parsed.data)
-    : fail(parsed.error.issues.map((issue) => ({ path: pathText(issue.path), message: issueTold(issue) })));
+  return parsed.success ? ok(parsed.data) : fail(parsed.error.issues.map(faultOfIssue));
 }

@@ -1,5 +1,6 @@
 import { told, type Told } from '../quantity/told.ts';
 import type { Quantity, QuantityUnit } from '../quantity/format.ts';
+import { pathText, type GearFault } from './fault.ts';
 
 /** As zod tells what is wrong, as far as it is put into words. */
 export type Issue = {
@@ -81,4 +82,9 @@ export function issueTold({ code, path, message, maximum, minimum, inclusive, or
   if (code === 'too_big' && origin === 'array')
     return told('{what}: no more than {limit} of them.', { what, limit: limitOf(Number(maximum ?? 0)) });
   return told('{what}: that cannot be.', { what });
+}
+
+/** The same with the field that it is about. */
+export function faultOfIssue(issue: Issue): GearFault {
+  return { path: pathText(issue.path), message: issueTold(issue) };
 }

@@ -1,8 +1,8 @@
 import { parseJson } from '../json-text.ts';
 import { told } from '../quantity/told.ts';
 import { fail, ok, type Result } from '../result.ts';
-import { pathText, type PlanFault } from './fault.ts';
-import { issueTold } from './issue-words.ts';
+import type { PlanFault } from './fault.ts';
+import { faultOfIssue } from './issue-words.ts';
 import { migrate, MIGRATIONS } from './migrate.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, planSchema, type Plan } from './plan.ts';
 import { findReferenceFaults } from './references.ts';
@@ -64,9 +64,7 @@ export function openPlan(raw: unknown): Result<Plan, PlanFault[]> {
   const parsed = planSchema.safeParse(raised.value);
   if (!parsed.success) {
     return fail(
-      parsed.error.issues
-        .slice(0, MAX_FAULTS)
-        .map((issue) => ({ code: 'invalid', path: pathText(issue.path), message: issueTold(issue) })),
+      parsed.error.issues.slice(0, MAX_FAULTS).map((issue) => ({ code: 'invalid', ...faultOfIssue(issue) })),
     );
   }
   if (JSON.stringify(parsed.data).length > MAX_PLAN_CHARS) return fail([PLAN_TOO_LARGE]);

@@ -34,8 +34,8 @@ const TIE = 0.5;
 export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): FoundPath | null {
   const reached = new ReachedFaces(graph);
   const queue = new FlatQueue<number>();
-  const estimate = estimator(graph, start, goal);
   const bend = graph.weights.bendUm * BENDS_PER_UM + 1;
+  const estimate = estimator(graph, start, goal, bend);
   const boreCost = graph.weights.boreUm * BENDS_PER_UM;
   let goalCost = Infinity;
   let beforeGoal = NO_STATE;
@@ -55,8 +55,8 @@ export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): 
   reach(first, start.node * 4 + start.direction, NO_STATE, 0);
   let here = first;
   for (let ask = queue.peekValue(); ask !== undefined; ask = queue.peekValue()) {
-    const state = queue.pop() ?? GOAL_STATE;
-    if (state === GOAL_STATE) break;
+    const state = queue.pop();
+    if (state === undefined || state === GOAL_STATE) break;
     const node = state >> 2;
     const direction = state & 3;
     if (node < here.base || node >= here.end) here = reached.faceAt(node);
@@ -235,12 +235,16 @@ function linkBetween({ links }: ReachedFace, from: number, to: FaceNode): CableL
  * A lower bound on what is left to go from a node and direction: along, across and the bends that even an empty face asks for,
  * where nothing leads off it; nothing across several. With it comes what breaks ties, so that equally good ways are not all gone.
  */
-function estimator(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): (localState: number) => number {
+function estimator(
+  graph: RouteGraph,
+  start: SearchEnd,
+  goal: SearchEnd,
+  bend: number,
+): (localState: number) => number {
   const grid = start.face === goal.face ? graph.gridOf(start.face) : undefined;
   if (grid === undefined || graph.linksAt(start.face).size > 0) return () => 0;
   const { xsUm, ysUm } = grid;
   const columns = xsUm.length;
-  const bend = graph.weights.bendUm * BENDS_PER_UM + 1;
   const goalX = xsUm[goal.node % columns] ?? 0;
   const goalY = ysUm[(goal.node / columns) | 0] ?? 0;
   const leftFrom = (localState: number) => {

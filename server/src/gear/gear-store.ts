@@ -3,7 +3,8 @@ import { In, IsNull, Not, type DataSource, type EntityManager, type FindOptionsW
 import { gearSummarySchema, type GearDetail, type GearList, type GearSummary } from '@zarnel/contract';
 import {
   GEAR_FORMAT_VERSION,
-  faultText,
+  faultOfIssue,
+  faultsInText,
   gearTypeSchema,
   openGear,
   type GearFault,
@@ -53,7 +54,9 @@ export class GearStore {
       gear: read.flatMap(({ summary }) => (summary.success ? [summary.data] : [])),
       // One row that this version cannot read hides none of the others.
       unreadable: read.flatMap(({ row, summary }) =>
-        summary.success ? [] : [{ id: row.id, name: row.name, why: whyUnreadable(summary.error.issues) }],
+        summary.success
+          ? []
+          : [{ id: row.id, name: row.name, why: inOneLine(summary.error.issues.map(faultOfIssue)) }],
       ),
       total,
     };
@@ -202,7 +205,7 @@ export class GearStore {
 /** A kept type that this version cannot read. It stays as it is. */
 export class UnreadableGear extends Error {
   constructor(readonly faults: readonly GearFault[]) {
-    super(faults.map((fault) => `${fault.path}: ${faultText(fault)}`).join(' '));
+    super(inOneLine(faults));
   }
 }
 
@@ -215,10 +218,11 @@ function rawOf(document: string): unknown {
   }
 }
 
-function whyUnreadable(
-  issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[],
-) {
-  return issues.map(({ path, message }) => `${path.map(String).join('.')}: ${message}`).join(' ');
+/** What is wrong, in one line. */
+function inOneLine(faults: readonly GearFault[]): string {
+  return faultsInText(faults)
+    .map(({ path, message }) => `${path}: ${message}`)
+    .join(' ');
 }
 
 /** The type as the library keeps it: it says itself which type and version it is, in the schema's order of keys. */

@@ -9,7 +9,7 @@ import {
 } from '@zarnel/contract';
 import {
   findGearFaults,
-  faultText,
+  faultsInText,
   GEAR_KINDS,
   gearTypeSchema,
   type GearKind,
@@ -95,7 +95,7 @@ export function gearRoutes(store: GearStore): Router {
 function sound(type: GearType, prefix: string): GearType {
   const faults = findGearFaults(type);
   if (faults.length === 0) return type;
-  const errors = faults.map((fault) => ({ path: prefix + fault.path, message: faultText(fault) }));
+  const errors = faultsInText(faults).map(({ path, message }) => ({ path: prefix + path, message }));
   throw new ProblemError(422, errors.map(({ path, message }) => `${path}: ${message}`).join(' '), { errors });
 }
 

@@ -2,7 +2,7 @@ import Bourne from '@hapi/bourne';
 import type { Context } from 'koa';
 import { MOST_PERSON_CHARACTERS } from '@zarnel/contract';
 import { isNestedTooDeep } from '@zarnel/core/files';
-import { faultText, openPlan, pathText, type Plan } from '@zarnel/core/plan';
+import { faultOfIssue, faultsInText, openPlan, type Plan } from '@zarnel/core/plan';
 import { cutText } from '@zarnel/core/words';
 import type { z } from 'zod';
 import type { LineOfWork, Work } from '../jobs/revision-store.ts';
@@ -12,9 +12,7 @@ import { ProblemError, toldFaults } from './problem.ts';
 export function parseBody<Schema extends z.ZodType>(ctx: Context, schema: Schema): z.infer<Schema> {
   const parsed = schema.safeParse(jsonBody(ctx));
   if (parsed.success) return parsed.data;
-  const { errors, detail } = toldFaults(
-    parsed.error.issues.map(({ path, message }) => ({ path: pathText(path), message })),
-  );
+  const { errors, detail } = toldFaults(faultsInText(parsed.error.issues.map(faultOfIssue)));
   throw new ProblemError(422, detail, { errors });
 }
 
@@ -22,9 +20,7 @@ export function parseBody<Schema extends z.ZodType>(ctx: Context, schema: Schema
 export function parsePlan(ctx: Context): Plan {
   const opened = openPlan(jsonBody(ctx));
   if (opened.ok) return opened.value;
-  const { errors, detail } = toldFaults(
-    opened.fault.map((fault) => ({ path: fault.path, message: faultText(fault) })),
-  );
+  const { errors, detail } = toldFaults(faultsInText(opened.fault));
   throw new ProblemError(422, detail, { errors });
 }
 

@@ -1,4 +1,4 @@
-import { faultText } from '@zarnel/core/plan';
+import { faultsInText } from '@zarnel/core/plan';
 import type { Context, Middleware, Next } from 'koa';
 import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
@@ -79,7 +79,7 @@ export function diskFull(): ProblemError {
 function problemOf(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   if (error instanceof UnreadableGear) {
-    const errors = error.faults.map((fault) => ({ path: fault.path, message: faultText(fault) }));
+    const errors = faultsInText(error.faults);
     return new ProblemError(
       422,
       `The library keeps this type, and this version cannot read it: ${error.message}`,
@@ -89,7 +89,7 @@ function problemOf(error: unknown): ProblemError {
     );
   }
   if (error instanceof UnreadablePlan) {
-    const errors = error.faults.map((fault) => ({ path: fault.path, message: faultText(fault) }));
+    const errors = faultsInText(error.faults);
     return new ProblemError(
       422,
       `${error.message} It is kept as it is, and so are the revisions before it: open one of them.`,

@@ -1,8 +1,7 @@
 import {
+  faultOfIssue,
   findGearFaults,
   gearTypeSchema,
-  issueTold,
-  pathText,
   type GearFault,
   type GearType,
 } from '@zarnel/core/plan';
@@ -11,7 +10,7 @@ import {
 export function draftFaults(type: GearType): GearFault[] {
   const parsed = gearTypeSchema.safeParse(type);
   if (!parsed.success) {
-    return parsed.error.issues.map((issue) => ({ path: pathText(issue.path), message: issueTold(issue) }));
+    return parsed.error.issues.map(faultOfIssue);
   }
   return findGearFaults(parsed.data);
 }

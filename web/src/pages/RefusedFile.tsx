@@ -1,5 +1,5 @@
 import { placeWords } from '@zarnel/core/plan';
-import { type Told, toldText } from '@zarnel/core/words';
+import { tellingOf, type Told, toldText } from '@zarnel/core/words';
 import { useAppSelector } from '../state/store.ts';
 import { Modal } from '../ui/Modal.tsx';
 
@@ -13,7 +13,7 @@ type Props = {
 export function RefusedFile({ file, faults, onClose }: Props) {
   const reader = useAppSelector((state) => state.view.reader);
   // No plan was opened: what things are called stands in the faults themselves.
-  const telling = { reader, nameOf: ({ id }: { readonly id: string }) => id };
+  const telling = tellingOf(reader);
   return (
     <Modal
       title={`${file} was not imported`}

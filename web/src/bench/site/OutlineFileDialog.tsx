@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { boxOfPoints, sizeOfBox } from '@zarnel/core/figures';
 import type { CellFault, DrawnOutlines } from '@zarnel/core/files';
 import { takeOutline } from '@zarnel/core/plan';
-import { formatLength, toldText, unitInMm, type Reader } from '@zarnel/core/words';
+import { formatLength, tellingOf, toldText, unitInMm, type Reader } from '@zarnel/core/words';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { bareUnit } from '../../ui/length-text.ts';
@@ -145,9 +145,7 @@ export function OutlineFileDialog({ isOpen, reader, onClose, onTaken }: Props) {
                       </span>
                     )}
                     {!taken.ok && (
-                      <span className="ml-2 text-crayon">
-                        {toldText(taken.fault, { reader, nameOf: ({ id }) => id })}
-                      </span>
+                      <span className="ml-2 text-crayon">{toldText(taken.fault, tellingOf(reader))}</span>
                     )}
                   </span>
                   <Button
