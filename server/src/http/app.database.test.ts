@@ -251,7 +251,9 @@ describe('bad requests', () => {
       expect.stringContaining('Length inside'),
     ]);
     const named = await call('POST', '/api/jobs', { name: ' ', codeBasis: 'us', meanMaxTempC: 22 });
-    expect(problemSchema.parse(named.json).errors).toEqual([{ path: 'name', message: 'Name must not be empty.' }]);
+    expect(problemSchema.parse(named.json).errors).toEqual([
+      { path: 'name', message: 'Name must not be empty.' },
+    ]);
     expect((await call('GET', '/api/jobs/00000000-0000-0000-0000-000000000000')).status).toBe(404);
     expect((await call('GET', '/api/nothing')).status).toBe(404);
     expect((await call('GET', '/api/jobs?limit=-1')).status).toBe(400);
