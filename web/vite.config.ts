@@ -1,6 +1,7 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
+import { fonts } from './fonts.ts';
 
 /**
  * The charts keep a store of their own. Given their own copy of its library, which comes with them, the first page is left
@@ -28,9 +29,9 @@ const withoutDescriptions: Plugin = {
 const DESCRIPTION = /\.describe\(\s*(?:'(?:[^'\\\n]|\\.)*'|"(?:[^"\\\n]|\\.)*"),?\s*\)/gu;
 
 export default defineConfig({
-  plugins: [withoutDescriptions, chartStore, react(), tailwindcss()],
+  plugins: [fonts, withoutDescriptions, chartStore, react(), tailwindcss()],
   resolve: { conditions: ['zarnel-source', 'module', 'browser', 'development|production'] },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [fonts] },
   // Only for `npm run dev --workspace web`; the shipped server serves the built files itself.
   server: { host: '127.0.0.1', proxy: { '/api': process.env.ZARNEL_URL ?? 'http://127.0.0.1:8080' } },
   build: { chunkSizeWarningLimit: 900 },

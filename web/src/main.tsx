@@ -13,6 +13,12 @@ import '@fontsource/atkinson-hyperlegible-next/600.css';
 import '@fontsource/atkinson-hyperlegible-next/700.css';
 import '@fontsource/atkinson-hyperlegible-mono/400.css';
 import '@fontsource/atkinson-hyperlegible-mono/600.css';
+// What these lack: the signs that the screens write, at once; letters that people write in names, when they are met.
+import 'virtual:fonts/signs.css';
+import '@fontsource/dejavu-sans/400.css';
+import '@fontsource/dejavu-sans/700.css';
+import '@fontsource/dejavu-mono/400.css';
+import '@fontsource/dejavu-mono/700.css';
 import './styles.css';
 
 // Each page comes with what it needs, once it is gone to.

@@ -1,4 +1,5 @@
 import { CanvasTexture, LinearFilter, SRGBColorSpace } from 'three';
+import { lettersOfText } from '../ui/letters.ts';
 
 /** A name drawn on a little canvas, with how wide it is for its height. */
 export type NamePicture = { readonly texture: CanvasTexture; readonly aspect: number };
@@ -17,7 +18,7 @@ export function namePicture(name: string, ink: string, placeAspect: number): Nam
   const canvas = document.createElement('canvas');
   const context = canvas.getContext('2d');
   if (context === null) return null;
-  const font = `${FONT_PX}px "Atkinson Hyperlegible Next", sans-serif`;
+  const font = `${FONT_PX}px ${lettersOfText()}`;
   context.font = font;
   const width = (text: string) => context.measureText(text).width;
   const lines = bestLines(name, placeAspect, width);

@@ -13,6 +13,7 @@ import {
 } from '@zarnel/core/files';
 import type { GearType, Plan } from '@zarnel/core/plan';
 import { tellingOf, type Reader } from '@zarnel/core/words';
+import { paperFonts } from './paper-fonts.ts';
 
 /** Writes what is taken along from the tables themselves: what happens to be on the screen is not asked. */
 const exports = {
@@ -31,15 +32,13 @@ const exports = {
     (await import('./schedule-xlsx.ts')).tablesXlsx(circuitTables(plan, lines, tellingOf(reader, plan))),
   labelsPdf: async (lines: readonly CircuitLine[], plan: Plan): Promise<Uint8Array> => {
     const paper = plan.codeBasis === 'us' ? 'letter' : 'a4';
-    return (await import('./labels-pdf.ts')).labelsPdf(
-      wireLabels(plan, lines),
-      paper,
-      `${plan.name}: labels`,
-    );
+    const fonts = await paperFonts();
+    const labels = wireLabels(plan, lines);
+    return (await import('./labels-pdf.ts')).labelsPdf(labels, paper, `${plan.name}: labels`, fonts);
   },
   /** The library of the format is fetched when somebody asks for it. */
   oneLinePdf: async (drawing: OneLineDrawing, title: string, advice: string): Promise<Uint8Array> =>
-    (await import('./one-line-pdf.ts')).oneLinePdf(drawing, title, advice),
+    (await import('./one-line-pdf.ts')).oneLinePdf(drawing, title, advice, await paperFonts()),
   gearFile: (gear: readonly GearType[]): string => writeGearFile(gear),
   gearCsv: (gear: readonly GearType[]): string => writeGearCsv(gear),
 };

@@ -1,5 +1,5 @@
-import { PDFDocument, StandardFonts, rgb } from 'pdf-lib';
-import { asPrinted } from './one-line-pdf.ts';
+import { PDFDocument, rgb } from 'pdf-lib';
+import { PaperLetters, type PaperFonts } from './paper-letters.ts';
 
 /** Sheets of labels, points of 1/72 in: three beside each other, to be cut along the lines. */
 const PAPERS = { a4: [595.28, 841.89], letter: [612, 792] } as const;
@@ -14,27 +14,24 @@ export async function labelsPdf(
   labels: readonly Label[],
   paper: keyof typeof PAPERS,
   title: string,
+  fonts: PaperFonts,
 ): Promise<Uint8Array> {
   const [width, height] = PAPERS[paper];
   const document = await PDFDocument.create();
   document.setTitle(title);
   const [plain, strong] = await Promise.all([
-    document.embedFont(StandardFonts.Helvetica),
-    document.embedFont(StandardFonts.HelveticaBold),
+    PaperLetters.in(document, fonts.plain),
+    PaperLetters.in(document, fonts.strong),
   ]);
   const wide = (width - 2 * EDGE) / COLUMNS;
   const rowsOnPage = Math.floor((height - 2 * EDGE - 16) / HIGH);
-  const all = labels.flatMap(({ text, count }) => Array.from({ length: count }, () => asPrinted(text)));
+  const all = labels.flatMap(({ text, count }) => Array.from({ length: count }, () => text));
   const perPage = rowsOnPage * COLUMNS;
   const pageCount = Math.max(1, Math.ceil(all.length / perPage));
   for (let number = 0; number < pageCount; number++) {
     const page = document.addPage([width, height]);
-    page.drawText(asPrinted(`${title}, sheet ${number + 1} of ${pageCount}`), {
-      x: EDGE,
-      y: height - EDGE,
-      size: 8,
-      font: plain,
-    });
+    const heading = `${title}, sheet ${number + 1} of ${pageCount}`;
+    plain.draw(page, heading, { x: EDGE, y: height - EDGE, size: 8 });
     all.slice(number * perPage, (number + 1) * perPage).forEach((text, index) => {
       const [column, row] = [index % COLUMNS, Math.floor(index / COLUMNS)];
       const [x, y] = [EDGE + column * wide, height - EDGE - 10 - (row + 1) * HIGH];
@@ -47,13 +44,12 @@ export async function labelsPdf(
         borderColor: rgb(0.4, 0.3, 0.1),
         borderDashArray: [3, 3],
       });
-      const lines = wrapped(text, wide - 12, (part, size) => strong.widthOfTextAtSize(part, size));
+      const lines = wrapped(text, wide - 12, (part, size) => strong.widthOf(part, size));
       lines.texts.forEach((line, at) =>
-        page.drawText(line, {
+        strong.draw(page, line, {
           x: x + 6,
           y: y + HIGH / 2 + ((lines.texts.length - 1) / 2 - at) * lines.size * 1.15 - lines.size / 3,
           size: lines.size,
-          font: strong,
         }),
       );
     });

@@ -1,5 +1,6 @@
-import { PDFDocument, StandardFonts, rgb, type PDFFont, type PDFPage, type RGB } from 'pdf-lib';
+import { PDFDocument, rgb, type PDFPage, type RGB } from 'pdf-lib';
 import { INKS, type OneLineDrawing, type Shape } from '@zarnel/core/figures';
+import { PaperLetters, type PaperFonts } from './paper-letters.ts';
 
 /** A3, points: on its side for what is wider than high. */
 const [LONG, SHORT] = [1190.55, 841.89];
@@ -10,12 +11,13 @@ export async function oneLinePdf(
   drawing: OneLineDrawing,
   title: string,
   advice: string,
+  fonts: PaperFonts,
 ): Promise<Uint8Array> {
   const document = await PDFDocument.create();
   document.setTitle(title);
   const [plain, strong] = await Promise.all([
-    document.embedFont(StandardFonts.Helvetica),
-    document.embedFont(StandardFonts.HelveticaBold),
+    PaperLetters.in(document, fonts.plain),
+    PaperLetters.in(document, fonts.strong),
   ]);
   const [width, height] = drawing.width >= drawing.height ? [LONG, SHORT] : [SHORT, LONG];
   const page = document.addPage([width, height]);
@@ -27,27 +29,26 @@ export async function oneLinePdf(
   });
   for (const { shapes } of drawing.parts)
     for (const shape of shapes) draw(page, shape, { at, scale, plain, strong });
-  page.drawText(asPrinted(title), { x: EDGE, y: EDGE + 18, size: 12, font: strong, color: inkOf('pencil') });
-  page.drawText(asPrinted(advice), { x: EDGE, y: EDGE, size: 8, font: plain, color: inkOf('kraft') });
+  strong.draw(page, title, { x: EDGE, y: EDGE + 18, size: 12, color: inkOf('pencil') });
+  plain.draw(page, advice, { x: EDGE, y: EDGE, size: 8, color: inkOf('kraft') });
   return document.save();
 }
 
 type Drawing = {
   readonly at: (point: readonly [number, number]) => { readonly x: number; readonly y: number };
   readonly scale: number;
-  readonly plain: PDFFont;
-  readonly strong: PDFFont;
+  readonly plain: PaperLetters;
+  readonly strong: PaperLetters;
 };
 
 function draw(page: PDFPage, shape: Shape, { at, scale, plain, strong }: Drawing): void {
   const color = inkOf(shape.ink);
   if (shape.kind === 'text') {
-    const font = shape.isStrong === true ? strong : plain;
-    const text = asPrinted(shape.text);
+    const letters = shape.isStrong === true ? strong : plain;
     const size = shape.size * scale;
     const { x, y } = at(shape.at);
-    const left = shape.anchor === 'middle' ? x - font.widthOfTextAtSize(text, size) / 2 : x;
-    page.drawText(text, { x: left, y, size, font, color });
+    const left = shape.anchor === 'middle' ? x - letters.widthOf(shape.text, size) / 2 : x;
+    letters.draw(page, shape.text, { x: left, y, size, color });
     return;
   }
   if (shape.kind === 'circle') {
@@ -76,21 +77,4 @@ function draw(page: PDFPage, shape: Shape, { at, scale, plain, strong }: Drawing
 function inkOf(ink: keyof typeof INKS): RGB {
   const part = (at: number) => parseInt(INKS[ink].slice(at, at + 2), 16) / 255;
   return rgb(part(1), part(3), part(5));
-}
-
-/** Marks that the paper’s standard letters lack, in those they have. */
-const PRINTED: Readonly<Record<string, string>> = {
-  '″': '"',
-  '′': "'",
-  '⁄': '/',
-  Ω: 'ohm',
-  '−': '-',
-  '\u202f': ' ',
-};
-
-export function asPrinted(text: string): string {
-  return Array.from(text)
-    .map((letter) => PRINTED[letter] ?? letter)
-    .map((letter) => (/[\u0020-\u007e\u00a0-\u00ff–—‘’“”•…€]/u.test(letter) ? letter : '?'))
-    .join('');
 }

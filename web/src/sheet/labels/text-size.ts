@@ -1,3 +1,4 @@
+import { lettersOfText } from '../../ui/letters.ts';
 import type { BoxPx } from './place-labels.ts';
 
 /** Letters as they are drawn on the sheet. */
@@ -21,7 +22,7 @@ export const textWidthPx: Measure = (text, { px, isBold }) => {
   if (width !== undefined) return width;
   context ??= document.createElement('canvas').getContext('2d');
   if (context === null) return text.length * px * 0.6;
-  context.font = `${isBold ? 700 : 400} ${px}px "Atkinson Hyperlegible Next", sans-serif`;
+  context.font = `${isBold ? 700 : 400} ${px}px ${lettersOfText()}`;
   const measured = context.measureText(text).width;
   // Before its font has come, a text is measured in another: that is not kept.
   if (document.fonts.status === 'loaded') known.set(key, measured);
