@@ -1,7 +1,7 @@
 import { gearName } from '../plan/names.ts';
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { floorUnder } from '../clearance/floor.ts';
-import { counterpartsOf, obstacleCounterparts } from '../clearance/gaps-around.ts';
+import { counterpartsOf, obstacleCounterparts } from '../clearance/surroundings.ts';
 import { largest, requiredGap, rulesTowards, type Towards } from '../clearance/required-gap.ts';
 import { codePackOf } from '../clearance/rule-packs.ts';
 import { polygonsInFrame, thingsInRoom, type Thing } from '../clearance/space.ts';

@@ -8,6 +8,7 @@ import type { Plan } from '../plan/plan.ts';
 import { beside, boxObstacle, gear, getHung, hang, plan, rectangle, wall } from '../test/plans.ts';
 import { aroundCheck } from './around.ts';
 import { gapsAround } from './gaps-around.ts';
+import { thingsAround } from './surroundings.ts';
 
 /** A corner: the second wall folds towards the viewer at the right end of the first, 4 m wide. */
 function corner(rules: ClearanceRule[], more: Partial<Plan> = {}, angle = 90): Plan {
@@ -45,6 +46,28 @@ describe('aroundCheck', () => {
       [Math.round(Math.hypot(100, 300) * 1000) / 1000, 400],
     ]);
     expect(found(corner([any(316)], { placements }))).toEqual([]);
+  });
+
+  test('a changed rule measures nothing anew, and is what is found by; what moves is measured', () => {
+    const placements = [hang('a', 't', 'w', 3500, 1500), hang('b', 'bare', 'v', 700, 1500)];
+    // A longer one of the same type: how far rules reach stays.
+    const rules = (mm: number) => [any(mm), any(900, { when: { side: 'outside' } })];
+    const before = corner(rules(300), { placements });
+    const model = prepare(before);
+    const around = () => thingsAround(model, getHung(model, 'a'));
+    const measured = around();
+    expect(findingsOf(aroundCheck, model)).toEqual([]);
+    const gearTypes = before.gearTypes.map((type) =>
+      type.id === 't' ? { ...type, rules: rules(400) } : type,
+    );
+    model.update({ ...before, gearTypes });
+    expect(around()).toBe(measured);
+    expect(findingsOf(aroundCheck, model).map(({ required }) => required?.value)).toEqual([400]);
+    model.update({
+      ...before,
+      placements: [hang('a', 't', 'w', 3499, 1500), hang('b', 'bare', 'v', 700, 1500)],
+    });
+    expect(around()).not.toBe(measured);
   });
 
   test('looks diagonally on one face, which rules beside and above do not', () => {

@@ -1,7 +1,7 @@
 import { frontMm, type Hung, type Prepared } from '../check/prepared.ts';
 import { RULE_COUNTERPARTS } from '../plan/gear-type.ts';
 import { freeRoom, hindrancesIn, type FreeRoom } from './free-room.ts';
-import { counterpartsOf } from './gaps-around.ts';
+import { counterpartsOf } from './surroundings.ts';
 import { rulesTowards, type RequiredGap } from './required-gap.ts';
 import type { Room } from './space.ts';
 

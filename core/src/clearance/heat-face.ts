@@ -8,7 +8,7 @@ import { isBelow } from '../quantity/compare.ts';
 import { practice } from '../reference/source.ts';
 import { lengthInput } from '../working/working.ts';
 import { hindrancesIn, partsIn } from './free-room.ts';
-import { rulesTowards } from './required-gap.ts';
+import { isRuledTowards } from './required-gap.ts';
 import type { Room, Thing } from './space.ts';
 
 /** Air before the side that sheds heat, where its maker says nothing. */
@@ -48,13 +48,13 @@ const WHERE = {
 } as const;
 type Open = keyof typeof WHERE;
 const RULE_SIDE = { front: 'front', top: 'above', bottom: 'below', left: 'beside', right: 'beside' } as const satisfies Record<Open, RuleSide>; // prettier-ignore
+const COUNTERPARTS = ['any-gear', 'same-kind', 'obstacle', 'surface'] as const;
 
 function checkItem(prepared: Prepared, item: Hung): Found[] {
   const { lossW, sheds } = item.type.heat;
   if (lossW === 0 || sheds === 'none') return [];
   if (sheds === 'back') return isBelow(item.type.standoffMm, BEHIND_MM, 'mm') ? [atBack(item)] : [];
-  const counterparts = ['any-gear', 'same-kind', 'obstacle', 'surface'] as const;
-  if (rulesTowards(prepared, item, [RULE_SIDE[sheds], 'any'], counterparts).length > 0) return [];
+  if (isRuledTowards(prepared, item, RULE_SIDE[sheds], COUNTERPARTS)) return [];
   return blocked(prepared, item, sheds);
 }
 

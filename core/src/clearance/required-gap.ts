@@ -61,6 +61,16 @@ export function rulesTowards(
   return rulesAt(model, keyOf(item, sides, counterparts));
 }
 
+/** Whether any rule of a piece holds there: as long as one does, it does not matter which. */
+export function isRuledTowards(
+  model: Model,
+  item: Ruled,
+  side: RuleSide,
+  counterparts: readonly RuleCounterpart[],
+): boolean {
+  return isRuledAt(model, keyOf(item, ON_SIDE[side], counterparts));
+}
+
 /** The largest of the rules of a piece that hold where it hangs, on a side and on any, towards given counterparts. */
 export function largestTowards(
   model: Model,
@@ -114,6 +124,8 @@ const rulesAt = query((model: Model, key: string): readonly RequiredGap[] => {
     ...others.map(({ rule, owner }) => ({ mm: distanceMm(rule.distance), rule, owner })),
   ];
 }, isSameGaps);
+
+const isRuledAt = query((model: Model, key: string): boolean => rulesAt(model, key).length > 0);
 
 const largestAt = query(
   (model: Model, key: string): RequiredGap | null => largest(rulesAt(model, key)),
