@@ -68,7 +68,7 @@ describe('a model that is kept up', () => {
         plan = step % 10 === 9 ? back : applied.value.plan;
         model.update(applied.value.plan);
         model.update(plan);
-        if (step % cases(7, 16) !== 0) return;
+        if (step % cases(7, 24) !== 0) return;
         const fresh = prepare(plan);
         expectSame(everything(model, book.findings()), everything(fresh, runChecks(fresh, CHECKS)));
       });

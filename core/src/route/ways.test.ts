@@ -105,7 +105,7 @@ describe('ways over slanting folds', () => {
           expect(found.pathMm - 2 * CABLE_CLEAR_MM).toBeLessThan(best + 0.01);
         },
       ),
-      { seed: 11, numRuns: cases(200, 150) },
+      { seed: 11, numRuns: cases(200, 110) },
     );
   });
 
@@ -198,7 +198,7 @@ describe('ways of a site', () => {
         if (path !== null) found++;
         expect(cost).toBe(libraryCost(at.graph, FACES, at.start, at.goal));
       }),
-      { seed: 5, numRuns: cases(60, 45) },
+      { seed: 5, numRuns: cases(60, 35) },
     );
     expect(found).toBeGreaterThan(20);
   });
@@ -235,7 +235,7 @@ describe('ways of a site', () => {
           1,
         );
       }),
-      { seed: 6, numRuns: cases(80, 60) },
+      { seed: 6, numRuns: cases(80, 45) },
     );
   });
 

@@ -72,7 +72,7 @@ describe('PaperLetters', () => {
           expect(unspaced(await written(text))).toBe(unspaced(text));
         },
       ),
-      { numRuns: 10, endOnFailure: true },
+      { numRuns: 4, endOnFailure: true },
     );
   });
 

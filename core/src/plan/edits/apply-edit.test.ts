@@ -517,7 +517,7 @@ describe('applyEdit', () => {
           [plan, before] = [after, afterText];
         }
       }),
-      { seed: 5, numRuns: cases(200, 120) },
+      { seed: 5, numRuns: cases(200, 90) },
     );
   });
 
@@ -533,7 +533,7 @@ describe('applyEdit', () => {
         expect(opened.ok ? [] : opened.fault).toEqual([]);
         expect(findContradictions(plan)).toEqual([]);
       }),
-      { seed: 6, numRuns: cases(150, 110) },
+      { seed: 6, numRuns: cases(150, 80) },
     );
   });
 
