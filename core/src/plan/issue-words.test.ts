@@ -35,7 +35,8 @@ test('what does not fit in a type is told in the reader’s units', () => {
 describe('refusals', () => {
   test('name the field and its limit in the reader’s units', () => {
     const room = { kind: 'set-face', face: 'plant-wall', roomInFrontMm: 2e9 };
-    expect(refusal(room)).toBe('Room in front must be within 1 km.');
+    expect(refusal(room)).toBe('Room in front must be within 3281 ft.');
+    expect(refusal(room, METRIC_READER)).toBe('Room in front must be within 1000 m.');
     expect(refusal({ kind: 'set-face', face: 'plant-wall', thicknessMm: 0 }, METRIC_READER)).toBe(
       'Thickness must be more than 0.',
     );

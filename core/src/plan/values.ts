@@ -3,7 +3,7 @@ import { z } from '../zod.ts';
 export type { PointMm } from '../geometry/point.ts';
 
 /** Beyond this nothing is a wall or a van; it keeps every sum far from losing digits. */
-const MAX_LENGTH_MM = 1_000_000;
+export const MAX_LENGTH_MM = 1_000_000;
 
 export const idSchema = z
   .string()
@@ -12,7 +12,8 @@ export const idSchema = z
 
 export const MOST_NAME_CHARACTERS = 120;
 export const nameSchema = z.string().trim().min(1, 'must not be empty').max(MOST_NAME_CHARACTERS);
-const TOO_FAR = 'must be within 1 km';
+/** Told with its limit, in the reader’s units. */
+export const TOO_FAR = 'must be nearer';
 export const positionMmSchema = z.number().min(-MAX_LENGTH_MM, TOO_FAR).max(MAX_LENGTH_MM, TOO_FAR);
 export const sizeMmSchema = z.number().positive('must be more than 0').max(MAX_LENGTH_MM, TOO_FAR);
 export const lengthMmSchema = z.number().min(0, 'must not be negative').max(MAX_LENGTH_MM, TOO_FAR);

@@ -556,7 +556,7 @@ describe('applyEdit', () => {
   test('refuses what the document could not hold, before it is made', () => {
     const far = { kind: 'move-penetration', penetration: 'roof-hole', xMm: 1e9, yMm: 0 } as const;
     const applied = applyEdit(base, far);
-    expect(applied.ok ? '' : refusalText(applied.fault.message, base)).toBe('X must be within 1 km.');
+    expect(applied.ok ? '' : refusalText(applied.fault.message, base)).toBe('X must be within 1000 m.');
     const nowhere = { kind: 'move-penetration', penetration: 'roof-hole', xMm: NaN, yMm: 0 } as const;
     expect(applyEdit(base, nowhere).ok).toBe(false);
   });

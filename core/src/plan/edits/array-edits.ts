@@ -1,6 +1,8 @@
+import { told } from '../../quantity/told.ts';
 import { z } from '../../zod.ts';
 import { energySchema } from '../energy.ts';
-import { idSchema, positionMmSchema } from '../values.ts';
+import { FARTHEST } from '../issue-words.ts';
+import { idSchema, MAX_LENGTH_MM, positionMmSchema } from '../values.ts';
 import {
   MOST_MODULES,
   moduleFieldSchema,
@@ -45,14 +47,15 @@ export const moveModules = defineEdit(
       if (moved !== null && !moved.has(module.id)) continue;
       module.xMm += dxMm;
       module.yMm += dyMm;
-      if (Math.abs(module.xMm) > MOST_MM || Math.abs(module.yMm) > MOST_MM)
-        return { code: 'not-allowed', message: 'A module must lie within 1 km.' };
+      if (Math.abs(module.xMm) > MAX_LENGTH_MM || Math.abs(module.yMm) > MAX_LENGTH_MM)
+        return {
+          code: 'not-allowed',
+          message: told('A module must lie within {limit}.', { limit: FARTHEST }),
+        };
     }
     return null;
   },
 );
-/** As far as any position goes. */
-const MOST_MM = 1_000_000;
 
 export const removeField = removeFrom('remove-field', 'field', 'moduleFields');
 
