@@ -29,7 +29,7 @@ test('each letter and sign of every step is drawn by a font that ships, names of
   const plan = honeyHouse();
   const [first, ...others] = plan.placements;
   if (first === undefined) throw new Error('The demo has no gear.');
-  const name = 'Łąka Ødegård Пасека Ωμέγα';
+  const name = 'Letters: Łąka Ødegård Пасека Ωμέγα';
   const id = await importPlan(request, { ...plan, name, placements: [{ ...first, name }, ...others] });
   for (const step of ['site', 'gear', 'mount', 'array', 'route', 'pack']) {
     await openJob(page, id, step);

@@ -57,11 +57,16 @@ export async function labelsPdf(
   return document.save();
 }
 
-/** In as large letters as the label takes, broken between words. */
+const [LARGEST, SMALLEST] = [13, 5];
+
+/** In as large letters as the label takes, broken between words; within one only where it is longer than the label is wide. */
 function wrapped(text: string, wide: number, widthOf: (part: string, size: number) => number) {
-  for (let size = 13; ; size--) {
+  for (let size = LARGEST; ; size--) {
     const texts: string[] = [];
-    for (const word of text.split(' ')) {
+    const words = text.split(' ');
+    for (const word of size > SMALLEST
+      ? words
+      : words.flatMap(cutToFit(wide, (part) => widthOf(part, size)))) {
       const last = texts.at(-1);
       const longer = last === undefined ? word : `${last} ${word}`;
       if (last !== undefined && widthOf(longer, size) <= wide) texts[texts.length - 1] = longer;
@@ -69,6 +74,19 @@ function wrapped(text: string, wide: number, widthOf: (part: string, size: numbe
     }
     const isFit =
       texts.length * size * 1.15 <= HIGH - 6 && texts.every((each) => widthOf(each, size) <= wide);
-    if (isFit || size <= 5) return { texts, size };
+    if (isFit || size <= SMALLEST) return { texts, size };
   }
+}
+
+/** A word in as few pieces as fit. */
+function cutToFit(wide: number, widthOf: (part: string) => number) {
+  return (word: string): string[] => {
+    const pieces = [''];
+    for (const letter of Array.from(word)) {
+      const longer = `${pieces.at(-1) ?? ''}${letter}`;
+      if (widthOf(longer) <= wide) pieces[pieces.length - 1] = longer;
+      else pieces.push(letter);
+    }
+    return pieces;
+  };
 }

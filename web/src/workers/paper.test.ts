@@ -30,6 +30,16 @@ async function written(text: string): Promise<string> {
   return (await readPdf(await document.save())).join('');
 }
 
+/** Each text of a first page, where it begins and how wide it is. */
+async function placedIn(bytes: Uint8Array) {
+  const read = await getDocument({ data: bytes, verbosity: 0 }).promise;
+  const { items } = await (await read.getPage(1)).getTextContent();
+  await read.destroy();
+  return items.flatMap((item) =>
+    'str' in item ? [{ text: item.str, leftPt: Number(item.transform[4]), widthPt: item.width }] : [],
+  );
+}
+
 /** How many points of a first page are inked, in each of its square cells, row by row from the top. */
 async function inkOf(bytes: Uint8Array, cell: number): Promise<number[]> {
   const read = await getDocument({ data: bytes, verbosity: 0 }).promise;
@@ -121,6 +131,20 @@ describe('what is printed', () => {
     for (const words of ['3⅜″', 'Ω', 'Ёж 2', 'Dům: labels, sheet 1 of 1'])
       expect(unspaced(sheet ?? '')).toContain(unspaced(words));
     expect(sheet).not.toMatch(/[?□]/u);
+  });
+
+  test('a name of one long word stays on its label, whole', async () => {
+    const name = 'Ж'.repeat(60) + 'w'.repeat(60);
+    const labels = [{ text: name, count: 2 }];
+    const bytes = await labelsPdf(labels, 'letter', 'Long', FONTS);
+    const pieces = (await placedIn(bytes)).filter(({ text }) => /^[Жw]+$/u.test(text));
+    expect(pieces.map(({ text }) => text).join('')).toBe(name + name);
+    // Three columns of 184 pt from 30 pt on.
+    for (const { leftPt, widthPt } of pieces) {
+      const column = Math.floor((leftPt - 30) / 184);
+      expect(column).toBeLessThan(2);
+      expect(leftPt + widthPt).toBeLessThan(30 + (column + 1) * 184);
+    }
   });
 
   test('the one-line diagram keeps the signs of its figures', async () => {
