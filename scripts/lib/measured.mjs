@@ -5,7 +5,13 @@ import { join } from 'node:path';
 import { ROOT, run } from './run.mjs';
 
 /** Plainly read, as what ships is: tsx wraps each function to keep its name, which costs small ones dear. */
-const NODE_ARGS = ['--import', './scripts/lib/ts-register.mjs', '--conditions', 'zarnel-source'];
+const NODE_ARGS = [
+  '--expose-gc',
+  '--import',
+  './scripts/lib/ts-register.mjs',
+  '--conditions',
+  'zarnel-source',
+];
 /** Graph libraries keep an object for each edge: short of memory they would be measured collecting it. */
 const ROOM = '--max-old-space-size=12288';
 

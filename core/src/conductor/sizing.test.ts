@@ -271,6 +271,10 @@ describe('sizing', () => {
             return (2 * currentA * ohmPerM * lengthM * 100) / voltageV <= each.mostDropPct + 1e-4;
           });
           expect(sizing.chosen?.size.size ?? null).toBe(serves[0] ?? null);
+          // Of all sizes, each looked at in full: the first that serves, and what the one below it is too small for.
+          const first = sizing.candidates.findIndex(({ fails }) => fails.length === 0);
+          expect(sizing.smallest).toEqual(sizing.candidates[first] ?? null);
+          expect(sizing.because).toEqual(first < 1 ? [] : sizing.candidates[first - 1]?.fails);
         },
       ),
       { numRuns: 600 },
@@ -299,7 +303,9 @@ describe('sizing', () => {
                 lies: [{ ambientC, carrying, circuits: Math.ceil(carrying / 2), installed: 'clipped' }],
               }),
             );
-            return chosen === null ? Infinity : candidates.indexOf(chosen);
+            return chosen === null
+              ? Infinity
+              : candidates.findIndex(({ size: { size } }) => size === chosen.size.size);
           };
           const before = at(currentA, lengthM, place);
           const after = at(
@@ -310,6 +316,7 @@ describe('sizing', () => {
               carrying: place.carrying + (more === 'company' ? 7 : 0),
             },
           );
+          expect(before).toBeGreaterThanOrEqual(0);
           expect(after).toBeGreaterThanOrEqual(before);
         },
       ),

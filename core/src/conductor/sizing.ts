@@ -90,20 +90,10 @@ export function sizeConductors(demand: Demand): Sizing {
   const tables = codeTablesOf(demand.wire);
   const designA = demand.currentA * factorOf(demand, tables);
   const deviceA = deviceOf(demand, tables, designA);
-  const at = (size: ConductorSize) => candidateOf(demand, tables, size, designA, deviceA);
-  let before: Candidate | null = null;
-  let smallest: Candidate | null = null;
-  // From the smallest up, as far as need be.
-  for (const size of tables.sizes) {
-    const candidate = at(size);
-    if (candidate === null) continue;
-    if (candidate.fails.length === 0) {
-      smallest = candidate;
-      break;
-    }
-    before = candidate;
-  }
+  const places = demand.lies.map((lie): Place => ({ ...lie, factors: tables.factorsAt(lie) ?? NOTHING }));
+  const at = (size: ConductorSize) => candidateOf(demand, tables, places, size, designA, deviceA);
   const { size } = demand.wire;
+  const { smallest, because } = smallestOf(demand, tables, places, at);
   const typed = size.by === 'awg' || size.by === 'mm2' ? size : null;
   const chosen = size.by === 'program' ? smallest : typed === null ? null : at(typed);
   return {
@@ -111,7 +101,7 @@ export function sizeConductors(demand: Demand): Sizing {
     deviceA,
     chosen,
     smallest,
-    because: size.by === 'program' && smallest !== null ? (before?.fails ?? []) : [],
+    because: size.by === 'program' ? because : [],
     earth:
       chosen === null || !demand.wire.hasEarth
         ? null
@@ -120,6 +110,50 @@ export function sizeConductors(demand: Demand): Sizing {
       return tables.sizes.flatMap((each) => at(each) ?? []);
     },
   };
+}
+
+/** A part of the way, with what the tables take off for what is around it. */
+type Place = Demand['lies'][number] & { readonly factors: Factors };
+
+/** From the smallest up, as far as need be; what cannot carry the current at all is not looked at further. */
+function smallestOf(
+  demand: Demand,
+  tables: CodeTables,
+  places: readonly Place[],
+  at: (size: ConductorSize) => Candidate | null,
+): Pick<Sizing, 'smallest' | 'because'> {
+  const { sizes } = tables;
+  for (const [index, size] of sizes.entries()) {
+    if (!mayCarry(demand, tables, places, size)) continue;
+    const smallest = at(size);
+    if (smallest === null || smallest.fails.length > 0) continue;
+    for (const smaller of sizes.slice(0, index).reverse()) {
+      const before = at(smaller);
+      if (before !== null) return { smallest, because: before.fails };
+    }
+    return { smallest, because: [] };
+  }
+  return { smallest: null, because: [] };
+}
+
+/** Whether a size has the capacity everywhere, as far as its table speaks of it. */
+function mayCarry(
+  { wire, currentA, loaded }: Demand,
+  tables: CodeTables,
+  places: readonly Place[],
+  size: ConductorSize,
+): boolean {
+  const sets = setsOf(wire);
+  for (const { installed, factors } of places) {
+    const tableA = tables.tableA(size, loaded, installed);
+    if (tableA !== null && isBelow(capacityOf(sets, tableA, factors), currentA, 'A')) return false;
+  }
+  return true;
+}
+
+/** All sets together, A. */
+function capacityOf(sets: number, tableA: number, { ambient, together }: Factors): number {
+  return sets * tableA * ambient * together;
 }
 
 function factorOf({ isArray, isContinuous }: Demand, { arrayFactor, continuousFactor }: CodeTables): number {
@@ -136,28 +170,19 @@ function deviceOf({ protection }: Demand, { ratings }: CodeTables, designA: numb
 function candidateOf(
   demand: Demand,
   tables: CodeTables,
+  lies: readonly Place[],
   size: ConductorSize,
   designA: number,
   deviceA: number | null,
 ): Candidate | null {
-  const {
-    lies,
-    loaded,
-    currentA,
-    operatingA,
-    lengthM,
-    voltageV,
-    terminalC,
-    mostDropPct,
-    protection,
-    takesMm2,
-  } = demand;
+  const { loaded, currentA, operatingA, lengthM, voltageV, terminalC, mostDropPct, protection, takesMm2 } =
+    demand;
   const sets = setsOf(demand.wire);
   const places = lies.flatMap((place, where) => {
     const tableA = tables.tableA(size, loaded, place.installed);
     if (tableA === null) return [];
-    const factors = tables.factorsAt(place) ?? NOTHING;
-    const capacityA = sets * tableA * factors.ambient * factors.together;
+    const { factors } = place;
+    const capacityA = capacityOf(sets, tableA, factors);
     const conductorC = conductorTemperature(place.ambientC, tables.maxC, operatingA, capacityA);
     const ohmPerM = tables.ohmPerM(size, conductorC);
     return ohmPerM === null
