@@ -2,6 +2,7 @@ import { faceName, gearName } from '../plan/names.ts';
 import type { Named } from '../quantity/told.ts';
 import type { BoxMm } from '../geometry/polygon.ts';
 import { bodyOf } from '../gear/body.ts';
+import { query } from '../derive/query.ts';
 import { Model, type Hung } from '../model/model.ts';
 import type { Plan } from '../plan/plan.ts';
 
@@ -26,6 +27,23 @@ export function groundName({ board, face }: Hung): Named {
 /** Whether one of two pieces is the board the other is fixed to. */
 export function isOnOther(a: Hung, b: Hung): boolean {
   return a.placement.on === b.id || b.placement.on === a.id;
+}
+
+/**
+ * Something that follows from gear where it hangs: kept as by `query`, and worked out on the spot for a moved copy, which the
+ * model does not know.
+ */
+export function queryOfGear<Value>(
+  work: (model: Model, item: Hung) => Value,
+): (model: Model, item: Hung) => Value {
+  const kept = query((model: Model, id: string): Value | undefined => {
+    const item = model.hung.get(id);
+    return item === undefined ? undefined : work(model, item);
+  });
+  return (model, item) => {
+    const known = model.hung.get(item.id) === item ? kept(model, item.id) : undefined;
+    return known === undefined ? work(model, item) : known;
+  };
 }
 
 /** The same gear hung elsewhere on its face; the prepared plan is unchanged. */

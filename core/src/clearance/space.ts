@@ -1,6 +1,6 @@
 import { faceName, gearName, obstacleName } from '../plan/names.ts';
 import type { ToldValue } from '../quantity/told.ts';
-import { gearNear, isOnOther, type Hung, type Prepared } from '../check/prepared.ts';
+import { gearNear, isOnOther, queryOfGear, type Hung, type Prepared } from '../check/prepared.ts';
 import { isSameList } from '../derive/entities.ts';
 import { placingInputs, type Model } from '../model/model.ts';
 import { byIdentity } from '../derive/by-identity.ts';
@@ -173,22 +173,13 @@ function around(points: readonly Vec3[]): { readonly min: Vec3; readonly max: Ve
 }
 
 /** The body of hung gear where it stands in the site; null while nothing places its face. `item` may be a moved copy. */
-export function gearInSpace(model: Model, item: Hung): Thing | null {
-  return model.hung.get(item.id) === item ? gearThing(model, item.id) : standing(model, item);
-}
-
-const gearThing = query((model: Model, id: string): Thing | null => {
-  const item = model.hung.get(id);
-  return item === undefined ? null : standing(model, item);
-});
-
-function standing(model: Model, item: Hung): Thing | null {
+export const gearInSpace = queryOfGear((model, item): Thing | null => {
   const frame = model.site.frames.get(item.face.id);
   if (frame === undefined) return null;
   const { standoffMm, depthMm } = item.type;
   const box = boxOnFace(frame, item.body, standoffMm, standoffMm + depthMm);
   return { ...thingOf('gear', item.id, gearName(item.id), item.face, [box]), hung: item };
-}
+});
 
 /** How far gear stands out from its face at most, with some to spare: how far to look beyond a face itself. */
 export const DEEPEST_GEAR_MM = 1500;

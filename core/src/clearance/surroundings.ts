@@ -1,14 +1,12 @@
-import type { Hung, Prepared } from '../check/prepared.ts';
+import { queryOfGear, type Hung } from '../check/prepared.ts';
 import { byIdentity } from '../derive/by-identity.ts';
 import { once } from '../derive/once.ts';
-import { query } from '../derive/query.ts';
 import { distanceFromBoxMm } from '../geometry/box-to-polygon.ts';
 import { clipToBox } from '../geometry/clip.ts';
 import type { Frame } from '../geometry/frame.ts';
 import { distanceBetweenBoxesMm, overlapDepthMm, type OrientedBox } from '../geometry/oriented-box.ts';
 import { edgesOf } from '../geometry/segments.ts';
 import type { Vec3 } from '../geometry/vec3.ts';
-import type { Model } from '../model/model.ts';
 import type { RuleCounterpart } from '../plan/gear-type.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
 import { TOUCH_MM } from '../quantity/compare.ts';
@@ -44,16 +42,7 @@ export type Near = {
  * What is in reach of any rule about a piece, but what is simply beside, above or below it on its own face, which checks of
  * their own look at. Nothing while nothing places its face. `item` may be a moved copy.
  */
-export function thingsAround(prepared: Prepared, item: Hung): readonly Near[] {
-  return prepared.hung.get(item.id) === item ? keptAround(prepared, item.id) : lookAround(prepared, item);
-}
-
-const keptAround = query((model: Model, id: string): readonly Near[] => {
-  const item = model.hung.get(id);
-  return item === undefined ? [] : lookAround(model, item);
-});
-
-function lookAround(prepared: Prepared, item: Hung): readonly Near[] {
+export const thingsAround = queryOfGear((prepared, item): readonly Near[] => {
   const frame = prepared.site.frames.get(item.face.id);
   const [box] = gearInSpace(prepared, item)?.boxes ?? [];
   if (frame === undefined || box === undefined) return [];
@@ -62,7 +51,7 @@ function lookAround(prepared: Prepared, item: Hung): readonly Near[] {
     if (isNeighbour && thing.hung !== null && isSquareTo(item, thing.hung)) return [];
     return [nearOf(item, box, frame, thing)];
   });
-}
+});
 
 // Of what never changes alone: a body, a frame, a thing. What is worked out later reads nothing of the model.
 function nearOf(item: Hung, box: OrientedBox, frame: Frame, thing: Thing): Near {
@@ -116,24 +105,13 @@ function distanceToFaceMm(item: Hung, frame: Frame, thing: Thing): number {
 }
 
 /** Whether any ceiling or underside of a roof is drawn over a body, however high. `item` may be a moved copy. */
-export function isUnderCeiling(prepared: Prepared, item: Hung): boolean {
-  return prepared.hung.get(item.id) === item
-    ? isKeptUnderCeiling(prepared, item.id)
-    : findsCeiling(prepared, item);
-}
-
-const isKeptUnderCeiling = query((model: Model, id: string): boolean => {
-  const item = model.hung.get(id);
-  return item !== undefined && findsCeiling(model, item);
-});
-
-function findsCeiling(prepared: Prepared, item: Hung): boolean {
+export const isUnderCeiling = queryOfGear((prepared, item): boolean => {
   const { x, y, z } = roomOf(item);
   const over: Room = { x, y: [y[1] - TOUCH_MM, item.face.bounds.maxY + FAR_MM], z: [TOUCH_MM, z[1]] };
   return hindrancesIn(prepared, item, over, (thing) => thing.kind === 'face' && isOverhead(thing.face)).some(
     (each) => partsIn(each, over).length > 0,
   );
-}
+});
 
 /** Higher than this over its wall no ceiling is looked for, mm. */
 const FAR_MM = 20_000;

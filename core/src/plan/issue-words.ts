@@ -1,7 +1,7 @@
 import { told, type Told } from '../quantity/told.ts';
 import type { Quantity, QuantityUnit } from '../quantity/format.ts';
 import { pathText, type GearFault } from './fault.ts';
-import { MAX_LENGTH_MM, TOO_FAR } from './values.ts';
+import { FARTHEST, TOO_FAR } from './values.ts';
 
 /** As zod tells what is wrong, as far as it is put into words. */
 export type Issue = {
@@ -56,9 +56,6 @@ export function placeWords(path: string): string {
 
 /** What zod says by itself, where a schema has no words of its own. */
 const ITS_OWN = /^(?:Invalid|Too (?:big|small)|Expected|Unrecognized|Required)/u;
-
-/** As far as any position goes. */
-export const FARTHEST = { value: MAX_LENGTH_MM / 1000, unit: 'm' } as const satisfies Quantity;
 
 /** Why a value cannot be taken, with the field’s own words and limits in the reader’s units: never a name out of the code. */
 export function issueTold({ code, path, message, maximum, minimum, inclusive, origin }: Issue): Told {

@@ -12,7 +12,9 @@ export const idSchema = z
 
 export const MOST_NAME_CHARACTERS = 120;
 export const nameSchema = z.string().trim().min(1, 'must not be empty').max(MOST_NAME_CHARACTERS);
-/** Told with its limit, in the reader’s units. */
+/** The same as it is told, in the reader’s units. */
+export const FARTHEST = { value: MAX_LENGTH_MM / 1000, unit: 'm' } as const;
+/** Told with that limit. */
 export const TOO_FAR = 'must be nearer';
 export const positionMmSchema = z.number().min(-MAX_LENGTH_MM, TOO_FAR).max(MAX_LENGTH_MM, TOO_FAR);
 export const sizeMmSchema = z.number().positive('must be more than 0').max(MAX_LENGTH_MM, TOO_FAR);

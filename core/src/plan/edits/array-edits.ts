@@ -1,8 +1,7 @@
 import { told } from '../../quantity/told.ts';
 import { z } from '../../zod.ts';
 import { energySchema } from '../energy.ts';
-import { FARTHEST } from '../issue-words.ts';
-import { idSchema, MAX_LENGTH_MM, positionMmSchema } from '../values.ts';
+import { FARTHEST, idSchema, MAX_LENGTH_MM, positionMmSchema } from '../values.ts';
 import {
   MOST_MODULES,
   moduleFieldSchema,
