@@ -1,8 +1,12 @@
 import { z } from 'zod';
-import { GEAR_KINDS, gearTypeSchema, START_KINDS } from '@zarnel/core/plan';
+import { GEAR_KINDS, gearTypeSchema, START_KINDS, textSchema } from '@zarnel/core/plan';
 
-/** What server and client say to each other, apart from the plan itself. */
-export const jobSummarySchema = z.strictObject({
+/*
+ * What server and client say to each other, apart from the plan itself. What is sent is judged strictly. What is read of an answer
+ * is what is known of it: a newer server may say more, and a page that is still open from before goes on.
+ */
+
+export const jobSummarySchema = z.object({
   id: z.uuid(),
   name: z.string(),
   archived: z.boolean(),
@@ -13,14 +17,14 @@ export const jobSummarySchema = z.strictObject({
 });
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 
-export const jobListSchema = z.strictObject({
+export const jobListSchema = z.object({
   jobs: z.array(jobSummarySchema),
   total: z.number().int().min(0),
 });
 export type JobList = z.infer<typeof jobListSchema>;
 
 export const createJobSchema = z.strictObject({
-  name: z.string().trim().min(1, 'must not be empty').max(120),
+  name: textSchema.trim().min(1, 'must not be empty').max(120),
   codeBasis: z.enum(['us', 'iec']),
   /** What it starts from, and its sizes by their names, mm or degrees; those left out are usual ones. */
   start: z.enum(START_KINDS).default('wall'),
@@ -34,7 +38,7 @@ export type NewJob = z.infer<typeof createJobSchema>;
 
 export const patchJobSchema = z
   .strictObject({
-    name: z.string().trim().min(1, 'must not be empty').max(120).optional(),
+    name: textSchema.trim().min(1, 'must not be empty').max(120).optional(),
     archived: z.boolean().optional(),
   })
   .refine((patch) => Object.keys(patch).length > 0, 'must change something');
@@ -44,9 +48,10 @@ export const restoreSchema = z.strictObject({ revision: z.number().int().min(1) 
 /** save: acknowledged. conflict: a stale save, kept beside. restore: an older revision made current. */
 export const REVISION_KINDS = ['save', 'conflict', 'restore'] as const;
 
-export const revisionSchema = z.strictObject({
+export const revisionSchema = z.object({
   number: z.number().int().min(1),
-  kind: z.enum(REVISION_KINDS),
+  /** A kind that a newer server knows is a save as any other to this page. */
+  kind: z.enum(REVISION_KINDS).catch('save'),
   /** The revision it was made from; null for the first. */
   madeFrom: z.number().int().min(1).nullable(),
   createdAt: z.iso.datetime(),
@@ -62,15 +67,14 @@ export const revisionSchema = z.strictObject({
 });
 export type Revision = z.infer<typeof revisionSchema>;
 
-export const revisionListSchema = z.strictObject({
+export const revisionListSchema = z.object({
   revisions: z.array(revisionSchema),
   total: z.number().int().min(0),
 });
 export type RevisionList = z.infer<typeof revisionListSchema>;
 
 export const nameRevisionSchema = z.strictObject({
-  name: z
-    .string()
+  name: textSchema
     .trim()
     .min(1, 'must not be empty')
     .max(120)
@@ -78,10 +82,10 @@ export const nameRevisionSchema = z.strictObject({
     .describe('Null takes the name away'),
 });
 
-export const savedSchema = z.strictObject({ revision: z.number().int().min(1) });
+export const savedSchema = z.object({ revision: z.number().int().min(1) });
 
 /** Where the server usually is, when it is not there because another program was first; and whether it is there, too. */
-export const addressSchema = z.strictObject({ usual: z.url().nullable(), isThere: z.boolean() });
+export const addressSchema = z.object({ usual: z.url().nullable(), isThere: z.boolean() });
 export type Address = z.infer<typeof addressSchema>;
 
 /** Which jobs are listed, newest first; `search` is part of a name, empty for all. */
@@ -108,7 +112,7 @@ export const problemSchema = z.object({
 export type Problem = z.infer<typeof problemSchema>;
 
 /** A library type as the list shows it. Samples ship with Zarnel; the others are the user’s own. */
-export const gearSummarySchema = z.strictObject({
+export const gearSummarySchema = z.object({
   id: z.uuid(),
   name: z.string(),
   kind: z.enum(GEAR_KINDS),
@@ -125,16 +129,45 @@ export const gearSummarySchema = z.strictObject({
 export type GearSummary = z.infer<typeof gearSummarySchema>;
 
 /** A type that the library keeps and this version cannot read: by name, with why. */
-export const unreadableGearSchema = z.strictObject({ id: z.uuid(), name: z.string(), why: z.string() });
+export const unreadableGearSchema = z.object({ id: z.uuid(), name: z.string(), why: z.string() });
 
-export const gearListSchema = z.strictObject({
+export const gearListSchema = z.object({
   gear: z.array(gearSummarySchema),
   unreadable: z.array(unreadableGearSchema),
   total: z.number().int().min(0),
 });
+/** The same as a page reads it: a type of a kind that only a newer page knows hides none of the others. */
+export const readGearListSchema = z
+  .object({
+    gear: z.array(z.unknown()),
+    unreadable: z.array(unreadableGearSchema),
+    total: z.number().int().min(0),
+  })
+  .transform(({ gear, unreadable, total }): GearList => {
+    const [read, unread] = partly(gear, gearSummarySchema);
+    const more = unread.flatMap((each) => namedSchema.safeParse(each).data ?? []);
+    return { gear: read, unreadable: [...unreadable, ...more.map((each) => ({ ...each, why: NEWER })) ], total };
+  });
+const namedSchema = z.object({ id: z.uuid(), name: z.string() });
+const NEWER = 'It is of a kind that this page does not know: load the page anew.';
+
+/** What of a list can be read, and the rest. */
+function partly<Schema extends z.ZodType>(
+  list: readonly unknown[],
+  schema: Schema,
+): [z.infer<Schema>[], unknown[]] {
+  const read: z.infer<Schema>[] = [];
+  const unread: unknown[] = [];
+  for (const each of list) {
+    const parsed = schema.safeParse(each);
+    if (parsed.success) read.push(parsed.data);
+    else unread.push(each);
+  }
+  return [read, unread];
+}
 export type GearList = z.infer<typeof gearListSchema>;
 
-export const gearDetailSchema = z.strictObject({ summary: gearSummarySchema, type: gearTypeSchema });
+export const gearDetailSchema = z.object({ summary: gearSummarySchema, type: gearTypeSchema });
 export type GearDetail = z.infer<typeof gearDetailSchema>;
 
 /** At most this many types come in with one request. */
@@ -143,8 +176,8 @@ export const importGearSchema = z.strictObject({
   gear: z.array(gearTypeSchema).min(1).max(MOST_GEAR_AT_ONCE),
 });
 export const gearIdsSchema = z.strictObject({ ids: z.array(z.uuid()).max(MOST_GEAR_AT_ONCE) });
-export const gearVersionsSchema = z.strictObject({
-  versions: z.array(z.strictObject({ id: z.uuid(), version: z.number().int().min(1) })),
+export const gearVersionsSchema = z.object({
+  versions: z.array(z.object({ id: z.uuid(), version: z.number().int().min(1) })),
 });
 export const patchGearSchema = z.strictObject({ archived: z.boolean() });
 export const patchManyGearSchema = gearIdsSchema.extend({ archived: z.boolean() });
@@ -156,13 +189,13 @@ const readingBase = {
   /** Made where the reading is taken, so that sending it twice keeps it once. */
   id: z.uuid(),
   /** What was measured: the key of a survey item. */
-  item: z.string().min(1).max(200),
+  item: textSchema.min(1).max(200),
   value: z.number().min(-1e7).max(1e7),
   unit: z.enum(['mm', 'deg']),
   instrument: z.enum(['laser', 'level', 'typed']),
   takenAt: z.iso.datetime().refine((at) => at >= '1970' && at < '2200', 'must lie between 1970 and 2200'),
-  takenBy: z.string().trim().min(1, 'must name who took it').max(MOST_PERSON_CHARACTERS),
-  note: z.string().max(500),
+  takenBy: textSchema.trim().min(1, 'must name who took it').max(MOST_PERSON_CHARACTERS),
+  note: textSchema.max(500),
 } as const;
 
 export const newReadingSchema = z.strictObject(readingBase);
@@ -170,13 +203,21 @@ export type NewReading = z.infer<typeof newReadingSchema>;
 export const newReadingsSchema = z.strictObject({ readings: z.array(newReadingSchema).min(1).max(500) });
 
 /** A kept reading. One that was struck stays, with the reason, and does not count. */
-export const readingSchema = z.strictObject({ ...readingBase, struck: z.string().max(200).nullable() });
+export const readingSchema = z.object({ ...readingBase, struck: z.string().max(200).nullable() });
 export type Reading = z.infer<typeof readingSchema>;
-export const readingListSchema = z.strictObject({
+export const readingListSchema = z.object({
   readings: z.array(readingSchema),
   total: z.number().int().min(0),
 });
 export type ReadingList = z.infer<typeof readingListSchema>;
+/** The same as a page reads it, with how many of them only a newer page can read. */
+export const readReadingListSchema = z
+  .object({ readings: z.array(z.unknown()), total: z.number().int().min(0) })
+  .transform(({ readings, total }): ReadReadingList => {
+    const [read, unread] = partly(readings, readingSchema);
+    return { readings: read, total, unreadCount: unread.length };
+  });
+export type ReadReadingList = ReadingList & { readonly unreadCount: number };
 export const strikeSchema = z.strictObject({
-  reason: z.string().trim().min(1, 'must say why').max(200).nullable().describe('Null takes the strike back'),
+  reason: textSchema.trim().min(1, 'must say why').max(200).nullable().describe('Null takes the strike back'),
 });

@@ -9,10 +9,11 @@ const text = fc
     fc.string(),
     fc
       .tuple(
-        fc.constantFrom('=', '+', '-', '@', "'", "'=", "''@", '\t', '-0.27', '-5', '', '"'),
+        fc.constantFrom('=', '+', '-', '@', "'", "'=", "''@", '\t', '-0.27', '-5', '', '"', '\n', '＝', '＋', '＠'),
         fc.string({ maxLength: 6 }),
+        fc.constantFrom('', ';=', ';-5', "; '=", '\n=', '\t＝', ';"+', 'x;=1+1', '\r\n@', ';;=', ';-1;=2'),
       )
-      .map(([start, rest]) => start + rest),
+      .map(([start, rest, end]) => start + rest + end),
   )
   .map((each) => each.trim());
 
@@ -21,10 +22,14 @@ describe('csvText', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(text, text), { minLength: 1 }), (rows) => {
         const csv = csvText(['a', 'b'], rows);
-        // OWASP’s list for CSV injection: = + - @, tab, carriage return; a plain negative number is none.
-        const taken = Papa.parse<string[]>(csv, { delimiter: ',' })
-          .data.flat()
-          .filter((cell) => /^[=+@\t\r]/u.test(cell) || (cell.startsWith('-') && Number.isNaN(Number(cell))));
+        // OWASP’s list for CSV injection: = + - @, tab, carriage return, line feed, and their full-width forms; a plain
+        // negative number is none. A spreadsheet may part at other signs, and know no quotes.
+        const own = Papa.parse<string[]>(csv, { delimiter: ',' }).data.flat();
+        const others = csv.split(/[;\t\r\n]/u).map((cell) => cell.replace(/^ *"?/u, ''));
+        const taken = [...own, ...others].filter(
+          (cell) =>
+            /^[=+@\t\r\n＝＋－＠]/u.test(cell) || /^-(?!\d+(?:\.\d+)?(?:[",;|\s]|$))/u.test(cell),
+        );
         expect(taken).toEqual([]);
         const back = readCsvRows(csv, ',').rows.map(({ cells }) => cells);
         expect(back.slice(1)).toEqual(rows.filter((row) => row.some((cell) => cell !== '')));

@@ -1,20 +1,31 @@
 import Papa from 'papaparse';
 
-/** What a spreadsheet would take for a formula: all that begins as one does and is no plain number. */
-const FORMULA = /^'*(?:[=+@\t\r]|-(?!\d+(?:\.\d+)?$))/u;
+/** How a formula begins, in wide letters too; a plain negative number is none. */
+const BEGINS = String.raw`(?:[=+@＝＋－＠]|-(?!\d+(?:\.\d+)?(?:[;|,\s]|$)))`;
+/** What a spreadsheet would take for a formula. */
+const FORMULA = new RegExp(`^'*(?:[\\t\\r\\n]|${BEGINS})`, 'u');
+/** The same behind a sign at which a spreadsheet of another country, or one that knows no quotes, begins a new cell. */
+const FORMULA_WITHIN = new RegExp(`([;\\t\\r\\n] *)(?=['"]*${BEGINS})`, 'gu');
+const KEPT_WITHIN = new RegExp(`([;\\t\\r\\n] *)'(?=['"]*${BEGINS})`, 'gu');
 
 /**
  * A table as CSV text (RFC 4180: CRLF, quotes doubled), the one way out for all tables. What a spreadsheet would take for a
- * formula is kept text by a leading apostrophe, which `readCsvRows` takes away again.
+ * formula is kept text by an apostrophe before it, which `readCsvRows` takes away again.
  */
 export function csvText(columns: readonly string[], rows: readonly (readonly string[])[]): string {
-  const data = rows.map((row) => [...row]);
-  return Papa.unparse({ fields: [...columns], data }, { escapeFormulae: FORMULA });
+  const data = rows.map((row) => row.map(keptText));
+  return Papa.unparse({ fields: columns.map(keptText), data });
+}
+
+function keptText(cell: string): string {
+  const within = cell.replaceAll(FORMULA_WITHIN, "$1'");
+  return FORMULA.test(within) ? `'${within}` : within;
 }
 
 function plainText(cell: string): string {
   const text = cell.trim();
-  return text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text;
+  const bare = text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text;
+  return bare.replaceAll(KEPT_WITHIN, '$1');
 }
 
 /** A row of a CSV file with its number as a spreadsheet shows it, empty rows counted. Cells are trimmed, and are as they were before `csvText`. */

@@ -43,6 +43,7 @@ export async function startMariadb(path, { databases = ['zarnel'], port, more = 
   await stopLeftOver(folder, data);
   if (!existsSync(data)) await createData(install, folder, data);
   const socket = socketPath(folder);
+  const temporary = ownTemporary(folder);
 
   const password = keepPassword(folder);
   const initFile = join(folder, 'init.sql');
@@ -55,6 +56,7 @@ export async function startMariadb(path, { databases = ['zarnel'], port, more = 
       '--no-defaults',
       ...asRoot(),
       `--datadir=${data}`,
+      `--tmpdir=${temporary}`,
       `--socket=${socket}`,
       `--pid-file=${join(folder, 'mariadb.pid')}`,
       `--port=${usedPort}`,
@@ -130,12 +132,14 @@ async function createData(install, folder, data) {
   if (link !== null) symlinkSync(folder, link);
   let printed = '';
   try {
+    const temporary = ownTemporary(folder);
     const code = await run(
       install,
       [
         '--no-defaults',
         ...asRoot(),
         `--datadir=${link === null ? fresh : join(link, basename(fresh))}`,
+        `--tmpdir=${link === null ? temporary : join(link, basename(temporary))}`,
         '--auth-root-authentication-method=socket',
         '--skip-test-db',
       ],
@@ -147,6 +151,16 @@ async function createData(install, folder, data) {
     removeTemporary(folder, LINK_NOTE);
     removeIfLeft(fresh);
   }
+}
+
+/**
+ * Where the database puts what is temporary: a folder that no other uses. A server removes at its start whatever temporary tables
+ * it finds there, another’s too.
+ */
+function ownTemporary(folder) {
+  const path = join(folder, 'tmp');
+  mkdirSync(path, { recursive: true, mode: 0o700 });
+  return path;
 }
 
 function removeIfLeft(path) {

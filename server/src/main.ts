@@ -7,6 +7,12 @@ import { GearStore } from './gear/gear-store.ts';
 import { createApp } from './http/app.ts';
 import { freeBytesOf } from './http/disk.ts';
 import { JobStore } from './jobs/job-store.ts';
+import { SaneTime } from './jobs/sane-time.ts';
+
+/** How often it is looked whether the clock runs right. */
+const LOOK_MS = 10 * 60_000;
+/** Whoever sends slower than this is let go. */
+const MOST_REQUEST_MS = 180_000;
 
 const settingsSchema = z.object({
   DATABASE_URL: z.url({ protocol: /^(?:mysql|mariadb)$/u, hostname: /.*/u }),
@@ -28,20 +34,22 @@ const settingsSchema = z.object({
 async function main(): Promise<void> {
   const settings = settingsSchema.parse(process.env);
   const log = pino({ level: settings.ZARNEL_LOG });
-  const now = () => new Date();
   const source = await openDatabase(settings.DATABASE_URL);
   if (settings.ZARNEL_DEMO === 'load') {
-    const store = new JobStore(source, now);
+    const store = new JobStore(source);
     // Newest on top of the list: the first demo is loaded last.
     for (const { id, plan } of [...DEMOS].reverse()) await store.createDemoOnce(id, plan());
   }
-  await new GearStore(source, now).loadSamples(SAMPLE_GEAR);
+  await new GearStore(source).loadSamples(SAMPLE_GEAR);
+  const saneTime = new SaneTime(source);
+  const look = () => saneTime.look().catch((error: unknown) => log.warn({ err: error }));
+  await look();
+  setInterval(() => void look(), LOOK_MS).unref();
   const usualPort = settings.ZARNEL_USUAL_PORT ?? null;
   const servers: Server[] = [];
   const app = createApp({
     source,
     log,
-    now,
     webRoot: settings.ZARNEL_WEB_ROOT ?? null,
     address: () => ({
       usual: usualPort === null ? null : `http://127.0.0.1:${usualPort}`,
@@ -55,7 +63,7 @@ async function main(): Promise<void> {
   const answer = app.callback() as RequestListener;
   const listen = (port: number) =>
     new Promise<number>((resolve, reject) => {
-      const server = createServer(answer);
+      const server = createServer({ requestTimeout: MOST_REQUEST_MS }, answer);
       server.once('error', reject);
       server.listen(port, '127.0.0.1', () => {
         servers.push(server);

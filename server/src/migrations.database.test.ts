@@ -10,6 +10,7 @@ import { LibraryAndReadings1764000000002 } from './migrations/0002-library-and-r
 import { GearFormat1764000000003 } from './migrations/0003-gear-format.ts';
 import { LinesOfWork1764000000004 } from './migrations/0004-lines-of-work.ts';
 import { PackedRevisions1764000000005 } from './migrations/0005-packed-revisions.ts';
+import { SaneTime1764000000006 } from './migrations/0006-sane-time.ts';
 import { throwawayDatabaseUrl } from './test-database.ts';
 
 describe('isDatabaseLost', () => {
@@ -45,7 +46,7 @@ describe('the database of the tests', () => {
   });
 });
 
-const TABLES = ['gear', 'gear_version', 'job', 'loaded_demo', 'migrations', 'reading', 'revision'];
+const TABLES = ['gear', 'gear_version', 'job', 'loaded_demo', 'migrations', 'reading', 'revision', 'sane_time'];
 
 describe('the migrations', () => {
   const url = throwawayDatabaseUrl();
@@ -66,11 +67,7 @@ describe('the migrations', () => {
         .sort();
     try {
       expect(await tables()).toEqual(TABLES);
-      await source.undoLastMigration();
-      await source.undoLastMigration();
-      await source.undoLastMigration();
-      await source.undoLastMigration();
-      await source.undoLastMigration();
+      for (let undone = 0; undone < 6; undone++) await source.undoLastMigration();
       expect(await tables()).toEqual(['migrations']);
       const runner = source.createQueryRunner();
       for (const migration of [
@@ -79,6 +76,7 @@ describe('the migrations', () => {
         new GearFormat1764000000003(),
         new LinesOfWork1764000000004(),
         new PackedRevisions1764000000005(),
+        new SaneTime1764000000006(),
       ]) {
         await migration.up(runner);
         await migration.up(runner);
@@ -103,7 +101,7 @@ describe('the migrations', () => {
     await maker.query('CREATE DATABASE zarnel_plain CHARACTER SET utf8mb4');
     const source = await openDatabase(own);
     try {
-      await source.undoLastMigration();
+      for (let undone = 0; undone < 2; undone++) await source.undoLastMigration();
       const kept = new Map<string, string>();
       for (const job of ['a', 'b'].map((letter) => letter.repeat(36))) {
         const created = [job, 'Kept', new Date(), new Date(), 5];
@@ -133,6 +131,7 @@ describe('the migrations', () => {
       const store = new JobStore(source, () => new Date());
       expect((await store.readPlan('a'.repeat(36)))?.plan.name).toBe('Kept 5');
       await expect(store.readText('a'.repeat(36), 4)).rejects.toThrow('Revision 4 does not open');
+      await source.undoLastMigration();
       await expect(source.undoLastMigration()).rejects.toThrow('cannot read packed revisions');
     } finally {
       await source.destroy();

@@ -85,10 +85,21 @@ const CIRCUIT_COLUMNS = [
   'length',
 ] as const;
 
+const FIGURES: ReadonlySet<string> = new Set([
+  'sets',
+  'conductors',
+  'ends',
+  'count',
+  ...CIRCUIT_COLUMNS.filter((column) => /_(?:a|v|pct|c|mm)$/u.test(column)),
+  'torque_nm',
+]);
+
 /** A table as it is taken along, whatever the file. */
 export type Table = {
   readonly name: string;
   readonly columns: readonly string[];
+  /** The columns that hold figures; what stands in any other is text, whatever it looks like. */
+  readonly figures: ReadonlySet<string>;
   readonly rows: readonly (readonly string[])[];
 };
 
@@ -140,7 +151,7 @@ function circuitsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telli
       line?.lengthMm == null ? '' : formatLength(line.lengthMm, telling.reader),
     ];
   });
-  return { name: 'Cable schedule', columns: CIRCUIT_COLUMNS, rows };
+  return { name: 'Cable schedule', columns: CIRCUIT_COLUMNS, figures: FIGURES, rows };
 }
 
 /** What is bought of conductors, sort by sort, as CSV. */
@@ -156,7 +167,7 @@ function drumsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telling)
     lengthToBuy(drum.lengthMm, telling.reader),
     drum.circuits.map((id) => names.get(id) ?? id).join('; '),
   ]);
-  return { name: 'Conductors', columns: ['conductor', 'length_mm', 'to_buy', 'circuits'], rows };
+  return { name: 'Conductors', columns: ['conductor', 'length_mm', 'to_buy', 'circuits'], figures: FIGURES, rows };
 }
 
 /** How conductors end at terminals, as CSV. */
@@ -181,6 +192,7 @@ function endsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telling):
   return {
     name: 'Ends',
     columns: ['circuit', 'at', 'terminal', 'ends', 'size', 'ended_with', 'torque_nm', 'notes'],
+    figures: FIGURES,
     rows,
   };
 }
@@ -198,7 +210,7 @@ function labelsTable(plan: Plan, lines: readonly CircuitLine[]): Table {
     circuit === null ? '' : (names.get(circuit) ?? circuit),
     String(count),
   ]);
-  return { name: 'Labels', columns: ['label', 'where', 'circuit', 'count'], rows };
+  return { name: 'Labels', columns: ['label', 'where', 'circuit', 'count'], figures: FIGURES, rows };
 }
 
 function digits(value: number | null | undefined, places: number): string {

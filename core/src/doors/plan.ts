@@ -83,7 +83,7 @@ export {
 export { type PlateHole } from '../plan/plate-hole.ts';
 export { type Run } from '../plan/run.ts';
 export { START_KINDS, type StartKind } from '../plan/start-kinds.ts';
-export type { PointMm } from '../plan/values.ts';
+export { textSchema, type PointMm } from '../plan/values.ts';
 export type { Result } from '../result.ts';
 export { materialsOfTrade } from '../site/materials.ts';
 export { faceOf, newObstacle, usualStuds } from '../site/new-things.ts';

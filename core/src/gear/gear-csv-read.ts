@@ -3,11 +3,20 @@ import { Refusal } from '../refusal.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { MOST_CSV_CHARS, readCsvRows } from '../csv-rows.ts';
 import { slugOf } from '../plan/slug.ts';
-import { offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
+import { MOST_FAULTS, offerOf, type GearOffer, type GearRowFault } from './gear-file.ts';
 
 import { columnOf, ENTRY, FIELD, GEAR_CSV_COLUMNS, RATINGS, SOLAR, SOLAR_MORE } from './gear-csv-columns.ts';
 
 const MOST_ROWS = 20_000;
+/**
+ * How much is read of one file, counted in fields of entries: a row costs as much as some of them. A core of a small machine
+ * reads so many within a second, whatever they say.
+ */
+const MOST_STEPS = 170_000;
+const STEPS_OF_ROW = 16;
+/** More entries, and fields of them, no gear has in one cell. */
+const MOST_ENTRIES = 1000;
+const MOST_FIELDS = 12_000;
 /** As far as the header row is looked for. */
 const LOOK_CHARS = 20_000;
 
@@ -36,23 +45,31 @@ export function readGearCsv(text: string): Result<GearOffer, string> {
   const faults: GearRowFault[] = shapeFaults.map((fault) => ({ ...fault, column: first }));
   for (const column of columns.filter((each) => each !== '' && !GEAR_CSV_COLUMNS.includes(each)))
     faults.push({ row: 1, column, message: 'This column is not known and was passed over.' });
-  const entries = lines.flatMap(({ row, cells }) => {
-    if (broken.has(row)) return [];
+  const entries: { readonly row: number; readonly entry: unknown }[] = [];
+  let steps = 0;
+  for (const { row, cells } of lines) {
+    if (broken.has(row)) continue;
+    if (steps > MOST_STEPS || faults.length > MOST_FAULTS) {
+      const many =
+        steps > MOST_STEPS ? 'more in it than can be read at once' : `more than ${MOST_FAULTS} faults`;
+      return fail(`The file has ${many}: part it before row ${row}, and take in each part by itself.`);
+    }
     if (cells.slice(columns.length).some(isText)) {
       const message = `The row has ${cells.length} cells, the header row only ${columns.length}.`;
       faults.push({ row, column: first, message });
-      return [];
+      continue;
     }
     if (cells.length < named) {
       const message = `The row has ${cells.length} cells, the header row ${named}: its end may have been cut off. Empty cells are written too.`;
       faults.push({ row, column: first, message });
-      return [];
+      continue;
     }
     const read = new RowReader(Object.fromEntries(columns.map((column, at) => [column, cells[at]])));
     const entry = read.gearType();
-    faults.push(...read.faults.map(({ column, message }) => ({ row, column, message })));
-    return read.faults.length > 0 ? [] : [{ row, entry }];
-  });
+    steps += STEPS_OF_ROW + read.fieldCount;
+    for (const { column, message } of read.faults) faults.push({ row, column, message });
+    if (read.faults.length === 0) entries.push({ row, entry });
+  }
   const offer = offerOf(entries);
   const inColumns = offer.faults.map((fault) => ({ ...fault, column: columnOf(fault.column) }));
   return ok({ gear: offer.gear, faults: [...faults, ...inColumns].sort((a, b) => a.row - b.row) });
@@ -71,6 +88,8 @@ function separatorOf(text: string): string | undefined {
 /** Reads the cells of one row; collects what is wrong, by column. */
 class RowReader {
   readonly faults: { readonly column: string; readonly message: string }[] = [];
+  /** How many fields the entries of its cells had. */
+  fieldCount = 0;
 
   constructor(private readonly cells: Readonly<Record<string, string | undefined>>) {}
 
@@ -203,7 +222,7 @@ class RowReader {
   }
 
   private text(column: string): string {
-    return (this.cells[column] ?? '').trim();
+    return this.cells[column] ?? '';
   }
 
   private attempt<Value>(column: string, read: () => Value): Value | null {
@@ -239,8 +258,17 @@ class RowReader {
   }
 
   private list(column: string, read: (fields: readonly string[]) => unknown): unknown[] {
-    const entries = this.text(column).split(ENTRY).map(trim).filter(isText);
-    return entries.map((entry) => this.attempt(column, () => read(entry.split(FIELD).map(trim))));
+    const text = this.text(column);
+    if (text === '') return [];
+    const entries = text.split(ENTRY, MOST_ENTRIES + 2).map(trim).filter(isText);
+    const fields = entries.map((entry) => entry.split(FIELD, MOST_ENTRIES + 2).map(trim));
+    const count = fields.reduce((sum, { length }) => sum + length, 0);
+    this.fieldCount += count;
+    if (count > MOST_FIELDS || entries.length > MOST_ENTRIES) {
+      this.faults.push({ column, message: 'There is more in this cell than any gear has.' });
+      return [];
+    }
+    return fields.map((each) => this.attempt(column, () => read(each)));
   }
 }
 

@@ -8,6 +8,8 @@ import { z } from '../zod.ts';
 
 export const GEAR_FORMAT = 'zarnel-gear';
 const MOST_TYPES = 10_000;
+/** More faults than this are told of no file. */
+export const MOST_FAULTS = 2000;
 
 export const gearFileSchema = z.strictObject({
   format: z.literal(GEAR_FORMAT),
@@ -60,6 +62,11 @@ export function offerOf(
   const faults: GearRowFault[] = [];
   const seen = new Map<string, number>();
   for (const { row, entry } of entries) {
+    if (faults.length > MOST_FAULTS) {
+      const message = `There are more than ${MOST_FAULTS} faults before it: neither this nor what follows was looked at.`;
+      faults.push({ row, column: '', message });
+      break;
+    }
     const parsed = openGear(entry, formatVersion);
     if (!parsed.ok) {
       for (const fault of parsed.fault) faults.push({ row, column: fault.path, message: faultText(fault) });

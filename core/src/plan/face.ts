@@ -3,14 +3,7 @@ import { z } from '../zod.ts';
 import { ownConditionsSchema } from './conditions.ts';
 import { framingSchema } from './framing.ts';
 import { obstacleSchema } from './obstacle.ts';
-import {
-  idSchema,
-  lengthMmSchema,
-  nameSchema,
-  pointMmSchema,
-  positionMmSchema,
-  sizeMmSchema,
-} from './values.ts';
+import { idSchema, lengthMmSchema, nameSchema, pointMmSchema, positionMmSchema, sizeMmSchema, textSchema } from './values.ts';
 
 export const FACE_KINDS = [
   'wall',
@@ -105,7 +98,7 @@ export const faceSchema = z.strictObject({
   setbacks: z.array(setbackSchema).max(200),
   conditions: ownConditionsSchema.describe('Only those in which this face differs from the site'),
   simulated: z
-    .array(z.string().min(1).max(200))
+    .array(textSchema.min(1).max(200))
     .max(1000)
     .optional()
     .describe(

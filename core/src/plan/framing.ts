@@ -1,5 +1,5 @@
 import { z } from '../zod.ts';
-import { idSchema, lengthMmSchema, nameSchema, positionMmSchema, sizeMmSchema } from './values.ts';
+import { idSchema, lengthMmSchema, nameSchema, positionMmSchema, sizeMmSchema, textSchema } from './values.ts';
 
 export const FRAMING_ROLES = [
   'stud',
@@ -29,7 +29,7 @@ export const framingSchema = z.strictObject({
   memberWidthMm: sizeMmSchema.describe('As seen on the face'),
   memberDepthMm: lengthMmSchema.describe('Behind the face; 0 where it is not known'),
   stuff: z.enum(['wood', 'steel', 'aluminium', 'plastic', 'masonry', 'unknown']),
-  species: z.string().max(80).describe('Wood species or metal grade; may be empty'),
+  species: textSchema.max(80).describe('Wood species or metal grade; may be empty'),
   specificGravity: z.number().min(0.2).max(1.2).nullable().describe('Of wood, for screw withdrawal'),
   mayBore: z.boolean().describe('Whether a cable may pass through a bored hole in it'),
   toleranceMm: lengthMmSchema.describe('How far a member may stand from where the spacing has it'),

@@ -3,16 +3,7 @@ import { CONDUIT_SIZES } from '../reference/conductor-sizes.ts';
 import { RAIL_KINDS } from '../reference/rails.ts';
 import { sourceSchema } from '../reference/source.ts';
 import { z } from '../zod.ts';
-import {
-  givenDistanceSchema,
-  givenTemperatureSchema,
-  idSchema,
-  lengthMmSchema,
-  nameSchema,
-  positionMmSchema,
-  sizeMmSchema,
-  tempCSchema,
-} from './values.ts';
+import { givenDistanceSchema, givenTemperatureSchema, idSchema, lengthMmSchema, nameSchema, positionMmSchema, sizeMmSchema, tempCSchema, textSchema } from './values.ts';
 
 const massKgSchema = z.number().positive('must be more than 0').max(20_000);
 const torqueNmSchema = z.number().positive('must be more than 0').max(2_000).nullable();
@@ -142,8 +133,7 @@ const solarModuleSchema = z.strictObject({
     .optional()
     .describe('2 where cells are cut in half and the halves of the module lie side by side; left out: 1'),
   leadMm: lengthMmSchema.max(20_000).optional().describe('Each of its two leads; left out if unknown'),
-  connector: z
-    .string()
+  connector: textSchema
     .trim()
     .min(1)
     .max(60)

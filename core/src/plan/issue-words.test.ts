@@ -6,7 +6,9 @@ import { findGearFaults } from './gear-faults.ts';
 import { newGearType } from '../gear/new-gear.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { fieldWords, placeWords } from './issue-words.ts';
+import { faultText } from './fault.ts';
 import { tellingOf } from './names.ts';
+import { openPlan } from './open-plan.ts';
 
 function refusal(edit: unknown, reader = INCH_READER): string {
   const plan = honeyHouse();
@@ -19,6 +21,27 @@ test('a place in a type is told as people count: from one', () => {
   expect(placeWords('knockouts[1].alongMm')).toBe('Knockouts 2, along');
   expect(placeWords('massKg')).toBe('Mass');
   expect(placeWords('flush.panelMm.leastMm')).toBe('Flush, panel, least');
+});
+
+test('what a plan has that is not known is named', () => {
+  const opened = openPlan({ ...honeyHouse(), sunshine: 1, ['x'.repeat(90)]: 2 });
+  if (opened.ok) throw new Error('It opened.');
+  const text = opened.fault.map(faultText).join(' ');
+  expect(text).toContain('“sunshine”');
+  expect(text).toContain('is not known here');
+  expect(text.length).toBeLessThan(200);
+});
+
+test('half of a letter is refused wherever people write, in a file and in an edit', () => {
+  const half = 'Wall \ud83d';
+  const plan = honeyHouse();
+  const [face, ...faces] = plan.faces;
+  const named = openPlan({ ...plan, faces: [{ ...face, name: half }, ...faces] });
+  expect(named.ok ? [] : named.fault.map(faultText)).toEqual([
+    'Name has half of a letter in it: write it again.',
+  ]);
+  expect(refusal({ kind: 'rename-plan', name: half })).toContain('half of a letter');
+  expect(openPlan({ ...plan, name: 'Whole \u{1f41d}' }).ok).toBe(true);
 });
 
 test('what does not fit in a type is told in the reader’s units', () => {

@@ -1,6 +1,7 @@
 import { told, type Told } from '../quantity/told.ts';
 import type { Quantity, QuantityUnit } from '../quantity/format.ts';
 import { pathText, type GearFault } from './fault.ts';
+import { cutText } from './name-with.ts';
 import { FARTHEST, TOO_FAR } from './values.ts';
 
 /** As zod tells what is wrong, as far as it is put into words. */
@@ -12,6 +13,8 @@ export type Issue = {
   readonly minimum?: number | bigint | undefined;
   readonly inclusive?: boolean | undefined;
   readonly origin?: string | undefined;
+  /** What an object has that its schema does not know. */
+  readonly keys?: readonly string[] | undefined;
 };
 
 /** What a name ends in, and the unit it says. Longer endings first. */
@@ -54,11 +57,22 @@ export function placeWords(path: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
+/** Of what is not known so many are named, each by so many letters. */
+const MOST_KEYS_NAMED = 5;
+const MOST_KEY_CHARACTERS = 40;
+
 /** What zod says by itself, where a schema has no words of its own. */
 const ITS_OWN = /^(?:Invalid|Too (?:big|small)|Expected|Unrecognized|Required)/u;
 
 /** Why a value cannot be taken, with the field’s own words and limits in the reader’s units: never a name out of the code. */
-export function issueTold({ code, path, message, maximum, minimum, inclusive, origin }: Issue): Told {
+export function issueTold({ code, path, message, maximum, minimum, inclusive, origin, keys = [] }: Issue): Told {
+  if (code === 'unrecognized_keys') {
+    const named = keys.slice(0, MOST_KEYS_NAMED).map((key) => `“${cutText(key, MOST_KEY_CHARACTERS)}”`);
+    const more = keys.length > named.length ? ' and more' : '';
+    return told('{keys} is not known here: take it out, or open it with the version that wrote it.', {
+      keys: named.join(', ') + more,
+    });
+  }
   const name = path.findLast((part) => typeof part === 'string');
   const { words, unit } = fieldWords(typeof name === 'string' ? name : 'value');
   const what = `${words.charAt(0).toUpperCase()}${words.slice(1)}`;

@@ -1,6 +1,6 @@
 import { sourceSchema } from '../reference/source.ts';
 import { z } from '../zod.ts';
-import { idSchema, nameSchema, sizeMmSchema } from './values.ts';
+import { idSchema, nameSchema, sizeMmSchema, textSchema } from './values.ts';
 
 /** How a fixing holds in it: the kind of fixing to think of first. */
 export const HOLDINGS = [
@@ -40,7 +40,7 @@ export const materialSchema = z.strictObject({
   holding: z.enum(HOLDINGS),
   skin: z.enum(SKINS).describe('What its surface is: how a hole in it is cut and sealed'),
   fireClass: z.enum(FIRE_CLASSES),
-  fireClassNote: z.string().max(200).describe('The class as its sheet states it, such as A2-s1,d0'),
+  fireClassNote: textSchema.max(200).describe('The class as its sheet states it, such as A2-s1,d0'),
   approvedPullN: z
     .number()
     .positive('must be more than 0')
@@ -53,7 +53,7 @@ export const materialSchema = z.strictObject({
     .max(1_000_000)
     .nullable()
     .describe('The same, along the face'),
-  cutWith: z.string().max(120).describe('The tool that cuts a clean hole in it'),
+  cutWith: textSchema.max(120).describe('The tool that cuts a clean hole in it'),
   source: sourceSchema,
 });
 export type Material = z.infer<typeof materialSchema>;

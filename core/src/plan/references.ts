@@ -42,7 +42,7 @@ export function findReferenceFaults(plan: Plan): PlanFault[] {
   const placements = new Map(plan.placements.map((placement) => [placement.id, placement]));
 
   if (!faces.has(plan.rootFace)) dangling('rootFace', 'face', plan.rootFace);
-  faults.push(...findDangling(plan));
+  for (const fault of findDangling(plan)) faults.push(fault);
   plan.faces.forEach((face, index) => {
     faults.push(...findFaceFaults(face, `faces[${index}]`, cornerCount(faces, face)));
   });

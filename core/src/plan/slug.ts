@@ -5,7 +5,15 @@ import slugify from '@sindresorhus/slugify';
  * `fallback` where nothing of it can be written so.
  */
 export function slugOf(name: string, fallback: string, most: number): string {
-  return slugify(name, { decamelize: false }).slice(0, most).replace(/-+$/u, '') || fallback;
+  const plain = PLAIN.test(name) ? plainSlug(name) : slugify(name, { decamelize: false });
+  return plain.slice(0, most).replace(/-+$/u, '') || fallback;
+}
+
+/** Names of plain letters, as most are, need no table of letters to look in. */
+const PLAIN = /^[a-z0-9 ]*$/iu;
+
+function plainSlug(name: string): string {
+  return name.trim().toLowerCase().replaceAll(/ +/gu, '-');
 }
 
 /** The beginning of the name of a file that is about something with a name. */

@@ -10,8 +10,13 @@ export const idSchema = z
   .regex(/^[a-z0-9][a-z0-9-]{0,39}$/u, 'must be 1 to 40 small letters, digits or hyphens')
   .describe('Short name, unique in the plan');
 
+/** Text that people write. Half of a letter, as a text that was cut in the middle of one has it, no file or database keeps. */
+export const textSchema = z
+  .string()
+  .refine((text) => !/\p{Surrogate}/u.test(text), 'has half of a letter in it: write it again');
+
 export const MOST_NAME_CHARACTERS = 120;
-export const nameSchema = z.string().trim().min(1, 'must not be empty').max(MOST_NAME_CHARACTERS);
+export const nameSchema = textSchema.trim().min(1, 'must not be empty').max(MOST_NAME_CHARACTERS);
 /** The same as it is told, in the reader’s units. */
 export const FARTHEST = { value: MAX_LENGTH_MM / 1000, unit: 'm' } as const;
 /** Told with that limit. */

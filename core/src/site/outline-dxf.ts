@@ -30,6 +30,9 @@ const MOST_CHARS = 10_000_000;
 const MOST_LINES = 2_000_000;
 /** Groups of lines and polylines: tens of thousands of them. */
 const MOST_READ_GROUPS = 400_000;
+/** A drawing has some dozens of kinds of entity; more are told as others. */
+const MOST_KINDS = 500;
+const OTHER_KINDS = 'others';
 /** A bulge is drawn by chords that stay this near to its arc, as a part of its radius. */
 const SAGITTA_RATIO = 0.005;
 
@@ -159,7 +162,8 @@ function scanDrawing(text: string): Scan | null {
       else if (code === '70' && variable === '$INSUNITS') unitCode = Number(value);
     } else if (section === 'ENTITIES') {
       if (code === '0') {
-        if (value !== '') counts.set(value, (counts.get(value) ?? 0) + 1);
+        const kind = counts.size < MOST_KINDS || counts.has(value) ? value : OTHER_KINDS;
+        if (value !== '') counts.set(kind, (counts.get(kind) ?? 0) + 1);
         // The parser never comes out of a polyline that is not ended, and knows no part without its whole.
         const isPart = PARTS.has(value);
         if (isOpen && !isPart) kept.push('0', 'SEQEND');

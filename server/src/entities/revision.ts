@@ -23,6 +23,10 @@ export type RevisionRow = {
   lineOfWork: string | null;
   /** Grows along the line. */
   lineOrder: number | null;
+  /** SHA-256 of the secret of the page that the line belongs to; null where it told none. */
+  lineSecret: string | null;
+  /** Since when it is to go, in seconds during which the clock ran right; null where it is not. */
+  goingSinceS: string | null;
 };
 
 export const RevisionEntity = new EntitySchema<RevisionRow>({
@@ -43,5 +47,7 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
     printedAt: { name: 'printed_at', type: 'datetime', precision: 3, nullable: true },
     lineOfWork: { name: 'line_of_work', type: 'char', length: 36, nullable: true },
     lineOrder: { name: 'line_order', type: 'int', unsigned: true, nullable: true },
+    lineSecret: { name: 'line_secret', type: 'char', length: 64, nullable: true },
+    goingSinceS: { name: 'going_since_s', type: 'bigint', unsigned: true, nullable: true },
   },
 });

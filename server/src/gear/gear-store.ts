@@ -12,7 +12,7 @@ import {
   type GearType,
   type Result,
 } from '@zarnel/core/plan';
-import { transact } from '../database.ts';
+import { databaseClock, transact, type Clock } from '../database.ts';
 import { GearEntity, GearVersionEntity, type GearRow } from '../entities/gear.ts';
 import { likeText } from '../like.ts';
 
@@ -34,7 +34,7 @@ export type GearSaved =
 export class GearStore {
   constructor(
     private readonly source: DataSource,
-    private readonly now: () => Date,
+    private readonly clock: Clock = databaseClock,
   ) {}
 
   async list({ search, kind, archived, offset, limit }: GearQuery): Promise<GearList> {
@@ -91,13 +91,22 @@ export class GearStore {
       const row = await this.lock(manager, id);
       if (row === null) return null;
       if (row.sampleId !== null) return { kind: 'sample' };
-      if (row.currentVersion !== madeFrom) return { kind: 'stale', current: row.currentVersion };
+      if (row.currentVersion !== madeFrom) {
+        // A save whose answer was lost comes again: it is there already.
+        const kept = await this.tryRead(manager, id);
+        const isSame =
+          madeFrom === row.currentVersion - 1 &&
+          kept?.ok === true &&
+          JSON.stringify(kept.value.type) === JSON.stringify(own(type, id, row.currentVersion));
+        if (isSame) return { kind: 'saved', detail: kept.value };
+        return { kind: 'stale', current: row.currentVersion };
+      }
       return { kind: 'saved', detail: await this.addVersion(manager, row, type) };
-    });
+    }, `gear ${id}`);
   }
 
   async setArchived(id: string, archived: boolean): Promise<GearDetail | null> {
-    await this.source.getRepository(GearEntity).update({ id }, { archivedAt: archived ? this.now() : null });
+    await this.source.getRepository(GearEntity).update({ id }, { archivedAt: archived ? await this.clock(this.source.manager) : null });
     return this.find(id);
   }
 
@@ -106,7 +115,7 @@ export class GearStore {
     if (ids.length === 0) return;
     await this.source
       .getRepository(GearEntity)
-      .update({ id: In([...ids]) }, { archivedAt: archived ? this.now() : null });
+      .update({ id: In([...ids]) }, { archivedAt: archived ? await this.clock(this.source.manager) : null });
   }
 
   /** Loads the samples that ship with this version; one that changed becomes a new version of itself. */
@@ -143,7 +152,7 @@ export class GearStore {
     sampleId: string | null,
     type: GearType,
   ): Promise<GearDetail> {
-    const now = this.now();
+    const now = await this.clock(manager);
     const times = { archivedAt: null, createdAt: now, updatedAt: now };
     const row: GearRow = { id, sampleId, currentVersion: 1, ...times, ...shownOf(type) };
     await manager.insert(GearEntity, row);
@@ -155,7 +164,7 @@ export class GearStore {
       ...row,
       ...shownOf(type),
       currentVersion: row.currentVersion + 1,
-      updatedAt: this.now(),
+      updatedAt: await this.clock(manager),
     };
     await manager.update(GearEntity, { id: row.id }, next);
     return this.writeVersion(manager, next, type);
@@ -166,7 +175,7 @@ export class GearStore {
     await manager.insert(GearVersionEntity, {
       gearId: row.id,
       number: row.currentVersion,
-      createdAt: this.now(),
+      createdAt: await this.clock(manager),
       document: JSON.stringify(kept),
       formatVersion: GEAR_FORMAT_VERSION,
     });

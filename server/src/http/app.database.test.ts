@@ -160,6 +160,7 @@ describe('saving', () => {
         {
           'If-Match': '"1"',
           'Line-Of-Work': `${from}; ${order}`,
+          'Line-Secret': `the-secret-of-${from}`,
         },
       );
     // The answer to the first was lost; the second goes on from it without knowing its number.
@@ -182,6 +183,27 @@ describe('saving', () => {
       'Line-Of-Work': 'me',
     });
     expect(odd.status).toBe(400);
+  });
+
+  test('takes nobody’s word for a line whose secret they do not know', async () => {
+    const job = await importPlan();
+    const line = 'cccccccc-0000-4000-8000-000000000003';
+    const save = (order: number, name: string, secret: string | null) =>
+      call('PUT', `/api/jobs/${job.id}/plan`, { ...honeyHouse(), name }, {
+        'If-Match': '"1"',
+        'Line-Of-Work': `${line}; ${order}`,
+        ...(secret === null ? {} : { 'Line-Secret': secret }),
+      });
+    expect((await save(1, 'Mine', 'a-secret-of-twenty-letters')).status).toBe(200);
+    // Every reader is told the line, and none the secret.
+    const read = await call('GET', `/api/jobs/${job.id}/plan`);
+    expect(read.headers.get('Line-Of-Work')).toBe(`${line}; 1`);
+    expect(JSON.stringify([...read.headers, read.json])).not.toContain('secret');
+    for (const secret of [null, 'another-secret-of-that-length'])
+      expect((await save(2, `Theirs ${String(secret)}`, secret)).status).toBe(412);
+    expect((await call('GET', `/api/jobs/${job.id}/plan`)).json).toMatchObject({ name: 'Mine' });
+    expect((await save(3, 'Mine, more', 'a-secret-of-twenty-letters')).status).toBe(200);
+    expect((await save(4, 'Odd', 'short')).status).toBe(400);
   });
 
   test('acknowledges exactly one of many saves made at once', async () => {

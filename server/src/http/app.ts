@@ -10,6 +10,7 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Address } from '@zarnel/contract';
+import { databaseClock, type Clock } from '../database.ts';
 import { JobStore } from '../jobs/job-store.ts';
 import { GearStore } from '../gear/gear-store.ts';
 import { ReadingStore } from '../readings/reading-store.ts';
@@ -18,17 +19,20 @@ import { refuseWhenFull } from './disk.ts';
 import { gearRoutes } from './gear-routes.ts';
 import { instrumentRoutes } from './instrument-routes.ts';
 import { jobRoutes } from './job-routes.ts';
+import { answerInTime, boundBodies, MOST_BODY_BYTES, withinMs } from './limits.ts';
 import { Metrics } from './metrics.ts';
 import { answerProblems, ProblemError } from './problem.ts';
 import { readingRoutes } from './reading-routes.ts';
+import { refuseStrangers } from './strangers.ts';
 
-/** Above the largest plan (8 million characters, most of them one byte). */
-const BODY_LIMIT = '16mb';
+/** Health is told within two seconds, whatever hangs. */
+const MOST_HEALTH_MS = 1500;
 
 export type AppParts = {
   readonly source: DataSource;
   readonly log: Logger;
-  readonly now: () => Date;
+  /** What time it is; by the database, where nothing is said. */
+  readonly now?: Clock;
   /** The built client; null serves the API alone. */
   readonly webRoot: string | null;
   /** Where it is and should be found; as it is, where nothing is said. */
@@ -43,7 +47,7 @@ export type AppParts = {
 export function createApp({
   source,
   log,
-  now,
+  now = databaseClock,
   webRoot,
   address = () => ({ usual: null, isThere: true }),
   freeBytes = () => Promise.resolve(null),
@@ -52,9 +56,6 @@ export function createApp({
   const app = new Koa();
   const metrics = new Metrics(source, freeBytes, log);
   app.use(metrics.watch());
-  app.use(answerProblems(log));
-  app.use(refuseStrangers(publicOrigin));
-  app.use(refuseWhenFull(freeBytes));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -73,16 +74,32 @@ export function createApp({
       crossOriginEmbedderPolicy: true,
     }),
   );
+  app.use(keepNowhere);
+  app.use(answerProblems(log));
+  app.use(refuseStrangers(publicOrigin));
+  app.use(refuseWhenFull(freeBytes));
+  app.use(packWhereAccepted);
   app.use(compress({ threshold: 2048, br: false }));
+  app.use(boundBodies());
   // As text: it is looked along before anything is built from it (`parse.ts`).
   app.use(
-    bodyParser({ enableTypes: ['text'], extendTypes: { text: ['application/json'] }, textLimit: BODY_LIMIT }),
+    bodyParser({
+      enableTypes: ['text'],
+      extendTypes: { text: ['application/json'] },
+      textLimit: `${MOST_BODY_BYTES}b`,
+    }),
   );
+  app.use(answerInTime());
 
   const health = new Router();
   health.get('/api/health', async (ctx) => {
-    await source.query('SELECT 1');
+    const isUp = await withinMs(MOST_HEALTH_MS, () => source.query('SELECT 1').then(() => true), false);
+    if (!isUp) throw new ProblemError(503, 'The database does not answer.', {}, 2);
     ctx.body = { status: 'ok', database: 'ok' };
+  });
+  // Whether the server itself still turns, for whoever keeps it running.
+  health.get('/api/alive', (ctx) => {
+    ctx.body = { status: 'ok' };
   });
   const jobStore = new JobStore(source, now);
   app.use(health.routes());
@@ -100,21 +117,17 @@ export function createApp({
   return app;
 }
 
-/** Answers only to its own address, and changes nothing for a page from another. */
-function refuseStrangers(publicOrigin: string | null): Koa.Middleware {
-  const publicHost = publicOrigin === null ? null : new URL(publicOrigin).host;
-  return async (ctx, next) => {
-    const isPublic = ctx.host === publicHost;
-    if (!isPublic && !/^(?:127\.0\.0\.1|localhost|\[::1\])(?::\d+)?$/u.test(ctx.host)) {
-      throw new ProblemError(403, 'This server answers on the loopback address only.');
-    }
-    const origin = ctx.get('Origin');
-    if (origin !== '' && origin !== (isPublic ? publicOrigin : `http://${ctx.host}`)) {
-      throw new ProblemError(403, 'Pages from other addresses may not use this server.');
-    }
-    await next();
-  };
-}
+/** What the API answers is of this moment: nobody on the way keeps it. */
+const keepNowhere: Koa.Middleware = async (ctx, next) => {
+  if (ctx.path.startsWith('/api/')) ctx.set('Cache-Control', 'no-store');
+  await next();
+};
+
+/** Whoever takes nothing that we have is sent it as it is (RFC 9110, 12.5.3, leaves that to us). */
+const packWhereAccepted: Koa.Middleware = async (ctx, next) => {
+  if (ctx.acceptsEncodings('gzip', 'deflate', 'identity') === false) ctx.compress = false;
+  await next();
+};
 
 /** Built files by name; any other page address gets the client, which knows its own routes. */
 function serveClient(app: Koa, webRoot: string): void {

@@ -3,6 +3,10 @@ import type { Context, Middleware, Next } from 'koa';
 import type { Logger } from 'pino';
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client';
 import type { DataSource } from 'typeorm';
+import { withinMs } from './limits.ts';
+
+/** What does not answer in this time is down, or not known. */
+const MOST_LOOK_MS = 1500;
 
 /** What to watch, in the common text format at `/api/metrics`, and one line of the log for each request: never what was sent. */
 export class Metrics {
@@ -31,11 +35,7 @@ export class Metrics {
       help: '1 while the database answers',
       registers: [this.registry],
       async collect() {
-        const isUp = await source.query('SELECT 1').then(
-          () => 1,
-          () => 0,
-        );
-        this.set(isUp);
+        this.set(await withinMs(MOST_LOOK_MS, () => source.query('SELECT 1').then(() => 1), 0));
       },
     });
     new Gauge({
@@ -43,7 +43,7 @@ export class Metrics {
       help: 'Free on the disk of the database, where that is this machine’s',
       registers: [this.registry],
       async collect() {
-        const free = await freeBytes();
+        const free = await withinMs(MOST_LOOK_MS, freeBytes, null);
         if (free !== null) this.set(free);
       },
     });

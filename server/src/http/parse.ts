@@ -1,11 +1,12 @@
 import Bourne from '@hapi/bourne';
 import type { Context } from 'koa';
+import { createHash } from 'node:crypto';
 import { MOST_PERSON_CHARACTERS } from '@zarnel/contract';
 import { isNestedTooDeep } from '@zarnel/core/files';
 import { faultOfIssue, faultsInText, openPlan, type Plan } from '@zarnel/core/plan';
 import { cutText } from '@zarnel/core/words';
 import type { z } from 'zod';
-import type { LineOfWork, Work } from '../jobs/revision-store.ts';
+import type { OwnLine, Work } from '../jobs/revision-store.ts';
 import { ProblemError, toldFaults } from './problem.ts';
 
 /** The body through its schema, or a problem that names each field. */
@@ -33,13 +34,23 @@ export function parseIfMatch(ctx: Context): number {
   return Number(match[1]);
 }
 
-/** The line of edits that a save comes from, and where in it, where the client says so: `UUID; NUMBER`. */
-function parseLineOfWork(ctx: Context): LineOfWork | null {
+/**
+ * The line of edits that a save comes from, and where in it, where the client says so: `UUID; NUMBER`; with the secret of the
+ * page that began it, `Line-Secret`, of which only the digest is kept.
+ */
+function parseLineOfWork(ctx: Context): OwnLine | null {
   const header = ctx.get('Line-Of-Work');
   if (header === '') return null;
   const match = /^([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}); (\d{1,9})$/u.exec(header);
   if (match === null) throw new ProblemError(400, 'Line-Of-Work must be a UUID, a semicolon and a number.');
-  return { id: match[1] ?? '', order: Number(match[2]) };
+  const secret = ctx.get('Line-Secret');
+  if (secret !== '' && !/^[\w-]{20,100}$/u.test(secret))
+    throw new ProblemError(400, 'Line-Secret must be 20 to 100 letters, digits, hyphens or underscores.');
+  return {
+    id: match[1] ?? '',
+    order: Number(match[2]),
+    secret: secret === '' ? null : createHash('sha256').update(secret).digest('hex'),
+  };
 }
 
 /** Who works, as they call themselves, with percent signs for what a header cannot hold: `Worked-By`. */

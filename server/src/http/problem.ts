@@ -6,6 +6,10 @@ import type { Problem } from '@zarnel/contract';
 import { isDatabaseLost, isDiskFull } from '../database.ts';
 import { UnreadableGear } from '../gear/gear-store.ts';
 import { UnreadablePlan } from '../jobs/revision-store.ts';
+import { TooManyWaiting } from '../turns.ts';
+
+/** A database that is gone is back in a moment, or somebody has to look. */
+const RETRY_AFTER_S = 2;
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'The request was not understood',
@@ -32,6 +36,8 @@ export class ProblemError extends Error {
     readonly status: number,
     readonly detail: string,
     readonly more: Partial<Problem> = {},
+    /** When it may be worth trying again, in seconds: `Retry-After`. */
+    readonly retryAfterS: number | null = null,
   ) {
     super(detail);
   }
@@ -61,6 +67,7 @@ export function answerProblems(log: Logger): Middleware {
         requestId,
         ...more,
       };
+      if (problem.retryAfterS !== null) ctx.set('Retry-After', String(problem.retryAfterS));
       ctx.status = status;
       ctx.body = JSON.stringify(body);
       ctx.type = 'application/problem+json';
@@ -73,6 +80,8 @@ export function diskFull(): ProblemError {
   return new ProblemError(
     507,
     'The disk of the server is full. What you sent was not saved; what is saved can be read, and saving goes on by itself when there is room.',
+    {},
+    10,
   );
 }
 
@@ -100,7 +109,20 @@ function problemOf(error: unknown): ProblemError {
     return diskFull();
   }
   if (isDatabaseLost(error)) {
-    return new ProblemError(503, 'Nothing was lost; what you sent was not saved. Try again shortly.');
+    return new ProblemError(
+      503,
+      'What was saved is kept; what you sent may not be. Try again shortly.',
+      {},
+      RETRY_AFTER_S,
+    );
+  }
+  if (error instanceof TooManyWaiting) {
+    return new ProblemError(
+      503,
+      'Too many changes wait for the same job. What you sent was not saved; try again shortly.',
+      { title: 'Busy just now' },
+      error.retryAfterS,
+    );
   }
   const { status, code } = (error ?? {}) as { status?: unknown; code?: unknown };
   if (status === 413) return new ProblemError(413, 'The document is larger than 16 MB.');

@@ -5,6 +5,9 @@ import { found, idOf } from './found.ts';
 import { parseBody, parseNumber } from './parse.ts';
 import { ProblemError } from './problem.ts';
 
+/** So many ids are named. */
+const MOST_NAMED = 500;
+
 export function readingRoutes(store: ReadingStore): Router {
   const router = new Router({ prefix: '/api/jobs/:id/readings' });
 
@@ -17,9 +20,15 @@ export function readingRoutes(store: ReadingStore): Router {
   router.post('/', async (ctx) => {
     const { readings } = parseBody(ctx, newReadingsSchema);
     const answer = await store.add(idOf(ctx, 'job'), readings);
-    if (answer === 'no-job') throw new ProblemError(404, 'There is no such job.');
-    if (answer === 'taken')
-      throw new ProblemError(409, 'A reading has an id that a reading of another job has. None was kept.');
+    if (answer.kind === 'no-job') throw new ProblemError(404, 'There is no such job.');
+    if (answer.kind === 'taken') {
+      const errors = answer.ids.map((id) => ({ path: id, message: 'Another reading has this id.' }));
+      throw new ProblemError(
+        409,
+        'A reading has an id that another reading has, of this job or of another. None was kept.',
+        { errors: errors.slice(0, MOST_NAMED) },
+      );
+    }
     ctx.status = 204;
   });
 

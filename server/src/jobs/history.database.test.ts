@@ -11,6 +11,8 @@ import { RevisionEntity } from '../entities/revision.ts';
 import { createApp } from '../http/app.ts';
 import { throwawayDatabaseUrl } from '../test-database.ts';
 import { JobStore } from './job-store.ts';
+import { WAITS_S } from './retention.ts';
+import { SaneTime } from './sane-time.ts';
 
 const DAY_MS = 24 * 3_600_000;
 
@@ -123,13 +125,71 @@ describe('the history of a job', () => {
       clockMs += 1000;
       await store.save(job.id, number === 202 ? 200 : number - 1, plans[number - 2] ?? honeyHouse());
     }
+    // Found to go, and not gone yet: the clock may be wrong.
+    expect((await store.revisions(job.id, 0, 500))?.total).toBe(400);
+    await source.query('UPDATE sane_time SET sane_s = sane_s + ?', [WAITS_S]);
+    for (let number = 401; number <= 450; number++) {
+      clockMs += 1000;
+      await store.save(job.id, number - 1, { ...honeyHouse(), name: `Later ${number}` });
+    }
     const { revisions, total } = (await store.revisions(job.id, 0, 500)) ?? { revisions: [], total: 0 };
     const left = new Set(revisions.map(({ number }) => number));
     for (const number of [1, 77, 99, 120, 200, 201, 400]) expect(left).toContain(number);
     // All of the last day, and of three days ago hardly more than what was asked for and what that is packed against.
-    expect(total).toBeLessThan(199 + 30);
+    expect(total).toBeLessThan(249 + 30);
     for (const { number } of revisions) expect((await store.readText(job.id, number))?.revision).toBe(number);
   }, 60_000);
+
+  test('lets nothing go for a clock that is wrong for a while, however far, nor when it is right again', async () => {
+    const passed = { ms: 0 };
+    const offset = { ms: 0 };
+    const clock = () => new Date(clockMs + offset.ms);
+    const time = new SaneTime(source, clock, () => passed.ms);
+    const pass = async (ms: number) => {
+      for (let left = ms; left > 0; left -= 600_000) {
+        const step = Math.min(left, 600_000);
+        clockMs += step;
+        passed.ms += step;
+        await time.look();
+      }
+    };
+    await time.look();
+    const store = new JobStore(source, clock);
+    const job = await store.create(honeyHouse());
+    let number = 1;
+    const save = async (count: number) => {
+      for (let each = 0; each < count; each++) {
+        clockMs += 1000;
+        passed.ms += 1000;
+        await store.save(job.id, number, { ...honeyHouse(), name: `Save ${number}` });
+        number++;
+      }
+    };
+    // As it was found: 91 revisions of one day, and a clock three days ahead for 60 saves.
+    await save(90);
+    offset.ms = 3 * DAY_MS;
+    await time.look();
+    await save(60);
+    const count = async () => (await store.revisions(job.id, 0, 500))?.total;
+    expect(await count()).toBe(151);
+    // Years ahead, and a year behind, with saves in between.
+    for (const years of [4, -1, 9]) {
+      offset.ms = years * 365 * DAY_MS;
+      await time.look();
+      await save(60);
+      expect(await count()).toBe(number);
+    }
+    offset.ms = 0;
+    await time.look();
+    await save(50);
+    expect(await count()).toBe(number);
+    // A week later, by a clock that runs right, what is old goes as ever.
+    await pass(4 * DAY_MS);
+    await save(60);
+    await pass(4 * DAY_MS);
+    await save(60);
+    expect(await count()).toBeLessThan(number - 100);
+  }, 120_000);
 });
 
 describe('over HTTP', () => {

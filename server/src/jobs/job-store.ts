@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { IsNull, MoreThan, Not, type DataSource, type EntityManager } from 'typeorm';
 import type { JobList, JobsQuery, JobSummary, RevisionList } from '@zarnel/contract';
 import { applyEdit, type Plan } from '@zarnel/core/plan';
-import { transact } from '../database.ts';
+import { databaseClock, transact, type Clock } from '../database.ts';
 import { JobEntity, type JobRow } from '../entities/job.ts';
 import { RevisionEntity } from '../entities/revision.ts';
 import { likeText } from '../like.ts';
@@ -28,9 +28,9 @@ export class JobStore {
 
   constructor(
     private readonly source: DataSource,
-    private readonly now: () => Date,
+    private readonly clock: Clock = databaseClock,
   ) {
-    this.kept = new RevisionStore(now);
+    this.kept = new RevisionStore(clock);
   }
 
   async list({ search, archived, sort, offset, limit }: JobsQuery): Promise<JobList> {
@@ -60,7 +60,7 @@ export class JobStore {
     return transact(this.source, async (manager) => {
       const result = await manager.query<{ affectedRows: number }>(
         'INSERT IGNORE INTO loaded_demo (name, loaded_at) VALUES (?, ?)',
-        [name, this.now()],
+        [name, await this.clock(manager)],
       );
       if (result.affectedRows === 0) return false;
       await this.insertJob(manager, plan, NOBODY);
@@ -96,9 +96,10 @@ export class JobStore {
 
   /** Something to drill by was printed or taken from a revision: it is never thinned out. False when there is none. */
   async markPrinted(id: string, number: number): Promise<boolean> {
+    const printedAt = await this.clock(this.source.manager);
     const { affected } = await this.source
       .getRepository(RevisionEntity)
-      .update({ jobId: id, number }, { printedAt: this.now() });
+      .update({ jobId: id, number }, { printedAt });
     return (affected ?? 0) > 0;
   }
 
@@ -107,7 +108,7 @@ export class JobStore {
    * first from earlier in the same line of edits is what this one goes on from, and no conflict.
    */
   async save(id: string, madeFrom: number, plan: Plan, work: Work = NOBODY): Promise<SaveOutcome | null> {
-    return transact(this.source, async (manager) => {
+    return this.inTurn(id, async (manager) => {
       const job = await this.lockJob(manager, id);
       if (job === null) return null;
       return this.saveLocked(manager, job, { ...work, madeFrom, plan, kind: 'save' });
@@ -121,7 +122,7 @@ export class JobStore {
     revision: number,
     work: Work = NOBODY,
   ): Promise<SaveOutcome | null> {
-    return transact(this.source, async (manager) => {
+    return this.inTurn(id, async (manager) => {
       const job = await this.lockJob(manager, id);
       const old = job === null ? null : await this.kept.read(manager, id, revision);
       if (job === null || old === null) return null;
@@ -130,7 +131,7 @@ export class JobStore {
   }
 
   async rename(id: string, name: string, work: Work = NOBODY): Promise<JobSummary | null> {
-    return transact(this.source, async (manager) => {
+    return this.inTurn(id, async (manager) => {
       const job = await this.lockJob(manager, id);
       const saved = job === null ? null : await this.kept.read(manager, id, job.currentRevision);
       if (job === null || saved === null) return null;
@@ -143,14 +144,19 @@ export class JobStore {
   }
 
   async setArchived(id: string, archived: boolean): Promise<JobSummary | null> {
-    const archivedAt = archived ? this.now() : null;
+    const archivedAt = archived ? await this.clock(this.source.manager) : null;
     await this.source.getRepository(JobEntity).update({ id }, { archivedAt });
     return this.find(id);
   }
 
+  /** What changes one job takes its turn here, so that a job that is held up holds up no other. */
+  private inTurn<T>(id: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    return transact(this.source, work, `job ${id}`);
+  }
+
   private async insertJob(manager: EntityManager, plan: Plan, work: Work): Promise<JobSummary> {
     const id = randomUUID();
-    const now = this.now();
+    const now = await this.clock(manager);
     const job = { id, name: plan.name, archivedAt: null, createdAt: now, updatedAt: now, currentRevision: 1 };
     await manager.insert(JobEntity, job);
     await this.kept.add(manager, id, 1, null, { ...work, kind: 'save', madeFrom: null, plan });
@@ -181,7 +187,7 @@ export class JobStore {
     await manager.update(
       JobEntity,
       { id: job.id },
-      { name: plan.name, updatedAt: this.now(), currentRevision: number },
+      { name: plan.name, updatedAt: await this.clock(manager), currentRevision: number },
     );
     return { kind: 'saved', revision: number };
   }
@@ -192,14 +198,16 @@ export class JobStore {
     job: JobRow,
     { madeFrom, line }: Pick<NewRevision, 'line'> & { readonly madeFrom: number },
   ): Promise<boolean> {
-    if (line === null || madeFrom > job.currentRevision) return false;
+    // Whoever is told of a line is not told its secret, and cannot go on with it.
+    if (line === null || line.secret === null || madeFrom > job.currentRevision) return false;
     const since = await manager.find(RevisionEntity, {
-      select: { number: true, lineOfWork: true, lineOrder: true },
+      select: { number: true, lineOfWork: true, lineOrder: true, lineSecret: true },
       where: { jobId: job.id, number: MoreThan(madeFrom), kind: Not('conflict') },
     });
     // A save that was long on its way comes after those that went on from it.
     return since.every(
-      ({ lineOfWork, lineOrder }) => lineOfWork === line.id && (lineOrder ?? 0) < line.order,
+      ({ lineOfWork, lineOrder, lineSecret }) =>
+        lineOfWork === line.id && lineSecret === line.secret && (lineOrder ?? 0) < line.order,
     );
   }
 

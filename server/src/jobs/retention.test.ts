@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { thinned, type Kept } from './retention.ts';
+import { thinned, thinning, WAITS_S, type Kept, type Marked } from './retention.ts';
 
 const HOUR_MS = 3_600_000;
 const NOW = new Date('2026-11-02T12:00:00Z');
@@ -82,5 +82,72 @@ describe('retention', () => {
         expect(thinned(left, rows.length, NOW)).toEqual([]);
       }),
     );
+  });
+});
+
+describe('thinning', () => {
+  /** What happens to a job: saves, time that passes, and a clock that is set. */
+  const save = fc.record({ kind: fc.constant('save' as const), count: fc.integer({ min: 1, max: 60 }) });
+  const pass = fc.record({
+    kind: fc.constant('pass' as const),
+    hours: fc.double({ min: 0, max: 100, noNaN: true }),
+  });
+  const set = fc.record({
+    kind: fc.constant('set' as const),
+    byHours: fc.double({ min: -9000, max: 9000, noNaN: true }),
+  });
+  const happening = fc.oneof(
+    { arbitrary: save, weight: 10 },
+    { arbitrary: pass, weight: 10 },
+    { arbitrary: set, weight: 1 },
+  );
+
+  test('lets nothing go before the clock has run right for days, whatever it is set to, nor what others need', () => {
+    let removals = 0;
+    fc.assert(
+      fc.property(fc.array(happening, { minLength: 3, maxLength: 40 }), (steps) => {
+        let [trueMs, offsetMs, saneS, number] = [NOW.getTime(), 0, 0, 0];
+        const madeAtMs = new Map<number, number>();
+        let rows: Marked[] = [];
+        for (const step of steps) {
+          if (step.kind === 'pass') {
+            trueMs += step.hours * HOUR_MS;
+            saneS += step.hours * 3600;
+          } else if (step.kind === 'set') {
+            offsetMs += step.byHours * HOUR_MS;
+            // What looks at the clock takes marks away where it went back.
+            if (step.byHours < -0.02) rows = rows.map((row) => ({ ...row, goingSinceS: null }));
+          } else {
+            for (let each = 0; each < step.count; each++) {
+              number++;
+              trueMs += 1000;
+              madeAtMs.set(number, trueMs);
+              const base = number % 20 === 1 ? null : number - ((number - 1) % 20);
+              const createdAt = new Date(trueMs + offsetMs);
+              rows = [...rows, { ...revision(number, 0, { base }), createdAt, goingSinceS: null }];
+            }
+            const todo = thinning(rows, number, new Date(trueMs + offsetMs), saneS);
+            removals += todo.remove.length;
+            for (const gone of todo.remove)
+              expect((trueMs - (madeAtMs.get(gone) ?? trueMs)) / 1000).toBeGreaterThanOrEqual(WAITS_S);
+            rows = rows
+              .filter((row) => !todo.remove.includes(row.number))
+              .map((row) =>
+                todo.mark.includes(row.number)
+                  ? { ...row, goingSinceS: saneS }
+                  : todo.unmark.includes(row.number)
+                    ? { ...row, goingSinceS: null }
+                    : row,
+              );
+            const left = new Set(rows.map((row) => row.number));
+            for (const { base } of rows) if (base !== null) expect(left).toContain(base);
+            expect(left).toContain(number);
+            expect(left).toContain(1);
+          }
+        }
+      }),
+      { seed: 8, numRuns: 150 },
+    );
+    expect(removals).toBeGreaterThan(100);
   });
 });

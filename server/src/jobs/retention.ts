@@ -7,6 +7,51 @@ export type Kept = Pick<Revision, 'number' | 'kind' | 'madeFrom' | 'name' | 'pri
   readonly base: number | null;
 };
 
+/** The same with since when it is to go, in sane seconds; null where it is not. */
+export type Marked = Kept & { readonly goingSinceS: number | null };
+
+/** So many of the newest revisions the clock must not stand before. */
+const NEWEST = 60;
+
+/** What is to go waits so long, in seconds during which the clock ran right, for somebody to see that it did not. */
+export const WAITS_S = 3 * 24 * 3600;
+
+export type Thinning = {
+  /** Found to go just now, and found to stay after all: their marks are set, and taken away. */
+  readonly mark: readonly number[];
+  readonly unmark: readonly number[];
+  /** Marked long enough. */
+  readonly remove: readonly number[];
+};
+
+/**
+ * What is to be done about old revisions. A clock that stands before one of the newest is wrong: then nothing is. What goes was
+ * marked first, and the marks have stood while the clock ran right for `WAITS_S`.
+ * @param revisions all of the job, in the order of their numbers
+ * @param saneS how long the clock was seen to run right, in all
+ */
+export function thinning(
+  revisions: readonly Marked[],
+  current: number,
+  now: Date,
+  saneS: number,
+): Thinning {
+  const newestMs = Math.max(...revisions.slice(-NEWEST).map(({ createdAt }) => createdAt.getTime()));
+  if (now.getTime() < newestMs) return { mark: [], unmark: [], remove: [] };
+  const going = new Set(thinned(revisions, current, now));
+  const isDue = ({ number, goingSinceS }: Marked) =>
+    going.has(number) && goingSinceS !== null && saneS - goingSinceS >= WAITS_S;
+  // What stays for now needs what it is packed against.
+  const bases = new Set(revisions.filter((each) => !isDue(each)).flatMap(({ base }) => base ?? []));
+  const numbersOf = (which: (revision: Marked) => boolean) =>
+    revisions.filter(which).map(({ number }) => number);
+  return {
+    mark: numbersOf(({ number, goingSinceS }) => going.has(number) && goingSinceS === null),
+    unmark: numbersOf(({ number, goingSinceS }) => !going.has(number) && goingSinceS !== null),
+    remove: numbersOf((each) => isDue(each) && !bases.has(each.number)),
+  };
+}
+
 /** Automatic revisions newer than this are all kept. */
 const ALL_FOR_MS = 24 * 3_600_000;
 /** Of older ones the last of each span is kept: of each hour in a week, of each day in a year, then of each week. */

@@ -1,4 +1,4 @@
-import { IsNull, type EntityManager } from 'typeorm';
+import { In, IsNull, type EntityManager } from 'typeorm';
 import type { Revision } from '@zarnel/contract';
 import {
   changesInWords,
@@ -9,12 +9,20 @@ import {
   type Plan,
   type PlanFault,
 } from '@zarnel/core/plan';
+import type { Clock } from '../database.ts';
 import { RevisionEntity, type RevisionRow } from '../entities/revision.ts';
 import { digestOf, packText, unpackText } from './packed-text.ts';
-import { thinned } from './retention.ts';
+import { thinning } from './retention.ts';
+import { saneSeconds } from './sane-time.ts';
 
 /** An unbroken line of edits, those of one page through its reloads; `order` grows with each. */
 export type LineOfWork = { readonly id: string; readonly order: number };
+
+/**
+ * The same as its page says it, with a secret (its SHA-256, in hexadecimal digits) that no reader is told: whoever only knows the
+ * line cannot go on with it. Null from pages of before lines had secrets.
+ */
+export type OwnLine = LineOfWork & { readonly secret: string | null };
 
 /** A plan as it was saved, with the number of its revision. */
 export type SavedPlan = { readonly revision: number; readonly plan: Plan };
@@ -27,7 +35,7 @@ export type SavedText = {
 };
 
 /** Who makes a change, as they call themselves (empty where nobody said), and the line of edits it belongs to. */
-export type Work = { readonly who: string; readonly line: LineOfWork | null };
+export type Work = { readonly who: string; readonly line: OwnLine | null };
 
 /** A revision before it has its number. */
 export type NewRevision = Work & {
@@ -73,7 +81,7 @@ type Whole = { readonly number: number; readonly text: string; readonly packedBy
 
 /** The revisions of a job, packed: most as what differs from an earlier one that is kept whole. */
 export class RevisionStore {
-  constructor(private readonly now: () => Date) {}
+  constructor(private readonly clock: Clock) {}
 
   /** Newest first. */
   async list(manager: EntityManager, jobId: string, offset: number, limit: number) {
@@ -143,7 +151,7 @@ export class RevisionStore {
       number,
       kind,
       madeFrom,
-      createdAt: this.now(),
+      createdAt: await this.clock(manager),
       sizeChars: text.length,
       packed: bytes,
       base: isWhole ? null : (whole?.number ?? null),
@@ -154,22 +162,34 @@ export class RevisionStore {
       printedAt: null,
       lineOfWork: line?.id ?? null,
       lineOrder: line?.order ?? null,
+      lineSecret: line?.secret ?? null,
+      goingSinceS: null,
     });
     if (number % THIN_EACH === 0) await this.thin(manager, jobId, kind === 'conflict' ? current : number);
   }
 
   private async thin(manager: EntityManager, jobId: string, current: number | null): Promise<void> {
     const rows = await manager.find(RevisionEntity, {
-      select: { ...TOLD, base: true },
+      select: { ...TOLD, base: true, goingSinceS: true },
       where: { jobId },
       order: { number: 'ASC' },
     });
-    const going = thinned(
-      rows.map((row) => ({ ...row, printedAt: row.printedAt?.toISOString() ?? null })),
+    const saneS = await saneSeconds(manager);
+    const { mark, unmark, remove } = thinning(
+      rows.map((row) => ({
+        ...row,
+        printedAt: row.printedAt?.toISOString() ?? null,
+        goingSinceS: row.goingSinceS === null ? null : Number(row.goingSinceS),
+      })),
       current ?? 0,
-      this.now(),
+      await this.clock(manager),
+      saneS,
     );
-    for (const number of going) await manager.delete(RevisionEntity, { jobId, number });
+    if (mark.length > 0)
+      await manager.update(RevisionEntity, { jobId, number: In([...mark]) }, { goingSinceS: String(saneS) });
+    if (unmark.length > 0)
+      await manager.update(RevisionEntity, { jobId, number: In([...unmark]) }, { goingSinceS: null });
+    for (const number of remove) await manager.delete(RevisionEntity, { jobId, number });
   }
 
   private async whatChanged(

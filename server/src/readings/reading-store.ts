@@ -1,8 +1,14 @@
-import { In, Not, type DataSource } from 'typeorm';
+import { In, type DataSource } from 'typeorm';
 import type { NewReading, Reading, ReadingList } from '@zarnel/contract';
 import { transact } from '../database.ts';
 import { JobEntity } from '../entities/job.ts';
 import { ReadingEntity, type ReadingRow } from '../entities/reading.ts';
+
+/** What came of adding readings. */
+export type Added =
+  | { readonly kind: 'added' }
+  | { readonly kind: 'no-job' }
+  | { readonly kind: 'taken'; readonly ids: readonly string[] };
 
 /** Readings taken on site, beside the plan, by the plan's ids. They are added and struck, never changed. */
 export class ReadingStore {
@@ -21,22 +27,31 @@ export class ReadingStore {
   }
 
   /**
-   * Adds all or none. A reading that is there already, by its id, is kept once: a client may send again. `taken` where an id
-   * belongs to a reading of another job: then nothing was added.
+   * Adds all or none. A reading that is there already, by its id and with all that it says, is kept once: a client may send again.
+   * Ids that belong to other readings, of this job or of another, are named: then nothing was added.
    */
-  async add(jobId: string, readings: readonly NewReading[]): Promise<'added' | 'no-job' | 'taken'> {
-    return transact(this.source, async (manager) => {
-      if (!(await manager.existsBy(JobEntity, { id: jobId }))) return 'no-job';
-      const ids = readings.map(({ id }) => id);
-      if (await manager.existsBy(ReadingEntity, { id: In(ids), jobId: Not(jobId) })) return 'taken';
-      const rows = readings.map((reading) => ({
+  async add(jobId: string, readings: readonly NewReading[]): Promise<Added> {
+    return transact(this.source, async (manager): Promise<Added> => {
+      if (!(await manager.existsBy(JobEntity, { id: jobId }))) return { kind: 'no-job' };
+      const rows = readings.map((reading): ReadingRow => ({
         ...reading,
         jobId,
         takenAt: new Date(reading.takenAt),
         struck: null,
       }));
       await manager.createQueryBuilder().insert().into(ReadingEntity).values(rows).orIgnore().execute();
-      return 'added';
+      // Locked, and so as they are now: another request may have brought the same id at the same time.
+      const kept = await manager.find(ReadingEntity, {
+        where: { id: In(rows.map(({ id }) => id)) },
+        lock: { mode: 'pessimistic_read' },
+      });
+      const byId = new Map(kept.map((row) => [row.id, row]));
+      const taken = rows.filter((row) => !isSame(byId.get(row.id), row)).map(({ id }) => id);
+      if (taken.length > 0) throw new IdsTaken(taken);
+      return { kind: 'added' };
+    }).catch((error: unknown): Added => {
+      if (error instanceof IdsTaken) return { kind: 'taken', ids: error.ids };
+      throw error;
     });
   }
 
@@ -47,6 +62,27 @@ export class ReadingStore {
     await repository.update({ id, jobId }, { struck: reason });
     return true;
   }
+}
+
+/** Ends the transaction: none of its readings is added. */
+class IdsTaken extends Error {
+  constructor(readonly ids: readonly string[]) {
+    super('readings have ids that others have');
+  }
+}
+
+/** Whether a reading that is kept says the same; that it was struck since makes it no other. */
+function isSame(kept: ReadingRow | undefined, sent: ReadingRow): boolean {
+  return (
+    kept?.jobId === sent.jobId &&
+    kept.item === sent.item &&
+    kept.value === sent.value &&
+    kept.unit === sent.unit &&
+    kept.instrument === sent.instrument &&
+    kept.takenAt.getTime() === sent.takenAt.getTime() &&
+    kept.takenBy === sent.takenBy &&
+    kept.note === sent.note
+  );
 }
 
 function readingOf(row: ReadingRow): Reading {
