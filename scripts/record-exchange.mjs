@@ -24,7 +24,13 @@ await main(async () => {
     try {
       return await run(
         process.execPath,
-        ['--import', './scripts/lib/ts-register.mjs', '--conditions', 'zarnel-source', 'bench/record-exchange.ts'],
+        [
+          '--import',
+          './scripts/lib/ts-register.mjs',
+          '--conditions',
+          'zarnel-source',
+          'bench/record-exchange.ts',
+        ],
         {
           env: {
             ZARNEL_URL: app.url,

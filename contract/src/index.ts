@@ -146,7 +146,11 @@ export const readGearListSchema = z
   .transform(({ gear, unreadable, total }): GearList => {
     const [read, unread] = partly(gear, gearSummarySchema);
     const more = unread.flatMap((each) => namedSchema.safeParse(each).data ?? []);
-    return { gear: read, unreadable: [...unreadable, ...more.map((each) => ({ ...each, why: NEWER })) ], total };
+    return {
+      gear: read,
+      unreadable: [...unreadable, ...more.map((each) => ({ ...each, why: NEWER }))],
+      total,
+    };
   });
 const namedSchema = z.object({ id: z.uuid(), name: z.string() });
 const NEWER = 'It is of a kind that this page does not know: load the page anew.';

@@ -9,7 +9,24 @@ const text = fc
     fc.string(),
     fc
       .tuple(
-        fc.constantFrom('=', '+', '-', '@', "'", "'=", "''@", '\t', '-0.27', '-5', '', '"', '\n', '＝', '＋', '＠'),
+        fc.constantFrom(
+          '=',
+          '+',
+          '-',
+          '@',
+          "'",
+          "'=",
+          "''@",
+          '\t',
+          '-0.27',
+          '-5',
+          '',
+          '"',
+          '\n',
+          '＝',
+          '＋',
+          '＠',
+        ),
         fc.string({ maxLength: 6 }),
         fc.constantFrom('', ';=', ';-5', "; '=", '\n=', '\t＝', ';"+', 'x;=1+1', '\r\n@', ';;=', ';-1;=2'),
       )
@@ -27,8 +44,7 @@ describe('csvText', () => {
         const own = Papa.parse<string[]>(csv, { delimiter: ',' }).data.flat();
         const others = csv.split(/[;\t\r\n]/u).map((cell) => cell.replace(/^ *"?/u, ''));
         const taken = [...own, ...others].filter(
-          (cell) =>
-            /^[=+@\t\r\n＝＋－＠]/u.test(cell) || /^-(?!\d+(?:\.\d+)?(?:[",;|\s]|$))/u.test(cell),
+          (cell) => /^[=+@\t\r\n＝＋－＠]/u.test(cell) || /^-(?!\d+(?:\.\d+)?(?:[",;|\s]|$))/u.test(cell),
         );
         expect(taken).toEqual([]);
         const back = readCsvRows(csv, ',').rows.map(({ cells }) => cells);

@@ -188,6 +188,8 @@ export function isDatabaseLost(error: unknown): boolean {
   if (typeof code === 'string' && CONNECTION_LOST.has(code)) return true;
   return (
     typeof message === 'string' &&
-    /connection is in closed state|closed the connection|Queue limit reached|the database did not answer|WSREP has not yet prepared node/iu.test(message)
+    /connection is in closed state|closed the connection|Queue limit reached|the database did not answer|WSREP has not yet prepared node/iu.test(
+      message,
+    )
   );
 }

@@ -46,7 +46,16 @@ describe('the database of the tests', () => {
   });
 });
 
-const TABLES = ['gear', 'gear_version', 'job', 'loaded_demo', 'migrations', 'reading', 'revision', 'sane_time'];
+const TABLES = [
+  'gear',
+  'gear_version',
+  'job',
+  'loaded_demo',
+  'migrations',
+  'reading',
+  'revision',
+  'sane_time',
+];
 
 describe('the migrations', () => {
   const url = throwawayDatabaseUrl();

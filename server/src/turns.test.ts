@@ -8,9 +8,12 @@ describe('turns', () => {
   test('of one key go one after the other in their order, of all so many at once, and all are done', async () => {
     await fc.assert(
       fc.asyncProperty(
-        fc.array(fc.tuple(fc.constantFrom('a', 'b', 'c', null), fc.integer({ min: 0, max: 3 }), fc.boolean()), {
-          maxLength: 15,
-        }),
+        fc.array(
+          fc.tuple(fc.constantFrom('a', 'b', 'c', null), fc.integer({ min: 0, max: 3 }), fc.boolean()),
+          {
+            maxLength: 15,
+          },
+        ),
         async (jobs) => {
           const turns = new Turns({ ...LIMITS, mostOfKey: 20, mostWaiting: 20 });
           const atWork: (string | null)[] = [];

@@ -167,7 +167,12 @@ function drumsTable(plan: Plan, lines: readonly CircuitLine[], telling: Telling)
     lengthToBuy(drum.lengthMm, telling.reader),
     drum.circuits.map((id) => names.get(id) ?? id).join('; '),
   ]);
-  return { name: 'Conductors', columns: ['conductor', 'length_mm', 'to_buy', 'circuits'], figures: FIGURES, rows };
+  return {
+    name: 'Conductors',
+    columns: ['conductor', 'length_mm', 'to_buy', 'circuits'],
+    figures: FIGURES,
+    rows,
+  };
 }
 
 /** How conductors end at terminals, as CSV. */

@@ -260,7 +260,10 @@ class RowReader {
   private list(column: string, read: (fields: readonly string[]) => unknown): unknown[] {
     const text = this.text(column);
     if (text === '') return [];
-    const entries = text.split(ENTRY, MOST_ENTRIES + 2).map(trim).filter(isText);
+    const entries = text
+      .split(ENTRY, MOST_ENTRIES + 2)
+      .map(trim)
+      .filter(isText);
     const fields = entries.map((entry) => entry.split(FIELD, MOST_ENTRIES + 2).map(trim));
     const count = fields.reduce((sum, { length }) => sum + length, 0);
     this.fieldCount += count;

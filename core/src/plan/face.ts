@@ -3,7 +3,15 @@ import { z } from '../zod.ts';
 import { ownConditionsSchema } from './conditions.ts';
 import { framingSchema } from './framing.ts';
 import { obstacleSchema } from './obstacle.ts';
-import { idSchema, lengthMmSchema, nameSchema, pointMmSchema, positionMmSchema, sizeMmSchema, textSchema } from './values.ts';
+import {
+  idSchema,
+  lengthMmSchema,
+  nameSchema,
+  pointMmSchema,
+  positionMmSchema,
+  sizeMmSchema,
+  textSchema,
+} from './values.ts';
 
 export const FACE_KINDS = [
   'wall',

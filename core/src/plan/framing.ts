@@ -1,5 +1,12 @@
 import { z } from '../zod.ts';
-import { idSchema, lengthMmSchema, nameSchema, positionMmSchema, sizeMmSchema, textSchema } from './values.ts';
+import {
+  idSchema,
+  lengthMmSchema,
+  nameSchema,
+  positionMmSchema,
+  sizeMmSchema,
+  textSchema,
+} from './values.ts';
 
 export const FRAMING_ROLES = [
   'stud',

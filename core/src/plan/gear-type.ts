@@ -3,7 +3,17 @@ import { CONDUIT_SIZES } from '../reference/conductor-sizes.ts';
 import { RAIL_KINDS } from '../reference/rails.ts';
 import { sourceSchema } from '../reference/source.ts';
 import { z } from '../zod.ts';
-import { givenDistanceSchema, givenTemperatureSchema, idSchema, lengthMmSchema, nameSchema, positionMmSchema, sizeMmSchema, tempCSchema, textSchema } from './values.ts';
+import {
+  givenDistanceSchema,
+  givenTemperatureSchema,
+  idSchema,
+  lengthMmSchema,
+  nameSchema,
+  positionMmSchema,
+  sizeMmSchema,
+  tempCSchema,
+  textSchema,
+} from './values.ts';
 
 const massKgSchema = z.number().positive('must be more than 0').max(20_000);
 const torqueNmSchema = z.number().positive('must be more than 0').max(2_000).nullable();

@@ -65,7 +65,16 @@ const MOST_KEY_CHARACTERS = 40;
 const ITS_OWN = /^(?:Invalid|Too (?:big|small)|Expected|Unrecognized|Required)/u;
 
 /** Why a value cannot be taken, with the field’s own words and limits in the reader’s units: never a name out of the code. */
-export function issueTold({ code, path, message, maximum, minimum, inclusive, origin, keys = [] }: Issue): Told {
+export function issueTold({
+  code,
+  path,
+  message,
+  maximum,
+  minimum,
+  inclusive,
+  origin,
+  keys = [],
+}: Issue): Told {
   if (code === 'unrecognized_keys') {
     const named = keys.slice(0, MOST_KEYS_NAMED).map((key) => `“${cutText(key, MOST_KEY_CHARACTERS)}”`);
     const more = keys.length > named.length ? ' and more' : '';

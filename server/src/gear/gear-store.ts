@@ -87,26 +87,32 @@ export class GearStore {
 
   /** Makes the next version over version `madeFrom`. Samples are copied, not changed. */
   async save(id: string, madeFrom: number, type: GearType): Promise<GearSaved | null> {
-    return transact(this.source, async (manager) => {
-      const row = await this.lock(manager, id);
-      if (row === null) return null;
-      if (row.sampleId !== null) return { kind: 'sample' };
-      if (row.currentVersion !== madeFrom) {
-        // A save whose answer was lost comes again: it is there already.
-        const kept = await this.tryRead(manager, id);
-        const isSame =
-          madeFrom === row.currentVersion - 1 &&
-          kept?.ok === true &&
-          JSON.stringify(kept.value.type) === JSON.stringify(own(type, id, row.currentVersion));
-        if (isSame) return { kind: 'saved', detail: kept.value };
-        return { kind: 'stale', current: row.currentVersion };
-      }
-      return { kind: 'saved', detail: await this.addVersion(manager, row, type) };
-    }, `gear ${id}`);
+    return transact(
+      this.source,
+      async (manager) => {
+        const row = await this.lock(manager, id);
+        if (row === null) return null;
+        if (row.sampleId !== null) return { kind: 'sample' };
+        if (row.currentVersion !== madeFrom) {
+          // A save whose answer was lost comes again: it is there already.
+          const kept = await this.tryRead(manager, id);
+          const isSame =
+            madeFrom === row.currentVersion - 1 &&
+            kept?.ok === true &&
+            JSON.stringify(kept.value.type) === JSON.stringify(own(type, id, row.currentVersion));
+          if (isSame) return { kind: 'saved', detail: kept.value };
+          return { kind: 'stale', current: row.currentVersion };
+        }
+        return { kind: 'saved', detail: await this.addVersion(manager, row, type) };
+      },
+      `gear ${id}`,
+    );
   }
 
   async setArchived(id: string, archived: boolean): Promise<GearDetail | null> {
-    await this.source.getRepository(GearEntity).update({ id }, { archivedAt: archived ? await this.clock(this.source.manager) : null });
+    await this.source
+      .getRepository(GearEntity)
+      .update({ id }, { archivedAt: archived ? await this.clock(this.source.manager) : null });
     return this.find(id);
   }
 

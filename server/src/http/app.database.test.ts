@@ -189,11 +189,16 @@ describe('saving', () => {
     const job = await importPlan();
     const line = 'cccccccc-0000-4000-8000-000000000003';
     const save = (order: number, name: string, secret: string | null) =>
-      call('PUT', `/api/jobs/${job.id}/plan`, { ...honeyHouse(), name }, {
-        'If-Match': '"1"',
-        'Line-Of-Work': `${line}; ${order}`,
-        ...(secret === null ? {} : { 'Line-Secret': secret }),
-      });
+      call(
+        'PUT',
+        `/api/jobs/${job.id}/plan`,
+        { ...honeyHouse(), name },
+        {
+          'If-Match': '"1"',
+          'Line-Of-Work': `${line}; ${order}`,
+          ...(secret === null ? {} : { 'Line-Secret': secret }),
+        },
+      );
     expect((await save(1, 'Mine', 'a-secret-of-twenty-letters')).status).toBe(200);
     // Every reader is told the line, and none the secret.
     const read = await call('GET', `/api/jobs/${job.id}/plan`);

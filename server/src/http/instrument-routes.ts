@@ -54,7 +54,9 @@ export function instrumentRoutes(jobs: JobStore): Router {
     if (ctx.req.socket.destroyed) return;
     const last = /^[\d,]*$/u.exec(ctx.get('Last-Event-ID'))?.[0].split(',') ?? [];
     stream(ctx, letGo, (send) => {
-      const next = heard.map(({ from }, index) => ((last[index] ?? '') === '' ? from : Number(last[index]) + 1));
+      const next = heard.map(({ from }, index) =>
+        (last[index] ?? '') === '' ? from : Number(last[index]) + 1,
+      );
       const ids = () => next.map((each) => each - 1).join(',');
       for (const [index, each] of pointed.entries())
         if ('fault' in each) send('', JSON.stringify({ of: index, fault: each.fault }));

@@ -18,9 +18,19 @@ export class StreamPlaces {
   take({ req, res }: Pick<Context, 'req' | 'res'>): Ended {
     const { socket } = req;
     if (this.taken.has(socket))
-      throw new ProblemError(429, 'This connection is read as a stream already: use another.', {}, RETRY_AFTER_S);
+      throw new ProblemError(
+        429,
+        'This connection is read as a stream already: use another.',
+        {},
+        RETRY_AFTER_S,
+      );
     if (this.taken.size >= this.most)
-      throw new ProblemError(429, `No more than ${this.most} instruments are read at once.`, {}, RETRY_AFTER_S);
+      throw new ProblemError(
+        429,
+        `No more than ${this.most} instruments are read at once.`,
+        {},
+        RETRY_AFTER_S,
+      );
     this.taken.add(socket);
     return new Promise((resolve) => {
       const end = () => {

@@ -30,12 +30,7 @@ export type Thinning = {
  * @param revisions all of the job, in the order of their numbers
  * @param saneS how long the clock was seen to run right, in all
  */
-export function thinning(
-  revisions: readonly Marked[],
-  current: number,
-  now: Date,
-  saneS: number,
-): Thinning {
+export function thinning(revisions: readonly Marked[], current: number, now: Date, saneS: number): Thinning {
   const newestMs = Math.max(...revisions.slice(-NEWEST).map(({ createdAt }) => createdAt.getTime()));
   if (now.getTime() < newestMs) return { mark: [], unmark: [], remove: [] };
   const going = new Set(thinned(revisions, current, now));

@@ -28,7 +28,9 @@ export class SaneTime {
     const passedS = before === null ? 0 : (passedMs - before.passedMs) / 1000;
     const clockS = before === null ? 0 : (now.getTime() - before.clockMs) / 1000;
     const isRight = Math.abs(clockS - passedS) <= MOST_ASTRAY_S;
-    const [row] = await manager.query<{ seenAt: Date }[]>('SELECT seen_at AS seenAt FROM sane_time WHERE id = 1');
+    const [row] = await manager.query<{ seenAt: Date }[]>(
+      'SELECT seen_at AS seenAt FROM sane_time WHERE id = 1',
+    );
     const wentBack =
       clockS - passedS < -MOST_ASTRAY_S ||
       (row !== undefined && row.seenAt.getTime() > now.getTime() + MOST_ASTRAY_S * 1000);
@@ -40,7 +42,8 @@ export class SaneTime {
       WHERE id = 1`,
       [isRight ? Math.floor(passedS) : 0, now, now],
     );
-    if (wentBack) await manager.query('UPDATE revision SET going_since_s = NULL WHERE going_since_s IS NOT NULL');
+    if (wentBack)
+      await manager.query('UPDATE revision SET going_since_s = NULL WHERE going_since_s IS NOT NULL');
   }
 }
 

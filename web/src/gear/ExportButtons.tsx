@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { gearDetailSchema, gearListSchema } from '@zarnel/contract';
+import { gearDetailSchema, readGearListSchema } from '@zarnel/contract';
 import type { GearType } from '@zarnel/core/plan';
+import { askServer } from '../state/ask-server.ts';
 import { Button } from '../ui/Button.tsx';
 import { downloadText } from '../ui/download.ts';
 import { browserFileWriting } from '../workers/files.ts';
@@ -49,19 +50,24 @@ export function ExportButtons({ ids }: { readonly ids: readonly string[] }) {
 
 async function allIds(): Promise<string[]> {
   const ids: string[] = [];
-  for (;;) {
-    const answer = await fetch(`/api/gear?limit=${PAGE}&offset=${ids.length}`);
-    const { gear, total } = gearListSchema.parse(await answer.json());
-    ids.push(...gear.map(({ id }) => id));
-    if (gear.length === 0 || ids.length >= total) return ids;
+  for (let offset = 0; ; offset += PAGE) {
+    const { gear, total } = readGearListSchema.parse(
+      await answerOf(`/api/gear?limit=${PAGE}&offset=${offset}`),
+    );
+    for (const { id } of gear) ids.push(id);
+    if (offset + PAGE >= total) return ids;
   }
 }
 
 async function readTypes(ids: readonly string[]): Promise<GearType[]> {
   const types: GearType[] = [];
-  for (const id of ids) {
-    const answer = await fetch(`/api/gear/${id}`);
-    types.push(gearDetailSchema.parse(await answer.json()).type);
-  }
+  for (const id of ids) types.push(gearDetailSchema.parse(await answerOf(`/api/gear/${id}`)).type);
   return types;
+}
+
+/** What the server answers. Throws where it was not reached, or refuses: then nothing is written. */
+async function answerOf(path: string): Promise<unknown> {
+  const heard = await askServer({ path });
+  if (heard.kind === 'not-reached' || heard.status !== 200) throw new Error('The library cannot be read.');
+  return heard.body;
 }

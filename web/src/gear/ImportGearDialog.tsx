@@ -8,6 +8,7 @@ import { FileButton } from '../ui/FileButton.tsx';
 import { Fault } from '../ui/Fault.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { browserFileReading } from '../workers/files.ts';
+import { localTexts } from '../browser/facilities.ts';
 import { keepImport, readKeptImport, type KeptImport } from './kept-import.ts';
 
 type Props = { readonly isOpen: boolean; readonly onClose: () => void };
@@ -21,7 +22,7 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
   const [refused, setRefused] = useState<string | null>(null);
   const [isReading, setReading] = useState(false);
   const [taken, setTaken] = useState(0);
-  const [last, setLast] = useState(() => readKeptImport(localStorage));
+  const [last, setLast] = useState(() => readKeptImport(localTexts));
   const [reading] = useState(browserFileReading);
   useEffect(() => () => reading.stop(), [reading]);
   const [importGear, { isLoading }] = useImportGearMutation();
@@ -41,7 +42,7 @@ export function ImportGearDialog({ isOpen, onClose }: Props) {
     else setRefused(`${file}: ${result.fault} Nothing was taken.`);
   };
   const remember = (kept: KeptImport) => {
-    keepImport(localStorage, kept);
+    keepImport(localTexts, kept);
     setLast(kept);
   };
   const takeAll = async () => {

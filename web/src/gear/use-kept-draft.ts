@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import type { GearType } from '@zarnel/core/plan';
+import { localTexts } from '../browser/facilities.ts';
 import { KeptDrafts } from './kept-drafts.ts';
 
-export const keptDrafts = new KeptDrafts(localStorage);
+export const keptDrafts = new KeptDrafts(localTexts);
 
 export type DraftInHand = {
   readonly draft: GearType;

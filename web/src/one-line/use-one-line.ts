@@ -10,10 +10,21 @@ import {
   type OneLineDrawing,
 } from '@zarnel/core/figures';
 import type { Telling } from '@zarnel/core/words';
+import { openedOnce } from '../state/opened-once.ts';
 import { evaluator } from '../workers/compute.ts';
 
-/** The layout library works in a worker of its own. */
-const elk = new ELK({ workerFactory: () => new Worker(elkWorkerUrl) });
+/** The layout library works in a worker of its own; in the page, where there is none. */
+const layoutLibrary = openedOnce(async () => {
+  try {
+    const elk = new ELK({ workerFactory: () => new Worker(elkWorkerUrl) });
+    // Asked for something small first: a worker that may not begin says so only then.
+    await elk.layout({ id: 'root', children: [], edges: [] });
+    return elk;
+  } catch (error) {
+    console.error(error);
+    return new (await import('elkjs/lib/elk.bundled.js')).default();
+  }
+});
 
 type LaidOut = { readonly oneLine: OneLine; readonly layout: GivenLayout };
 
@@ -26,6 +37,7 @@ export function useOneLine(evaluation: Evaluation | null, telling: Telling): One
     const layOut = async () => {
       const oneLine = await evaluator.oneLine();
       if (oneLine === null) return;
+      const elk = await layoutLibrary();
       // The library writes into what it is asked.
       const layout = (await elk.layout(
         structuredClone(askedLayout(oneLine, telling)) as unknown as Parameters<typeof elk.layout>[0],

@@ -3,7 +3,7 @@ import type { JobPicture } from '@zarnel/core/figures';
 import { countText } from '@zarnel/core/words';
 import { SeverityMark } from '../ui/SeverityMark.tsx';
 import { seenJob } from '../workers/pictures.ts';
-import type { SeenJob } from '../workers/pictures.worker.ts';
+import type { SeenJob } from '../workers/pictures-work.ts';
 
 type Props = { readonly jobId: string; readonly name: string; readonly revision: number };
 

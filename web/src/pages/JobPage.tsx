@@ -19,6 +19,7 @@ import { useKeys } from '../ui/use-keys.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { HistoryDialog } from './HistoryDialog.tsx';
 import { JobLine } from './JobLine.tsx';
+import { KeepingNotice } from './KeepingNotice.tsx';
 import { KeysDialog } from './KeysDialog.tsx';
 import { Preferences } from './Preferences.tsx';
 import { Revisions } from './Revisions.tsx';
@@ -113,11 +114,22 @@ export function JobPage() {
 
   if (!isStep(step)) return <Navigate to={`/jobs/${jobId}/mount`} replace />;
   if (loadFault !== null) {
+    const { unsent } = loadFault;
     return (
       <main className="p-8">
+        <KeepingNotice />
         <p className="mb-3 max-w-3xl">{loadFault.message}</p>
         <div className="flex gap-3">
           <Button onClick={() => void openJob(jobId)}>Try again</Button>
+          {unsent !== null && (
+            <Button
+              onClick={() =>
+                downloadText(`${fileStem(unsent.name)}.zarnel.json`, 'application/json', writePlan(unsent))
+              }
+            >
+              Save your unsent edits as a file
+            </Button>
+          )}
           <Link className="underline" to="/jobs">
             All jobs
           </Link>
@@ -144,6 +156,7 @@ export function JobPage() {
   );
   return (
     <div className="flex h-full flex-col">
+      <KeepingNotice />
       <header className="no-print flex items-center gap-x-2 border-b border-pencil bg-paper px-2 py-1.5 sm:gap-x-4 sm:px-4">
         <Link to="/jobs" className="shrink-0 font-semibold underline decoration-faint underline-offset-4">
           All jobs

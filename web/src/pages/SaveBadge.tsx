@@ -4,14 +4,23 @@ import type { Away, SaveState } from '../state/autosaver.ts';
 /** What has become of the edits, in two words. */
 export function SaveBadge({ state }: { readonly state: SaveState }) {
   return (
-    <span
-      role="status"
-      aria-live="polite"
-      className={`whitespace-nowrap ${INKS[state.kind]}`}
-      data-testid="save-state"
-    >
-      {textOf(state)}
-    </span>
+    <>
+      <span
+        role="status"
+        aria-live="polite"
+        className={`min-w-0 ${state.kind === 'refused' ? 'line-clamp-2' : 'whitespace-nowrap'} ${INKS[state.kind]}`}
+        title={textOf(state)}
+        data-testid="save-state"
+      >
+        {textOf(state)}
+      </span>
+      {state.kind === 'offline' && state.why === 'sign-in' && (
+        // Beside this page, which keeps the edits; whoever comes back to it is saved at once.
+        <a className="whitespace-nowrap underline" href="/jobs" target="_blank" rel="noreferrer">
+          Open the sign-in page
+        </a>
+      )}
+    </>
   );
 }
 
@@ -26,6 +35,7 @@ const INKS: Record<SaveState['kind'], string> = {
 const AWAY: Record<Away, string> = {
   unreachable: 'Offline',
   'disk-full': 'The server’s disk is full',
+  'sign-in': 'Sign in again',
 };
 
 function textOf(state: SaveState): string {
@@ -34,13 +44,18 @@ function textOf(state: SaveState): string {
       return 'Saved';
     case 'saving':
       return 'Saving';
-    case 'offline':
-      return `${AWAY[state.why]}, ${countText(state.editCount, 'edit', 'edits')} ${
-        state.isKept ? 'kept' : 'not kept here: export the job now'
-      }`;
+    case 'offline': {
+      const answered = state.status !== null && state.why === 'unreachable' && state.status < 500;
+      return `${AWAY[state.why]}${answered ? ` (something between answers ${state.status})` : ''}, ${editsText(state)}`;
+    }
     case 'conflict':
       return 'Two versions';
     case 'refused':
-      return `Not saved: ${state.message}`;
+      return `Not saved (${state.status}): ${state.message} ${editsText(state)}, tried again by itself`;
   }
+}
+
+/** What has become of the edits meanwhile. */
+function editsText({ editCount, isKept }: { readonly editCount: number; readonly isKept: boolean }): string {
+  return `${countText(editCount, 'edit', 'edits')} ${isKept ? 'kept' : 'not kept here: export the job now'}`;
 }

@@ -5,6 +5,9 @@ import type { Plan } from '@zarnel/core/plan';
 import { Autosaver, type SaveAnswer, type SaveState } from './autosaver.ts';
 import type { Draft } from './drafts.ts';
 
+const OWN = { line: 'line', secret: 'the secret of this page' };
+const UNREACHABLE = { kind: 'unreachable', status: null, retryAfterMs: null } as const;
+
 const named = (name: string): Plan => ({ ...honeyHouse(), name });
 
 function setUp(answers: SaveAnswer[]) {
@@ -12,14 +15,14 @@ function setUp(answers: SaveAnswer[]) {
   const states: SaveState[] = [];
   const drafts = new Map<string, Draft>();
   const faults = { doWritesFail: false, doesSendThrow: false };
-  const saver = new Autosaver('job', 1, 'line', {
+  const saver = new Autosaver('job', 1, OWN, {
     send: ({ madeFrom, plan }) => {
       if (faults.doesSendThrow) {
         faults.doesSendThrow = false;
         return Promise.reject(new Error('a bug'));
       }
       sent.push({ madeFrom, name: plan.name });
-      return Promise.resolve(answers.shift() ?? { kind: 'unreachable' });
+      return Promise.resolve(answers.shift() ?? UNREACHABLE);
     },
     drafts: {
       read: (id) => Promise.resolve(drafts.get(id)),
@@ -32,12 +35,16 @@ function setUp(answers: SaveAnswer[]) {
         if (kept?.line === line && kept.order <= order) drafts.delete(id);
         return Promise.resolve();
       },
+      unread: () => Promise.resolve([]),
+      letGo: () => Promise.resolve(),
     },
     onState: (state) => states.push(state),
     onError: () => undefined,
     settleMs: 500,
     mostMs: 4000,
     retryMs: 3000,
+    retryRefusedMs: 15_000,
+    retryStoreMs: 4000,
   });
   const failWrites = (isFailing: boolean) => {
     faults.doWritesFail = isFailing;
@@ -56,8 +63,8 @@ describe('drafts of quick edits', () => {
     const written: string[] = [];
     const ends: (() => void)[] = [];
     const kept: { name: string | null } = { name: null };
-    const saver = new Autosaver('job', 1, 'line', {
-      send: () => Promise.resolve({ kind: 'unreachable' }),
+    const saver = new Autosaver('job', 1, OWN, {
+      send: () => Promise.resolve(UNREACHABLE),
       drafts: {
         read: () => Promise.resolve(undefined),
         write: ({ plan }) =>
@@ -69,12 +76,16 @@ describe('drafts of quick edits', () => {
             });
           }),
         remove: () => Promise.resolve(),
+        unread: () => Promise.resolve([]),
+        letGo: () => Promise.resolve(),
       },
       onState: () => undefined,
       onError: () => undefined,
       settleMs: 500,
       mostMs: 4000,
       retryMs: 3000,
+      retryRefusedMs: 15_000,
+      retryStoreMs: 4000,
     });
     for (let edit = 1; edit <= 50; edit++) {
       saver.changed(named(`Edit ${edit}`));
@@ -105,20 +116,35 @@ describe('Autosaver', () => {
   });
 
   test('says where the disk of the server is full, and saves when there is room', async () => {
-    const { saver, states, drafts } = setUp([{ kind: 'disk-full' }, { kind: 'saved', revision: 2 }]);
+    const { saver, states, drafts } = setUp([
+      { kind: 'disk-full', status: 507, retryAfterMs: null },
+      { kind: 'saved', revision: 2 },
+    ]);
     saver.changed(named('A'));
     await clock.tickAsync(500);
-    expect(states.at(-1)).toEqual({ kind: 'offline', why: 'disk-full', editCount: 1, isKept: true });
+    expect(states.at(-1)).toEqual({
+      kind: 'offline',
+      why: 'disk-full',
+      status: 507,
+      editCount: 1,
+      isKept: true,
+    });
     await clock.tickAsync(3000);
     expect(states.at(-1)).toEqual({ kind: 'saved' });
     expect(drafts.size).toBe(0);
   });
 
   test('keeps edits while the server is away, counts them, and sends the newest when it is back', async () => {
-    const { saver, sent, states, drafts } = setUp([{ kind: 'unreachable' }, { kind: 'saved', revision: 2 }]);
+    const { saver, sent, states, drafts } = setUp([UNREACHABLE, { kind: 'saved', revision: 2 }]);
     saver.changed(named('A'));
     await clock.tickAsync(500);
-    expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 1, isKept: true });
+    expect(states.at(-1)).toEqual({
+      kind: 'offline',
+      why: 'unreachable',
+      status: null,
+      editCount: 1,
+      isKept: true,
+    });
     expect(drafts.get('job')?.madeFrom).toBe(1);
     await clock.tickAsync(3000);
     expect(sent).toHaveLength(2);
@@ -177,7 +203,7 @@ describe('Autosaver', () => {
   test('forgets no edit that came after the conflict: it is kept beside first, or nothing is taken', async () => {
     const { saver, sent, drafts } = setUp([
       { kind: 'stale', current: 5, kept: 6 },
-      { kind: 'unreachable' },
+      UNREACHABLE,
       { kind: 'stale', current: 5, kept: 7 },
     ]);
     saver.changed(named('Mine'));
@@ -195,7 +221,15 @@ describe('Autosaver', () => {
     saver.changed(named('A'));
     await clock.tickAsync(400);
     // Another line of this tab has written since.
-    const other = { jobId: 'job', madeFrom: 1, plan: named('Other'), editCount: 1, line: 'other', order: 1 };
+    const other = {
+      jobId: 'job',
+      madeFrom: 1,
+      plan: named('Other'),
+      editCount: 1,
+      line: 'other',
+      secret: 'other',
+      order: 1,
+    };
     drafts.set('job', other);
     await clock.tickAsync(200);
     expect(drafts.get('job')).toBe(other);
@@ -216,20 +250,28 @@ describe('Autosaver', () => {
   });
 
   test('goes on keeping drafts after a write that failed, and says meanwhile that they are not kept', async () => {
-    const { saver, states, drafts, failWrites } = setUp([
-      { kind: 'unreachable' },
-      { kind: 'unreachable' },
-      { kind: 'unreachable' },
-    ]);
+    const { saver, states, drafts, failWrites } = setUp([UNREACHABLE, UNREACHABLE, UNREACHABLE]);
     failWrites(true);
     saver.changed(named('A'));
     await clock.tickAsync(600);
-    expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 1, isKept: false });
+    expect(states.at(-1)).toEqual({
+      kind: 'offline',
+      why: 'unreachable',
+      status: null,
+      editCount: 1,
+      isKept: false,
+    });
     failWrites(false);
     saver.changed(named('B'));
     await clock.tickAsync(600);
     expect(drafts.get('job')?.plan.name).toBe('B');
-    expect(states.at(-1)).toEqual({ kind: 'offline', why: 'unreachable', editCount: 2, isKept: true });
+    expect(states.at(-1)).toEqual({
+      kind: 'offline',
+      why: 'unreachable',
+      status: null,
+      editCount: 2,
+      isKept: true,
+    });
   });
 
   test('tries again when sending breaks in a way nobody foresaw', async () => {
@@ -241,5 +283,77 @@ describe('Autosaver', () => {
     await clock.tickAsync(3100);
     expect(sent.map(({ name }) => name)).toEqual(['A']);
     expect(states.at(-1)).toEqual({ kind: 'saved' });
+  });
+
+  test.each([400, 403, 404, 408, 409, 413, 422, 429, 431])(
+    'goes on after %d: says which, keeps all, and tries again by itself, with the next edit and when woken',
+    async (status) => {
+      const refused: SaveAnswer = { kind: 'refused', status, message: 'No.', retryAfterMs: null };
+      const { saver, sent, states, drafts } = setUp([
+        refused,
+        refused,
+        refused,
+        refused,
+        { kind: 'saved', revision: 2 },
+      ]);
+      saver.changed(named('A'));
+      await clock.tickAsync(600);
+      const told = { kind: 'refused', status, message: 'No.', isKept: true };
+      expect(states.at(-1)).toEqual({ ...told, editCount: 1 });
+      await clock.tickAsync(15_100);
+      saver.changed(named('B'));
+      await clock.tickAsync(600);
+      expect(states.at(-1)).toEqual({ ...told, editCount: 2 });
+      saver.wake();
+      await clock.tickAsync(10);
+      expect(sent.map(({ name }) => name)).toEqual(['A', 'A', 'B', 'B']);
+      expect(drafts.get('job')?.plan.name).toBe('B');
+      await clock.tickAsync(15_100);
+      expect(states.at(-1)).toEqual({ kind: 'saved' });
+      expect(drafts.size).toBe(0);
+    },
+  );
+
+  test('asks to sign in where something before the server asks who one is, and goes on when one is back', async () => {
+    const { saver, states } = setUp([
+      { kind: 'sign-in', status: 401, retryAfterMs: null },
+      { kind: 'saved', revision: 2 },
+    ]);
+    saver.changed(named('A'));
+    await clock.tickAsync(600);
+    expect(states.at(-1)).toMatchObject({ kind: 'offline', why: 'sign-in', status: 401 });
+    saver.wake();
+    await clock.tickAsync(10);
+    expect(states.at(-1)).toEqual({ kind: 'saved' });
+  });
+
+  test('leaves a server alone for as long as it asks, whatever is edited, pressed or woken', async () => {
+    const { saver, sent, states } = setUp([
+      { kind: 'unreachable', status: 503, retryAfterMs: 60_000 },
+      { kind: 'saved', revision: 2 },
+    ]);
+    saver.changed(named('A'));
+    await clock.tickAsync(600);
+    saver.changed(named('B'));
+    saver.wake();
+    await saver.flush();
+    await clock.tickAsync(55_000);
+    expect(sent).toHaveLength(1);
+    // Nothing is on its way, and nobody is told that it is.
+    expect(states.at(-1)).toMatchObject({ kind: 'offline', editCount: 2 });
+    await clock.tickAsync(6000);
+    expect(sent.map(({ name }) => name)).toEqual(['A', 'B']);
+    expect(states.at(-1)).toEqual({ kind: 'saved' });
+  });
+
+  test('writes what is not kept as soon as the store of the browser works again, without another edit', async () => {
+    const { saver, drafts, failWrites } = setUp([]);
+    failWrites(true);
+    saver.changed(named('A'));
+    await clock.tickAsync(9000);
+    expect(drafts.size).toBe(0);
+    failWrites(false);
+    await clock.tickAsync(4100);
+    expect(drafts.get('job')?.plan.name).toBe('A');
   });
 });

@@ -6,22 +6,41 @@ export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'saving' }
   /** `isKept` says whether the browser’s own store has them; where it has not, only this page does. */
-  | { readonly kind: 'offline'; readonly why: Away; readonly editCount: number; readonly isKept: boolean }
+  | {
+      readonly kind: 'offline';
+      readonly why: Away;
+      /** What something in between answered; null where nothing did. */
+      readonly status: number | null;
+      readonly editCount: number;
+      readonly isKept: boolean;
+    }
   | { readonly kind: 'conflict'; readonly current: number; readonly kept: number }
-  | { readonly kind: 'refused'; readonly message: string };
+  /** It is tried again: the cause may be over, or be in what was edited. */
+  | {
+      readonly kind: 'refused';
+      readonly status: number;
+      readonly message: string;
+      readonly editCount: number;
+      readonly isKept: boolean;
+    };
 
-/** Why nothing is saved just now: the server does not answer, or has no room left. */
-export type Away = 'unreachable' | 'disk-full';
+/** Why nothing is saved just now: the server does not answer, has no room left, or something before it asks who one is. */
+export type Away = 'unreachable' | 'disk-full' | 'sign-in';
 
-/** What came of sending a plan. */
+/** What came of sending a plan; `retryAfterMs` where it was said when to come again. */
 export type SaveAnswer =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'stale'; readonly current: number; readonly kept: number }
-  | { readonly kind: Away }
-  | { readonly kind: 'refused'; readonly message: string };
+  | { readonly kind: Away; readonly status: number | null; readonly retryAfterMs: number | null }
+  | {
+      readonly kind: 'refused';
+      readonly status: number;
+      readonly message: string;
+      readonly retryAfterMs: number | null;
+    };
 
 /** What is sent: a plan, the revision it was made from, and its place in the line of edits. */
-export type Save = Pick<Draft, 'jobId' | 'madeFrom' | 'plan' | 'line' | 'order'>;
+export type Save = Pick<Draft, 'jobId' | 'madeFrom' | 'plan' | 'line' | 'secret' | 'order'>;
 
 export type AutosaverParts = {
   readonly send: (save: Save) => Promise<SaveAnswer>;
@@ -34,7 +53,14 @@ export type AutosaverParts = {
   readonly mostMs: number;
   /** How long to wait before trying an unreachable server again. */
   readonly retryMs: number;
+  /** The same after a refusal, whose cause is over by itself more slowly, or by another edit. */
+  readonly retryRefusedMs: number;
+  /** The same for a store of the browser that took nothing. */
+  readonly retryStoreMs: number;
 };
+
+/** The name of a line of edits, and what only the page that began it knows. */
+export type Line = { readonly line: string; readonly secret: string };
 
 /**
  * Sends a job’s plan after each edit, one save at a time: the only one of its job in this page. Until the server
@@ -51,28 +77,31 @@ export class Autosaver {
   /** What the server kept beside another’s newest, while nobody has decided. */
   private beside: { readonly plan: Plan; readonly current: number; readonly kept: number } | null = null;
   /** Why the last try came to nothing. */
-  private away: Away | null = null;
+  private away: { readonly why: Away; readonly status: number | null } | null = null;
+  private refusal: { readonly status: number; readonly message: string } | null = null;
+  /** The server asked not to be asked before then. */
+  private notBeforeMs = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** By when what is unsent is sent, however steadily it is edited. */
   private dueMs: number | null = null;
   /** Draft writes and removals in the order they were asked for; one that fails holds up none after it. */
   private readonly draftWork = new InTurn();
-  /** Whether the newest draft is in the store. */
+  /** Whether the newest draft is in the store; where not, it is tried again. */
   private isKept = true;
+  private storeTimer: ReturnType<typeof setTimeout> | undefined;
   private state: SaveState = { kind: 'saved' };
 
-  /** `line` names the line of edits, through reloads; `revision` is the one it goes on from. */
+  /** `own` names the line of edits, through reloads; `revision` is the one it goes on from. */
   constructor(
     private readonly jobId: string,
     private revision: number,
-    private readonly line: string,
+    private readonly own: Line,
     private readonly parts: AutosaverParts,
   ) {}
 
   /** Where in its line of edits the plan on the screen is. */
   get place(): { readonly line: string; readonly order: number } {
-    const { line, order } = this;
-    return { line, order };
+    return { line: this.own.line, order: this.order };
   }
 
   /** The revision that the plan on the screen is; null while it is not saved. */
@@ -92,9 +121,14 @@ export class Autosaver {
     this.order++;
     this.keepDraft();
     if (this.isHalted) return;
-    this.away = null;
-    if (this.beside === null) this.tell({ kind: 'saving' });
     const now = Date.now();
+    // While the server asked to be left alone, nothing is on its way.
+    if (now < this.notBeforeMs) this.tellUnsaved();
+    else {
+      this.away = null;
+      this.refusal = null;
+      if (this.beside === null) this.tell({ kind: 'saving' });
+    }
     this.dueMs ??= now + this.parts.mostMs;
     this.schedule(Math.max(0, Math.min(this.parts.settleMs, this.dueMs - now)));
   }
@@ -118,11 +152,20 @@ export class Autosaver {
     this.schedule(0);
   }
 
-  /** Sends at once what is unsent; ends when the server has answered. */
+  /** Something changed that may let it through: the network is back, somebody came back to the page, perhaps signed in. */
+  wake(): void {
+    if (this.unsent !== null && (this.away !== null || this.refusal !== null)) this.schedule(0);
+  }
+
+  /** Sends at once what is unsent, unless the server asked to be left alone; ends when the server has answered. */
   async flush(): Promise<void> {
     if (this.sending !== null) await this.sending;
     clearTimeout(this.timer);
     const plan = this.unsent;
+    if (plan !== null && !this.isHalted && Date.now() < this.notBeforeMs) {
+      this.schedule(0);
+      return;
+    }
     if (plan === null || this.sending !== null || this.isHalted || this.beside?.plan === plan) return;
     this.sending = this.sendNow(plan).finally(() => (this.sending = null));
     await this.sending;
@@ -130,12 +173,17 @@ export class Autosaver {
 
   private async sendNow(plan: Plan): Promise<void> {
     this.dueMs = null;
-    const { jobId, revision: madeFrom, line, order } = this;
-    const answer = await this.parts.send({ jobId, madeFrom, plan, line, order }).catch((error: unknown) => {
-      // Whatever broke on the way, nothing was acknowledged: it is tried again.
-      this.parts.onError(error);
-      return { kind: 'unreachable' } as const;
-    });
+    const { jobId, revision: madeFrom, own, order } = this;
+    const answer = await this.parts
+      .send({ jobId, madeFrom, plan, ...own, order })
+      .catch((error: unknown): SaveAnswer => {
+        // Whatever broke on the way, nothing was acknowledged: it is tried again.
+        this.parts.onError(error);
+        return { kind: 'unreachable', status: null, retryAfterMs: null };
+      });
+    const waitMs = 'retryAfterMs' in answer ? answer.retryAfterMs : null;
+    this.notBeforeMs = waitMs === null ? 0 : Date.now() + waitMs;
+    this.refusal = null;
     switch (answer.kind) {
       case 'saved':
         this.away = null;
@@ -153,8 +201,9 @@ export class Autosaver {
         return;
       case 'unreachable':
       case 'disk-full':
-        this.away = answer.kind;
-        if (this.beside === null) this.tellOffline();
+      case 'sign-in':
+        this.away = { why: answer.kind, status: answer.status };
+        this.tellUnsaved();
         this.schedule(this.parts.retryMs);
         return;
       case 'stale':
@@ -164,8 +213,10 @@ export class Autosaver {
         if (this.unsent !== plan) this.schedule(this.parts.settleMs);
         return;
       case 'refused':
-        this.isHalted = true;
-        this.tell({ kind: 'refused', message: answer.message });
+        this.away = null;
+        this.refusal = { status: answer.status, message: answer.message };
+        this.tellUnsaved();
+        this.schedule(this.parts.retryRefusedMs);
         return;
     }
   }
@@ -186,6 +237,7 @@ export class Autosaver {
   /** Ends the timers; drafts stay. */
   stop(): void {
     clearTimeout(this.timer);
+    clearTimeout(this.storeTimer);
     this.isHalted = true;
   }
 
@@ -201,14 +253,15 @@ export class Autosaver {
 
   /** The newest takes the place of one whose turn has not come: no plan waits in line. */
   private keepDraft(): void {
-    const { jobId, revision: madeFrom, unsent: plan, editCount, line, order } = this;
+    const { jobId, revision: madeFrom, unsent: plan, editCount, own, order } = this;
+    clearTimeout(this.storeTimer);
     if (plan === null) return;
-    const draft = { jobId, madeFrom, plan, editCount, line, order };
+    const draft = { jobId, madeFrom, plan, editCount, ...own, order };
     void this.draftWork.doNewest('write', () => this.tellHow(this.parts.drafts.write(draft)));
   }
 
   private async removeDraft(order: number): Promise<void> {
-    await this.draftWork.do(() => this.tellHow(this.parts.drafts.remove(this.jobId, this.line, order)));
+    await this.draftWork.do(() => this.tellHow(this.parts.drafts.remove(this.jobId, this.own.line, order)));
   }
 
   /** Tells whether the newest thing done with drafts worked. */
@@ -220,17 +273,27 @@ export class Autosaver {
     } catch (error) {
       this.isKept = false;
       if (wasKept) this.parts.onError(error);
+      // The store may work again: then what is not kept is written at once.
+      clearTimeout(this.storeTimer);
+      this.storeTimer = setTimeout(() => {
+        if (this.unsent === null) void this.removeDraft(this.order);
+        else this.keepDraft();
+      }, this.parts.retryStoreMs);
     }
-    if (wasKept !== this.isKept && this.away !== null && this.beside === null) this.tellOffline();
+    if (wasKept !== this.isKept) this.tellUnsaved();
   }
 
-  private tellOffline(): void {
-    const why = this.away ?? 'unreachable';
-    this.tell({ kind: 'offline', why, editCount: this.editCount, isKept: this.isKept });
+  /** Why the newest is not saved; nothing where nothing is wrong, or where two versions are told of. */
+  private tellUnsaved(): void {
+    if (this.beside !== null) return;
+    const { editCount, isKept, away, refusal } = this;
+    if (refusal !== null) this.tell({ kind: 'refused', ...refusal, editCount, isKept });
+    else if (away !== null) this.tell({ kind: 'offline', ...away, editCount, isKept });
   }
 
   private schedule(afterMs: number): void {
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.flush(), afterMs);
+    const waitMs = Math.max(afterMs, this.notBeforeMs - Date.now());
+    this.timer = setTimeout(() => void this.flush(), waitMs);
   }
 }

@@ -1,8 +1,8 @@
 import {
   gearDetailSchema,
-  gearListSchema,
   gearVersionsSchema,
   problemSchema,
+  readGearListSchema,
   type GearDetail,
   type GearList,
 } from '@zarnel/contract';
@@ -25,7 +25,7 @@ const gearApi = serverApi.enhanceEndpoints({ addTagTypes: ['gear'] }).injectEndp
         url: 'gear',
         params: { search, kind, archived, offset, limit },
       }),
-      transformResponse: (raw) => gearListSchema.parse(raw),
+      transformResponse: (raw) => readGearListSchema.parse(raw),
       providesTags: ['gear'],
     }),
     gearDetail: build.query<GearDetail, string>({
@@ -69,7 +69,7 @@ const gearApi = serverApi.enhanceEndpoints({ addTagTypes: ['gear'] }).injectEndp
     }),
     importGear: build.mutation<GearList, readonly GearType[]>({
       query: (gear) => ({ url: 'gear/import', method: 'POST', body: { gear } }),
-      transformResponse: (raw) => gearListSchema.parse(raw),
+      transformResponse: (raw) => readGearListSchema.parse(raw),
       invalidatesTags: ['gear'],
     }),
   }),

@@ -1,20 +1,24 @@
 import { applyLanding, faceToStart } from '@zarnel/core/figures';
 import { tellingOf, toldText, type Told } from '@zarnel/core/words';
-import { applyPlanPatches, type Plan, type PlanEdit, type Result } from '@zarnel/core/plan';
+import { applyPlanPatches, openPlan, type Plan, type PlanEdit, type Result } from '@zarnel/core/plan';
+import { newId } from '../browser/facilities.ts';
+import { keeping, RETRY_STORE_MS, UntilKept } from '../browser/keeping.ts';
 import { evaluator } from '../workers/compute.ts';
 import { LatestOnly } from '../workers/latest-only.ts';
 import { Autosaver, type SaveState } from './autosaver.ts';
 import { preparedOf } from './derived.ts';
-import { browserDrafts, type Draft } from './drafts.ts';
+import { browserDrafts, type Draft, type UnreadDraft } from './drafts.ts';
 import { planSlice, type LoadFault } from './plan-slice.ts';
 import { readNewestRevision, readPlan, sendPlan, sendPrinted, sendRestore, serverApi } from './server-api.ts';
 import { store } from './store.ts';
-import { browserSteps, type PlanPlace, type Steps } from './undo-steps.ts';
+import { browserSteps, type PlanPlace, type Step, type Steps } from './undo-steps.ts';
 import { viewSlice } from './view-slice.ts';
 
 const SETTLE_MS = 500;
 const MOST_MS = 4000;
 const RETRY_MS = 3000;
+/** A refusal is over by itself more slowly. */
+const RETRY_REFUSED_MS = 15_000;
 /** While something is dragged its checks are asked for this often. */
 const TRY_MS = 120;
 
@@ -72,10 +76,18 @@ export async function openJob(jobId: string): Promise<void> {
   const before = left.get(jobId);
   if (before !== undefined && (await takeUp(jobId, before))) return;
   // A store that cannot be opened keeps no draft, and hinders nobody from working on what the server has.
-  const kept = drafts.read(jobId).catch((error: unknown) => {
-    console.error(error);
-    return undefined;
-  });
+  const kept = drafts.read(jobId).then(
+    (draft) => {
+      keeping.tell('edits', true);
+      return draft;
+    },
+    (error: unknown) => {
+      console.error(error);
+      keeping.tell('edits', false);
+      return undefined;
+    },
+  );
+  void kept.then(tellUnread);
   const own = turn;
   const [read, draft] = await Promise.all([readPlan(jobId), kept]);
   if (own !== turn) return;
@@ -84,8 +96,31 @@ export async function openJob(jobId: string): Promise<void> {
     await startSession(jobId, read.plan, read.revision, read.place, draft);
   } else if (read.kind === 'unreachable' && draft !== undefined) {
     await startSession(jobId, draft.plan, draft.madeFrom, null, draft);
-  } else store.dispatch(actions.loadFailed(loadFaultOf(read)));
+  } else store.dispatch(actions.loadFailed({ ...loadFaultOf(read), unsent: draft?.plan ?? null }));
 }
+
+/** What of this browser’s drafts could not be read, for the person to save or let go. */
+async function tellUnread(): Promise<void> {
+  const unread = await drafts.unread().catch((): readonly UnreadDraft[] => []);
+  store.dispatch(viewSlice.actions.unreadFound(unread));
+}
+
+/** Lets go of a draft that could not be read. */
+export async function letGoUnread(id: string): Promise<void> {
+  await drafts.letGo(id).catch((error: unknown) => console.error(error));
+  await tellUnread();
+}
+
+/** Something may let through what was not saved: the network is back, or somebody came back to the page. */
+function wakeAll(): void {
+  saver?.wake();
+  for (const each of left.values()) each.wake();
+}
+addEventListener('online', wakeAll);
+addEventListener('focus', wakeAll);
+document.addEventListener('visibilitychange', () => {
+  if (document.visibilityState === 'visible') wakeAll();
+});
 
 /** Goes on with a job that was left with something unsent. False where all of it has been sent since. */
 async function takeUp(jobId: string, before: Autosaver): Promise<boolean> {
@@ -108,6 +143,17 @@ function show(jobId: string, plan: Plan, steps: Steps | undefined, own: Autosave
   checks.ask(plan);
 }
 
+/** Writes a draft, and tells whether the browser keeps edits. */
+async function keptDraft(draft: Draft): Promise<void> {
+  try {
+    await drafts.write(draft);
+    keeping.tell('edits', true);
+  } catch (error) {
+    keeping.tell('edits', false);
+    throw error;
+  }
+}
+
 async function startSession(
   jobId: string,
   newest: Plan,
@@ -116,9 +162,9 @@ async function startSession(
   draft: Draft | undefined,
 ): Promise<void> {
   const plan = draft?.plan ?? newest;
-  const own: Autosaver = new Autosaver(jobId, revision, draft?.line ?? crypto.randomUUID(), {
+  const own: Autosaver = new Autosaver(jobId, revision, draft ?? { line: newId(), secret: newId() }, {
     send: (save) => sendPlan(save, store.getState().view.person),
-    drafts,
+    drafts: { ...drafts, write: keptDraft },
     // A job left behind may still be sending; its state is no longer on the screen.
     onState: (state) => {
       if (saver === own) onSaveState(state);
@@ -131,6 +177,8 @@ async function startSession(
     settleMs: SETTLE_MS,
     mostMs: MOST_MS,
     retryMs: RETRY_MS,
+    retryRefusedMs: RETRY_REFUSED_MS,
+    retryStoreMs: RETRY_STORE_MS,
   });
   if (draft !== undefined) {
     // Whoever opens the job again meanwhile finds this one, and starts no second.
@@ -149,6 +197,7 @@ async function readSteps(jobId: string, place: PlanPlace | null) {
   if (place === null) return undefined;
   return keptSteps.read(jobId, place).catch((error: unknown) => {
     console.error(error);
+    keeping.tell('steps', false);
     return undefined;
   });
 }
@@ -156,8 +205,14 @@ async function readSteps(jobId: string, place: PlanPlace | null) {
 function keepSteps(): void {
   const { jobId, undo, redo } = store.getState().plan;
   if (saver === null || jobId === null) return;
-  keptSteps.write(jobId, saver.place, { undo, redo }).catch((error: unknown) => console.error(error));
+  const { place } = saver;
+  void stepsUntilKept.try(() => keptSteps.write(jobId, place, { undo, redo }));
 }
+
+const stepsUntilKept = new UntilKept(RETRY_STORE_MS, (isKept, error) => {
+  keeping.tell('steps', isKept);
+  if (error !== undefined) console.error(error);
+});
 
 function onSaveState(state: SaveState): void {
   store.dispatch(actions.saveStateChanged(state));
@@ -186,7 +241,9 @@ async function markPrinted(): Promise<void> {
   if (!(await sendPrinted(jobId, revision))) isPrintUnmarked = store.getState().plan.jobId === jobId;
 }
 
-function loadFaultOf(read: Exclude<Awaited<ReturnType<typeof readPlan>>, { kind: 'plan' }>): LoadFault {
+function loadFaultOf(
+  read: Exclude<Awaited<ReturnType<typeof readPlan>>, { kind: 'plan' }>,
+): Omit<LoadFault, 'unsent'> {
   switch (read.kind) {
     case 'missing':
       return { message: 'There is no such job.', hasRevisions: false };
@@ -246,7 +303,8 @@ export function undo(): void {
   const { plan, undo: steps } = store.getState().plan;
   const last = steps.at(-1);
   if (plan === null || last === undefined) return;
-  const before = applyPlanPatches(plan, last.inverse);
+  const before = replayed(plan, last.inverse);
+  if (before === null) return;
   store.dispatch(actions.undone(before));
   planChanged(before);
 }
@@ -255,9 +313,27 @@ export function redo(): void {
   const { plan, redo: steps } = store.getState().plan;
   const last = steps.at(-1);
   if (plan === null || last === undefined) return;
-  const after = applyPlanPatches(plan, last.patches);
+  const after = replayed(plan, last.patches);
+  if (after === null) return;
   store.dispatch(actions.redone(after));
   planChanged(after);
+}
+
+/**
+ * The plan with a step undone or redone; null, with the history let go, where what the browser kept of it leads to no plan: it is
+ * opened as a file is.
+ */
+function replayed(plan: Plan, patches: Step['patches']): Plan | null {
+  try {
+    const next = applyPlanPatches(plan, patches);
+    if (openPlan(next).ok) return next;
+  } catch (error) {
+    console.error(error);
+  }
+  store.dispatch(
+    actions.historyLost('What this browser kept of your steps is damaged: they cannot be undone any more.'),
+  );
+  return null;
 }
 
 function planChanged(plan: Plan): void {
@@ -290,6 +366,7 @@ export async function restoreRevision(jobId: string, revision: number): Promise<
   const answer = await sendRestore(jobId, newest, revision, store.getState().view.person);
   if (answer.kind === 'refused') return answer.message;
   if (answer.kind === 'unreachable') return 'The server cannot be reached just now.';
+  if (answer.kind === 'sign-in') return 'Something before the server asks who you are: sign in there first.';
   if (answer.kind === 'disk-full') return 'The disk of the server is full: nothing can be saved just now.';
   if (answer.kind !== 'saved') return 'Someone saved in between; look at the list again.';
   await openJob(jobId);

@@ -1,12 +1,19 @@
 import { openDB, type DBSchema } from 'idb';
-import type { NewReading } from '@zarnel/contract';
+import { z } from 'zod';
+import { newReadingSchema, type NewReading } from '@zarnel/contract';
+import { keeping } from '../browser/keeping.ts';
+import { askServer } from './ask-server.ts';
 import { Outbox, type OutboxStore, type SendAnswer, type Waiting } from './outbox.ts';
 import { refreshReadings } from './reading-api.ts';
 import { openedOnce } from './opened-once.ts';
 import { store } from './store.ts';
+import { aloneOfTabs } from './tab.ts';
 import { viewSlice } from './view-slice.ts';
 
 type Schema = DBSchema & { readings: { key: string; value: Waiting & { readonly id: string } } };
+
+/** As it was kept; what a newer version said of it beside is not sent by this one. */
+const waitingSchema = z.object({ jobId: z.string(), reading: z.object(newReadingSchema.shape) });
 
 const RETRY_MS = 3000;
 
@@ -19,9 +26,22 @@ function browserStore(): OutboxStore {
     }),
   );
   return {
-    all: async () => (await database()).getAll('readings'),
+    all: async () => {
+      const kept = await (await database()).getAll('readings');
+      // What is damaged stays where it is, and holds up none of the others.
+      return kept.flatMap((each) => {
+        const read = waitingSchema.safeParse(each);
+        return read.success ? [read.data] : [];
+      });
+    },
     add: async (waiting) => {
-      await (await database()).put('readings', { ...waiting, id: waiting.reading.id });
+      try {
+        await (await database()).put('readings', { ...waiting, id: waiting.reading.id });
+        keeping.tell('readings', true);
+      } catch (error) {
+        keeping.tell('readings', false);
+        throw error;
+      }
     },
     remove: async (ids) => {
       const work = (await database()).transaction('readings', 'readwrite');
@@ -32,18 +52,15 @@ function browserStore(): OutboxStore {
 }
 
 async function send(jobId: string, readings: readonly NewReading[]): Promise<SendAnswer> {
-  try {
-    const response = await fetch(`/api/jobs/${jobId}/readings`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ readings }),
-    });
-    if (response.ok) return 'kept';
-    return response.status >= 500 ? 'unreachable' : 'refused';
-  } catch (error) {
-    if (error instanceof TypeError) return 'unreachable';
-    throw error;
-  }
+  const heard = await askServer({
+    path: `/api/jobs/${jobId}/readings`,
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ readings }),
+  });
+  // Only the server’s own word that it has them lets them go.
+  if (heard.kind === 'not-reached' || heard.status >= 500) return 'unreachable';
+  return heard.status < 300 ? 'kept' : 'refused';
 }
 
 export const outbox = new Outbox({
@@ -53,7 +70,9 @@ export const outbox = new Outbox({
   onKept: () => store.dispatch(refreshReadings()),
   onError: (error) => console.error(error),
   retryMs: RETRY_MS,
+  alone: (work) => aloneOfTabs('readings', work),
 });
 
 /** At the start: what a closed or crashed page had not sent yet goes out now. */
 void outbox.tell().then(() => outbox.flush());
+addEventListener('online', () => void outbox.flush());

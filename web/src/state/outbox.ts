@@ -25,6 +25,8 @@ export type OutboxParts = {
   /** Something broke that the person is told of by what waits; here for whoever looks for why. */
   readonly onError: (error: unknown) => void;
   readonly retryMs: number;
+  /** Does work unless another tab of this browser does the same just now: one sends what waits for all. */
+  readonly alone?: (work: () => Promise<void>) => Promise<void>;
 };
 
 /** The server takes this many readings at once. */
@@ -40,6 +42,10 @@ export class Outbox {
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** What the store would not take. */
   private unkept: readonly Waiting[] = [];
+  /** What was last told to wait. */
+  private told: readonly ToldWaiting[] = [];
+  /** Another tab was sending when this one would have. */
+  private areOthersSending = false;
 
   constructor(private readonly parts: OutboxParts) {}
 
@@ -63,34 +69,23 @@ export class Outbox {
     if (this.isSending) return;
     this.isSending = true;
     clearTimeout(this.timer);
-    const refusedJobs = new Set<string>();
+    let [isDone, hasRun] = [false, false];
+    const { alone = (work) => work() } = this.parts;
     try {
-      for (;;) {
-        const waiting = await this.waiting();
-        const jobId = waiting.find((each) => !refusedJobs.has(each.jobId))?.jobId;
-        if (jobId === undefined) break;
-        const readings = waiting
-          .filter((each) => each.jobId === jobId)
-          .slice(0, MOST_AT_ONCE)
-          .map(({ reading }) => reading);
-        const answer = await this.parts.send(jobId, readings).catch((error: unknown): SendAnswer => {
-          // Whatever broke on the way, nothing was acknowledged: it is tried again.
-          this.parts.onError(error);
-          return 'unreachable';
-        });
-        if (answer === 'unreachable') {
-          this.tryLater();
-          return;
-        }
-        if (answer === 'refused') {
-          refusedJobs.add(jobId);
-          continue;
-        }
-        await this.letGo(readings.map(({ id }) => id));
+      await alone(async () => {
+        hasRun = true;
+        isDone = await this.send();
+      });
+      if (!hasRun) this.areOthersSending = true;
+      else if (isDone && this.areOthersSending) {
+        // What waited when this page last looked was sent by another.
+        this.areOthersSending = false;
+        const sent = new Set(this.told.map(({ jobId }) => jobId));
         await this.tell();
-        this.parts.onKept(jobId);
+        for (const jobId of sent) this.parts.onKept(jobId);
       }
-      if (refusedJobs.size > 0) this.tryLater();
+      // Another tab that sends may close before it is done.
+      if (!isDone && (await this.waiting()).length > 0) this.tryLater();
     } catch (error) {
       // The store did not let go of what was sent: it is sent again, and kept once.
       this.parts.onError(error);
@@ -100,12 +95,58 @@ export class Outbox {
     }
   }
 
+  /** Sends until nothing is left that can be. Whether nothing is left. */
+  private async send(): Promise<boolean> {
+    await this.keepUnkept();
+    const refused = new Set<string>();
+    /** Jobs whose readings go one by one, since one of many was refused. */
+    const oneByOne = new Set<string>();
+    for (;;) {
+      const waiting = (await this.waiting()).filter(({ reading }) => !refused.has(reading.id));
+      const jobId = waiting[0]?.jobId;
+      if (jobId === undefined) return refused.size === 0;
+      const readings = waiting
+        .filter((each) => each.jobId === jobId)
+        .slice(0, oneByOne.has(jobId) ? 1 : MOST_AT_ONCE)
+        .map(({ reading }) => reading);
+      const answer = await this.parts.send(jobId, readings).catch((error: unknown): SendAnswer => {
+        // Whatever broke on the way, nothing was acknowledged: it is tried again.
+        this.parts.onError(error);
+        return 'unreachable';
+      });
+      if (answer === 'unreachable') return false;
+      if (answer === 'refused') {
+        // One that is refused holds up none of the others, of its own job neither.
+        if (readings.length > 1) oneByOne.add(jobId);
+        else for (const { id } of readings) refused.add(id);
+        continue;
+      }
+      await this.letGo(readings.map(({ id }) => id));
+      await this.tell();
+      this.parts.onKept(jobId);
+    }
+  }
+
+  /** What the store would not take is given to it again: it may work by now. */
+  private async keepUnkept(): Promise<void> {
+    for (const waiting of this.unkept) {
+      try {
+        await this.parts.store.add(waiting);
+      } catch {
+        return;
+      }
+      this.unkept = this.unkept.filter((each) => each !== waiting);
+      await this.tell();
+    }
+  }
+
   private tryLater(): void {
     this.timer = setTimeout(() => void this.flush(), this.parts.retryMs);
   }
 
   async tell(): Promise<void> {
-    this.parts.onWaiting(await this.waiting());
+    this.told = await this.waiting();
+    this.parts.onWaiting(this.told);
   }
 
   private async letGo(ids: readonly string[]): Promise<void> {

@@ -96,9 +96,11 @@ describe('planSlice', () => {
       redo: [],
     });
     expect(reducer(state, actions.closed()).plan).toBeNull();
-    expect(reducer(state, actions.loadFailed({ message: 'Gone.', hasRevisions: false }))).toMatchObject({
+    expect(
+      reducer(state, actions.loadFailed({ message: 'Gone.', hasRevisions: false, unsent: null })),
+    ).toMatchObject({
       plan: null,
-      loadFault: { message: 'Gone.', hasRevisions: false },
+      loadFault: { message: 'Gone.', hasRevisions: false, unsent: null },
     });
   });
 });

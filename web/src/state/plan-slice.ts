@@ -5,7 +5,12 @@ import type { SaveState } from './autosaver.ts';
 import { withStep, type Step, type Steps } from './undo-steps.ts';
 
 /** Why a job does not open, and whether its other revisions may. */
-export type LoadFault = { readonly message: string; readonly hasRevisions: boolean };
+export type LoadFault = {
+  readonly message: string;
+  readonly hasRevisions: boolean;
+  /** Edits that this browser keeps of it and the server has not, to be taken along as a file. */
+  readonly unsent: Plan | null;
+};
 
 export type PlanState = {
   readonly jobId: string | null;
@@ -91,6 +96,13 @@ export const planSlice = createSlice({
     },
     refused: (state, { payload }: PayloadAction<string | null>): PlanState => ({
       ...plain(state),
+      refusal: payload,
+    }),
+    /** Nothing can be undone or redone any more. */
+    historyLost: (state, { payload }: PayloadAction<string>): PlanState => ({
+      ...plain(state),
+      undo: [],
+      redo: [],
       refusal: payload,
     }),
     saveStateChanged: (state, { payload }: PayloadAction<SaveState>): PlanState => ({

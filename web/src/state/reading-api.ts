@@ -1,12 +1,12 @@
-import { readingListSchema, type ReadingList } from '@zarnel/contract';
+import { readReadingListSchema, type ReadReadingList } from '@zarnel/contract';
 import { serverApi } from './server-api.ts';
 
 /** Readings of a job. New ones go through the outbox, so that none is lost on the way. */
 const readingApi = serverApi.enhanceEndpoints({ addTagTypes: ['readings'] }).injectEndpoints({
   endpoints: (build) => ({
-    readings: build.query<ReadingList, string>({
+    readings: build.query<ReadReadingList, string>({
       query: (jobId) => `jobs/${jobId}/readings?limit=5000`,
-      transformResponse: (raw) => readingListSchema.parse(raw),
+      transformResponse: (raw) => readReadingListSchema.parse(raw),
       providesTags: ['readings'],
     }),
     strikeReading: build.mutation<

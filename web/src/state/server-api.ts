@@ -1,4 +1,4 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
 import {
   addressSchema,
   jobListSchema,
@@ -15,18 +15,50 @@ import {
 } from '@zarnel/contract';
 import { faultText, openPlan, type Plan } from '@zarnel/core/plan';
 import type { Save, SaveAnswer } from './autosaver.ts';
+import { askServer, type Heard } from './ask-server.ts';
 import type { PlanPlace } from './undo-steps.ts';
 
-/** The server's jobs. Answers go through the schemas the server used. */
+/** A question as an endpoint asks it. */
+type Question =
+  | string
+  | {
+      readonly url: string;
+      readonly method?: string;
+      readonly params?: object;
+      readonly body?: unknown;
+      readonly headers?: Readonly<Record<string, string>>;
+    };
+
+/** Why a question has no answer: a problem document of the server’s, or nothing where it was not reached. */
+export type QuestionFault = { readonly status: number | 'not-reached'; readonly data: unknown };
+
+const askBase: BaseQueryFn<Question, unknown, QuestionFault> = async (question, { getState }) => {
+  const { url, method, params, body, headers } = typeof question === 'string' ? { url: question } : question;
+  const { person } = (getState() as { readonly view: { readonly person: string } }).view;
+  const query = new URLSearchParams(
+    Object.entries(params ?? {}).flatMap(([name, value]) =>
+      value === undefined ? [] : [[name, String(value)] as [string, string]],
+    ),
+  ).toString();
+  const heard = await askServer({
+    path: `/api/${url}${query === '' ? '' : `?${query}`}`,
+    ...(method === undefined ? {} : { method }),
+    headers: {
+      ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+      ...workedBy(person),
+      ...headers,
+    },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+  if (heard.kind === 'not-reached') return { error: { status: 'not-reached', data: null } };
+  if (heard.status >= 400) return { error: { status: heard.status, data: heard.body } };
+  return { data: heard.body };
+};
+
+/** The server's jobs. Answers are read for what is known of them. */
 export const serverApi = createApi({
   reducerPath: 'server',
-  baseQuery: fetchBaseQuery({
-    baseUrl: '/api/',
-    prepareHeaders: (headers, { getState }) => {
-      const { person } = (getState() as { readonly view: { readonly person: string } }).view;
-      for (const [name, value] of Object.entries(workedBy(person))) headers.set(name, value);
-    },
-  }),
+  baseQuery: askBase,
   tagTypes: ['jobs', 'revisions'],
   endpoints: (build) => ({
     address: build.query<Address, null>({
@@ -105,21 +137,24 @@ export type ReadPlan =
 /** Reads a job's plan, the newest or a revision, with the revision it is. */
 export async function readPlan(jobId: string, revision?: number): Promise<ReadPlan> {
   const path = revision === undefined ? 'plan' : `revisions/${revision}`;
-  const response = await tryFetch(`/api/jobs/${jobId}/${path}`);
-  if (response === null || response.status >= 500) return { kind: 'unreachable' };
-  if (response.status === 404) return { kind: 'missing' };
-  if (!response.ok) {
-    const problem = problemSchema.safeParse(await response.json().catch(() => null));
-    return { kind: 'refused', message: problem.data?.detail ?? `The server refused (${response.status}).` };
+  const heard = await askServer({ path: `/api/jobs/${jobId}/${path}` });
+  if (heard.kind === 'not-reached' || heard.status >= 500) return { kind: 'unreachable' };
+  if (heard.status === 404) return { kind: 'missing' };
+  if (heard.status !== 200) {
+    const problem = problemSchema.safeParse(heard.body);
+    return { kind: 'refused', message: problem.data?.detail ?? `The server refused (${heard.status}).` };
   }
-  const opened = openPlan(await response.json());
+  const opened = openPlan(heard.body);
   if (!opened.ok)
     return { kind: 'refused', message: faultText(opened.fault[0] ?? { message: 'The plan does not open.' }) };
+  const told = /^(?:W\/)?"(\d{1,9})"$/u.exec(heard.headers.get('ETag') ?? '')?.[1];
+  // Without its number it cannot be gone on from.
+  if (told === undefined) return { kind: 'unreachable' };
   return {
     kind: 'plan',
     plan: opened.value,
-    revision: Number(response.headers.get('ETag')?.replaceAll(/\D/gu, '')),
-    place: placeOf(response.headers.get('Line-Of-Work')),
+    revision: Number(told),
+    place: placeOf(heard.headers.get('Line-Of-Work')),
   };
 }
 
@@ -129,8 +164,11 @@ function placeOf(header: string | null): PlanPlace | null {
 }
 
 /** Sends a plan made from a revision. Never throws: what went wrong is in the answer. */
-export function sendPlan({ jobId, madeFrom, plan, line, order }: Save, person: string): Promise<SaveAnswer> {
-  const headers = { 'Line-Of-Work': `${line}; ${order}`, ...workedBy(person) };
+export function sendPlan(
+  { jobId, madeFrom, plan, line, secret, order }: Save,
+  person: string,
+): Promise<SaveAnswer> {
+  const headers = { 'Line-Of-Work': `${line}; ${order}`, 'Line-Secret': secret, ...workedBy(person) };
   return sendOver(`/api/jobs/${jobId}/plan`, 'PUT', madeFrom, plan, headers);
 }
 
@@ -146,14 +184,17 @@ export function sendRestore(
 
 /** Says that something to drill by was printed or taken from a revision. False where the server did not hear it. */
 export async function sendPrinted(jobId: string, revision: number): Promise<boolean> {
-  const response = await tryFetch(`/api/jobs/${jobId}/revisions/${revision}/printed`, { method: 'POST' });
-  return response?.ok === true;
+  const heard = await askServer({
+    path: `/api/jobs/${jobId}/revisions/${revision}/printed`,
+    method: 'POST',
+  });
+  return heard.kind === 'answer' && heard.status < 300;
 }
 
 /** The number of a job’s newest revision, whether or not that opens; null where the server does not say. */
 export async function readNewestRevision(jobId: string): Promise<number | null> {
-  const response = await tryFetch(`/api/jobs/${jobId}`);
-  const summary = jobSummarySchema.safeParse(await response?.json().catch(() => null));
+  const heard = await askServer({ path: `/api/jobs/${jobId}` });
+  const summary = jobSummarySchema.safeParse(heard.kind === 'answer' ? heard.body : null);
   return summary.data?.revision ?? null;
 }
 
@@ -165,32 +206,36 @@ function workedBy(person: string): Readonly<Record<string, string>> {
 }
 
 async function sendOver(
-  url: string,
+  path: string,
   method: string,
   madeFrom: number,
   content: unknown,
   more: Readonly<Record<string, string>> = {},
 ): Promise<SaveAnswer> {
   const headers = { 'Content-Type': 'application/json', 'If-Match': `"${madeFrom}"`, ...more };
-  const response = await tryFetch(url, { method, headers, body: JSON.stringify(content) });
-  if (response?.status === 507) return { kind: 'disk-full' };
-  if (response === null || response.status >= 500) return { kind: 'unreachable' };
-  const body: unknown = await response.json().catch(() => null);
-  if (response.ok) return { kind: 'saved', revision: savedSchema.parse(body).revision };
-  const problem = problemSchema.safeParse(body);
-  const { current, kept, detail } = problem.success ? problem.data : {};
-  if (response.status === 412 && current !== undefined && kept !== undefined) {
-    return { kind: 'stale', current, kept };
-  }
-  return { kind: 'refused', message: detail ?? `The server refused the save (${response.status}).` };
+  return saveAnswerOf(await askServer({ path, method, headers, body: JSON.stringify(content) }));
 }
 
-/** A network that is down and a request that failed to leave are the same to us: try again later. */
-async function tryFetch(url: string, init?: RequestInit): Promise<Response | null> {
-  try {
-    return await fetch(url, { ...init, cache: 'no-store' });
-  } catch (error) {
-    if (error instanceof TypeError) return null;
-    throw error;
+/** What an answer to a save means. Only one that names its revision says that it was kept. */
+export function saveAnswerOf(heard: Heard): SaveAnswer {
+  const { status, retryAfterMs } = heard;
+  if (heard.kind === 'not-reached')
+    return { kind: heard.why === 'sign-in' ? 'sign-in' : 'unreachable', status, retryAfterMs };
+  if (heard.status === 507) return { kind: 'disk-full', status, retryAfterMs };
+  if (heard.status >= 500) return { kind: 'unreachable', status, retryAfterMs };
+  if (heard.status < 300) {
+    const saved = savedSchema.safeParse(heard.body);
+    return saved.success
+      ? { kind: 'saved', revision: saved.data.revision }
+      : { kind: 'unreachable', status, retryAfterMs };
   }
+  const { current, kept, detail } = problemSchema.safeParse(heard.body).data ?? {};
+  if (heard.status === 412 && current !== undefined && kept !== undefined)
+    return { kind: 'stale', current, kept };
+  return {
+    kind: 'refused',
+    status: heard.status,
+    message: detail ?? `The server refused the save (${heard.status}).`,
+    retryAfterMs,
+  };
 }

@@ -1,5 +1,6 @@
 import { combineReducers, configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
+import { localTexts } from '../browser/facilities.ts';
 import { planSlice } from './plan-slice.ts';
 import { readPreferences, writePreferences } from './preferences.ts';
 import { serverApi } from './server-api.ts';
@@ -23,7 +24,7 @@ const reducer: typeof slices = (before, action) => {
 
 export const store = configureStore({
   reducer,
-  preloadedState: { view: { ...viewSlice.getInitialState(), ...readPreferences(localStorage) } },
+  preloadedState: { view: { ...viewSlice.getInitialState(), ...readPreferences(localTexts) } },
   middleware: (getDefault) =>
     getDefault({
       immutableCheck: ignored,
@@ -46,5 +47,5 @@ store.subscribe(() => {
   )
     return;
   kept = view;
-  writePreferences(localStorage, view);
+  writePreferences(localTexts, view);
 });

@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { z } from 'zod';
 import { FORMAT_VERSION, type AppliedEdit } from '@zarnel/core/plan';
 import { InTurn } from '../in-turn.ts';
 import { openedOnce } from './opened-once.ts';
@@ -11,6 +12,16 @@ export type Steps = { readonly undo: readonly Step[]; readonly redo: readonly St
 
 /** Which plan it is: the one at this place of a line of edits. */
 export type PlanPlace = { readonly line: string; readonly order: number };
+
+/** What a step of the history looks like; whether it fits its plan shows when it is taken. */
+const patchesSchema = z.array(
+  z.object({
+    op: z.enum(['add', 'remove', 'replace']),
+    path: z.array(z.union([z.string(), z.number()])),
+    value: z.unknown().optional(),
+  }),
+);
+const stepSchema = z.object({ patches: patchesSchema, inverse: patchesSchema });
 
 const MOST_STEPS = 400;
 const MOST_CHARACTERS = 2_000_000;
@@ -105,17 +116,24 @@ export function browserSteps() {
   const read = async (jobId: string, place: PlanPlace): Promise<Steps | undefined> => {
     const [store, tab, alive] = [await database(), await ownTab(), await openTabs()];
     const all = await store.getAllFromIndex('places', 'job', jobId);
-    const ours = all.filter((kept) => kept.tab === tab || !alive.has(kept.tab));
+    const ours = all.filter((kept) => kept.tab === tab || alive?.has(kept.tab) === false);
     const found = ours.find(({ line, order }) => line === place.line && order === place.order);
     const steps = new Map<number, Step>();
     if (found !== undefined) {
       const range = IDBKeyRange.bound([jobId, found.tab, 0], [jobId, found.tab, Infinity]);
-      for (const { number, step } of await store.getAll('steps', range)) steps.set(number, step);
+      for (const { number, step } of await store.getAll('steps', range)) {
+        const read = stepSchema.safeParse(step);
+        if (read.success) steps.set(number, step);
+      }
     }
     for (const kept of ours) await remove(store, [jobId, kept.tab]);
     written.delete(jobId);
     if (found === undefined) return undefined;
-    const stepsOf = (list: readonly number[]) => list.flatMap((number) => steps.get(number) ?? []);
+    // Steps follow each other: behind one that cannot be read none of the others fits.
+    const stepsOf = (list: readonly number[]) => {
+      const unread = list.findLastIndex((number) => !steps.has(number));
+      return list.slice(unread + 1).flatMap((number) => steps.get(number) ?? []);
+    };
     const kept = { undo: stepsOf(found.undo), redo: stepsOf(found.redo) };
     await write(jobId, place, kept);
     return kept;

@@ -3,6 +3,7 @@ import type { Ref } from '@zarnel/core/checks';
 import type { BoxMm } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import { INCH_READER, METRIC_READER, readerOfTrade, type Reader } from '@zarnel/core/words';
+import type { UnreadDraft } from './drafts.ts';
 import type { ToldWaiting } from './outbox.ts';
 
 /** Gear where it might hang. */
@@ -55,6 +56,8 @@ export type ViewState = {
   readonly person: string;
   /** Readings the server has not acknowledged yet. */
   readonly waiting: readonly ToldWaiting[];
+  /** Drafts of this browser that could not be read. */
+  readonly unread: readonly UnreadDraft[];
 };
 
 export const SITE_TABS = ['faces', 'conditions', 'materials', 'survey'] as const;
@@ -89,6 +92,7 @@ const initial: ViewState = {
   ...NO_ARRAY,
   person: '',
   waiting: [],
+  unread: [],
 };
 
 /** Of how many jobs a choice is kept: the newest. */
@@ -190,6 +194,10 @@ export const viewSlice = createSlice({
       ghosts: payload,
     }),
     personNamed: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
+    unreadFound: (state, { payload }: PayloadAction<readonly UnreadDraft[]>) => ({
+      ...state,
+      unread: payload,
+    }),
     readingsWait: (state, { payload }: PayloadAction<readonly ToldWaiting[]>): ViewState => ({
       ...(state as ViewState),
       waiting: payload,

@@ -1,3 +1,5 @@
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import { afterAll, describe, expect, test } from '@jest/globals';
 import { install } from '@sinonjs/fake-timers';
 import { Answering, WorkerLost, type Mortal } from './answering.ts';
@@ -50,6 +52,24 @@ describe('a worker that is asked', () => {
     answers[1]?.('back');
     await expect(next).resolves.toBe('back');
     expect(made).toHaveLength(2);
+  });
+
+  test('keeps no answer once it was given, however long the worker lives', async () => {
+    const { answering, answers } = setUp();
+    setFlagsFromString('--expose-gc');
+    const collect = runInNewContext('gc') as () => void;
+    const held: WeakRef<object>[] = [];
+    for (let count = 0; count < 50; count++) {
+      const asked = answering.ask((ask) => ask());
+      const answer = { large: new Array(1000).fill(count) };
+      held.push(new WeakRef(answer));
+      answers.pop()?.(answer as unknown as string);
+      await asked;
+    }
+    // The newest may still be on its way.
+    await new Promise((resolve) => setImmediate(resolve));
+    collect();
+    expect(held.filter((each) => each.deref() !== undefined).length).toBeLessThanOrEqual(1);
   });
 
   test('that gives no answer is replaced', async () => {

@@ -1,8 +1,9 @@
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import type { ArrangeAnswer, ArrangeProgress, ArrangeRequest } from '@zarnel/core/figures';
 import type { Plan, Result } from '@zarnel/core/plan';
-import { WorkerLost } from './answering.ts';
-import type { Arranger } from './arrange.worker.ts';
+import { reasonOf, WorkerLost } from './answering.ts';
+import { handOf } from './hand.ts';
+import type { Arranger } from './arrange-work.ts';
 
 /** A search under way in a worker of its own. */
 export type ArrangeRun = {
@@ -17,16 +18,19 @@ export function startArrange(
   request: ArrangeRequest,
   onProgress: (progress: ArrangeProgress) => void,
 ): ArrangeRun {
-  const worker = new Worker(new URL('./arrange.worker.ts', import.meta.url), { type: 'module' });
+  const { worker, remote } = handOf<Arranger>(
+    () => new Worker(new URL('./arrange.worker.ts', import.meta.url), { type: 'module' }),
+    async () => (await import('./arrange-work.ts')).arranger,
+  );
   const flag = crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null;
   let breakOff = () => {};
   const brokenOff = new Promise<null>((resolve) => {
     breakOff = () => resolve(null);
   });
   const died = new Promise<never>((_, reject) => {
-    worker.addEventListener('error', ({ message }) => reject(new WorkerLost(message)));
+    worker.addEventListener('error', (event) => reject(new WorkerLost(reasonOf(event))));
   });
-  const answer = wrap<Arranger>(worker).arrange(plan, request, flag, proxy(onProgress));
+  const answer = remote.arrange(plan, request, flag, proxy(onProgress));
   return {
     answer: Promise.race([answer, brokenOff, died]).finally(() => worker.terminate()),
     stop: () => {

@@ -1,8 +1,9 @@
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import type { ArrayYear, ControllerWorks } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
-import { WorkerLost } from './answering.ts';
-import type { YearWorker } from './array-year.worker.ts';
+import { reasonOf, WorkerLost } from './answering.ts';
+import { handOf } from './hand.ts';
+import type { YearWorker } from './array-year-work.ts';
 
 /** A year under way in a worker of its own. */
 export type YearRun = {
@@ -12,14 +13,17 @@ export type YearRun = {
 };
 
 export function startYear(plan: Plan, works: ControllerWorks, onProgress: (ratio: number) => void): YearRun {
-  const worker = new Worker(new URL('./array-year.worker.ts', import.meta.url), { type: 'module' });
+  const { worker, remote } = handOf<YearWorker>(
+    () => new Worker(new URL('./array-year.worker.ts', import.meta.url), { type: 'module' }),
+    async () => (await import('./array-year-work.ts')).yearWork,
+  );
   let stop = () => {};
   const stopped = new Promise<null>((resolve) => {
     stop = () => resolve(null);
   });
   const died = new Promise<never>((_, reject) => {
-    worker.addEventListener('error', ({ message }) => reject(new WorkerLost(message)));
+    worker.addEventListener('error', (event) => reject(new WorkerLost(reasonOf(event))));
   });
-  const answer = wrap<YearWorker>(worker).year(plan, works, proxy(onProgress));
+  const answer = remote.year(plan, works, proxy(onProgress));
   return { answer: Promise.race([answer, stopped, died]).finally(() => worker.terminate()), stop };
 }

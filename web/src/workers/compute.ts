@@ -1,4 +1,3 @@
-import { wrap, type Remote } from 'comlink';
 import {
   NO_EVALUATION,
   withEvaluationChanges,
@@ -23,6 +22,7 @@ import type { Told } from '@zarnel/core/words';
 import { InTurn } from '../in-turn.ts';
 import { Answering, WorkerLost, type Mortal } from './answering.ts';
 import type { Checking } from './checking.ts';
+import { handOf } from './hand.ts';
 
 /** The largest job is checked in a few seconds; a slow machine takes longer. */
 const ANSWER_MS = 60_000;
@@ -154,8 +154,9 @@ export class Evaluator<Worker extends Mortal> {
   }
 }
 
-export const evaluator = new Evaluator(() => {
-  const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' });
-  const remote: Remote<Checking> = wrap<Checking>(worker);
-  return { worker, remote };
-});
+export const evaluator = new Evaluator(() =>
+  handOf<Checking>(
+    () => new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' }),
+    async () => new (await import('./checking.ts')).Checking(),
+  ),
+);

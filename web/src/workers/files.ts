@@ -1,7 +1,8 @@
-import { wrap, type Remote } from 'comlink';
+import type { Remote } from 'comlink';
 import { WorkerLost, type Mortal } from './answering.ts';
-import type { Exports } from './exports.worker.ts';
-import type { Files } from './files.worker.ts';
+import type { Exports } from './exports-work.ts';
+import type { Files } from './files-work.ts';
+import { handOf } from './hand.ts';
 
 type Made<Asked> = { readonly worker: Mortal; readonly remote: Asked };
 
@@ -43,15 +44,19 @@ export class FileWork<Asked> {
 type FileReading = FileWork<Remote<Files>>;
 
 export function browserFileReading(): FileReading {
-  return new FileWork(() => {
-    const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
-    return { worker, remote: wrap<Files>(worker) };
-  });
+  return new FileWork(() =>
+    handOf<Files>(
+      () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' }),
+      async () => (await import('./files-work.ts')).fileReads,
+    ),
+  );
 }
 
 export function browserFileWriting(): FileWork<Remote<Exports>> {
-  return new FileWork(() => {
-    const worker = new Worker(new URL('./exports.worker.ts', import.meta.url), { type: 'module' });
-    return { worker, remote: wrap<Exports>(worker) };
-  });
+  return new FileWork(() =>
+    handOf<Exports>(
+      () => new Worker(new URL('./exports.worker.ts', import.meta.url), { type: 'module' }),
+      async () => (await import('./exports-work.ts')).fileExports,
+    ),
+  );
 }

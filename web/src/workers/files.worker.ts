@@ -1,22 +1,4 @@
 import { expose } from 'comlink';
-import {
-  readCsvOutline,
-  readDxfOutlines,
-  readGearCsv,
-  readGearFile,
-  type DrawnOutlines,
-  type GearOffer,
-} from '@zarnel/core/files';
-import type { Result } from '@zarnel/core/plan';
-import type { LengthUnit } from '@zarnel/core/words';
+import { fileReads } from './files-work.ts';
 
-const files = {
-  gear: (text: string, kind: 'json' | 'csv'): Result<GearOffer, string> =>
-    kind === 'json' ? readGearFile(text) : readGearCsv(text),
-  dxfOutlines: (text: string): Result<DrawnOutlines, string> => readDxfOutlines(text),
-  csvOutline: (text: string, bareUnit: LengthUnit): ReturnType<typeof readCsvOutline> =>
-    readCsvOutline(text, bareUnit),
-};
-export type Files = typeof files;
-
-expose(files);
+expose(fileReads);

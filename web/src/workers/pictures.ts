@@ -1,14 +1,18 @@
-import { wrap, type Remote } from 'comlink';
 import { Answering } from './answering.ts';
-import type { Pictures, SeenJob } from './pictures.worker.ts';
+import { handOf } from './hand.ts';
+import type { Pictures, SeenJob } from './pictures-work.ts';
 
 /** The largest job is checked in a few seconds; those before it in the line take theirs. */
 const ANSWER_MS = 120_000;
 
-const pictures = new Answering<Worker, Remote<Pictures>>(() => {
-  const worker = new Worker(new URL('./pictures.worker.ts', import.meta.url), { type: 'module' });
-  return { worker, remote: wrap<Pictures>(worker) };
-}, ANSWER_MS);
+const pictures = new Answering(
+  () =>
+    handOf<Pictures>(
+      () => new Worker(new URL('./pictures.worker.ts', import.meta.url), { type: 'module' }),
+      async () => (await import('./pictures-work.ts')).pictures,
+    ),
+  ANSWER_MS,
+);
 const known = new Map<string, Promise<SeenJob | null>>();
 
 /** A job as it is at a revision, worked out once, off the main thread. Null where it cannot be just now: then it is asked again. */

@@ -4,6 +4,7 @@ import { countText, fileStem, type Reader, valueText } from '@zarnel/core/words'
 import { useTelling } from '../use-telling.ts';
 import { printed, savedRevision } from '../../state/job-session.ts';
 import { useAppSelector } from '../../state/store.ts';
+import { printPage } from '../../browser/facilities.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadText } from '../../ui/download.ts';
 import { Fault } from '../../ui/Fault.tsx';
@@ -55,7 +56,12 @@ export function PackBench({ sheets, jobName, reader }: Props) {
         from its other side has a mirrored sheet of its own.
       </p>
       <div className="flex flex-col gap-2">
-        <Button look="strong" onClick={() => window.print()}>
+        <Button
+          look="strong"
+          onClick={() =>
+            setFault(printPage() ? null : 'This browser does not print from the page: use its own menu.')
+          }
+        >
           Print the sheets
         </Button>
         <Button onClick={() => void takeCsv()}>Holes as CSV</Button>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { NewReading, Reading } from '@zarnel/contract';
 import { readingFault, surveyEdit, type Site, type SurveyLine } from '@zarnel/core/figures';
 import { faceName, toldText, type Reader } from '@zarnel/core/words';
+import { newId } from '../../browser/facilities.ts';
 import { useTelling } from '../use-telling.ts';
 import { refusalText, tryEdits } from '../../state/job-session.ts';
 import { outbox } from '../../state/outbox-browser.ts';
@@ -59,7 +60,7 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
     setFault(null);
     const takenAt = new Date().toISOString();
     const reading = {
-      id: crypto.randomUUID(),
+      id: newId(),
       item: item.key,
       value,
       unit: item.unit,
