@@ -69,7 +69,11 @@ function keptOf(page: Page): Promise<unknown> {
       database.close();
       databases.push({ name, version, stores });
     }
-    return { databases, local: { ...localStorage }, session: { ...sessionStorage } };
+    return {
+      databases,
+      local: Object.fromEntries(Object.entries(localStorage)),
+      session: Object.fromEntries(Object.entries(sessionStorage)),
+    };
   });
 }
 
@@ -82,7 +86,11 @@ page.setDefaultTimeout(20_000);
 page.on('requestfinished', (request) => void pending.push(record(request)));
 const bench = page.getByRole('complementary', { name: 'Bench' });
 const dialog = page.getByRole('dialog');
-const saved = () => page.getByTestId('save-state').filter({ hasText: /^Saved$/u }).waitFor();
+const saved = () =>
+  page
+    .getByTestId('save-state')
+    .filter({ hasText: /^Saved$/u })
+    .waitFor();
 
 step = 'a new job';
 await page.goto(`${URL_}/jobs`);
@@ -138,7 +146,11 @@ await page.getByLabel('Job file').setInputFiles({
   mimeType: 'application/json',
   buffer: Buffer.from(writePlan({ ...honeyHouse(), name: 'Recorded honey house' })),
 });
-await page.getByRole('heading', { level: 1 }).or(page.locator('[data-job="Recorded honey house"]')).first().waitFor();
+await page
+  .getByRole('heading', { level: 1 })
+  .or(page.locator('[data-job="Recorded honey house"]'))
+  .first()
+  .waitFor();
 await page.goto(`${URL_}/jobs`);
 const row = (name: string) => page.locator(`[data-job="${name}"]`);
 await row('Recorded wall').getByRole('button', { name: 'Copy' }).click();
@@ -166,7 +178,9 @@ await page.getByRole('button', { name: 'Import', exact: true }).click();
 await dialog.getByLabel('Gear file').setInputFiles({
   name: 'boxes.csv',
   mimeType: 'text/plain',
-  buffer: Buffer.from('name,kind,width,height,depth,mass_kg\nRecorded loft box,junction-box,8in,6in,3in,1.1\n'),
+  buffer: Buffer.from(
+    'name,kind,width,height,depth,mass_kg\nRecorded loft box,junction-box,8in,6in,3in,1.1\n',
+  ),
 });
 await dialog.getByRole('button', { name: /^Take/u }).click();
 await dialog.getByRole('button', { name: 'Take them all out again' }).click();
@@ -207,5 +221,7 @@ const telling = exchanges.filter(({ method, path, status }) => {
   return method !== 'GET' || (seen.get(kind) ?? 0) <= 2;
 });
 writeFileSync(FILE, `${JSON.stringify({ exchanges: telling, kept }, null, 1)}\n`);
-process.stdout.write(`${telling.length} exchanges, ${JSON.stringify(kept).length} characters kept in the browser\n`);
+process.stdout.write(
+  `${telling.length} exchanges, ${JSON.stringify(kept).length} characters kept in the browser\n`,
+);
 for (const [kind, count] of [...seen].sort()) process.stdout.write(`${count} × ${kind}\n`);

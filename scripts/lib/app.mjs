@@ -3,12 +3,14 @@ import { join } from 'node:path';
 import { ROOT, stopSignal, unlessStopped, UserError } from './run.mjs';
 
 const LISTEN_ALSO_MS = 5000;
+/** A server that is well answers within this time. */
+const WELL_MS = 2000;
 
 /**
  * Starts the built server and waits until it listens.
  * @param {{ databaseUrl: string, port?: number, usualPort?: number | null, dataFolder?: string, demo?: 'load' | 'skip', log?: string }} options
  *   `usualPort` is where it should be and is not; `dataFolder` is on the disk of the database, where that is this machine's
- * @returns {Promise<{ url: string, port: number, pid: number, ended: Promise<number>, listenAlso: (port: number) => Promise<boolean>, stop: () => Promise<void> }>}
+ * @returns {Promise<{ url: string, port: number, pid: number, ended: Promise<number>, isWell: () => Promise<boolean>, kill: () => void, listenAlso: (port: number) => Promise<boolean>, stop: () => Promise<void> }>}
  */
 export async function startApp({
   databaseUrl,
@@ -45,6 +47,13 @@ export async function startApp({
     port: usedPort,
     pid: child.pid ?? 0,
     ended,
+    /** Whether it still answers, whatever the database does. */
+    isWell: () =>
+      fetch(`http://127.0.0.1:${usedPort}/api/alive`, { signal: AbortSignal.timeout(WELL_MS) }).then(
+        ({ ok }) => ok,
+        () => false,
+      ),
+    kill: () => child.kill('SIGKILL'),
     listenAlso: (other) =>
       new Promise((resolve) => {
         const finish = (isThere) => {

@@ -33,7 +33,7 @@ const STOP_MS = 30_000;
  * Starts a MariaDB of our own on loopback with its data in the folder `path`, which is made if need be.
  * @param {string} path
  * @param {{ databases?: readonly string[], port?: number, more?: readonly string[] }} [options] `more` are further settings, as on a command line
- * @returns {Promise<{ url: (database: string) => string, port: number, pid: number, ended: Promise<unknown>, stop: () => Promise<void> }>}
+ * @returns {Promise<{ url: (database: string) => string, port: number, pid: number, ended: Promise<unknown>, isWell: () => Promise<boolean>, kill: () => void, stop: () => Promise<void> }>}
  */
 export async function startMariadb(path, { databases = ['zarnel'], port, more = [] } = {}) {
   const folder = resolve(path);
@@ -88,6 +88,8 @@ export async function startMariadb(path, { databases = ['zarnel'], port, more = 
     port: usedPort,
     pid: child.pid ?? 0,
     ended,
+    isWell: () => greets(usedPort),
+    kill: () => child.kill('SIGKILL'),
     stop: async () => {
       if (child.exitCode === null && child.signalCode === null) {
         child.kill('SIGTERM');
@@ -96,6 +98,7 @@ export async function startMariadb(path, { databases = ['zarnel'], port, more = 
         clearTimeout(force);
       }
       removeTemporary(folder, SOCKET_NOTE);
+      removeTemporary(folder, TEMPORARY_NOTE);
     },
   };
 }
@@ -139,7 +142,7 @@ async function createData(install, folder, data) {
         '--no-defaults',
         ...asRoot(),
         `--datadir=${link === null ? fresh : join(link, basename(fresh))}`,
-        `--tmpdir=${link === null ? temporary : join(link, basename(temporary))}`,
+        `--tmpdir=${link === null || !temporary.startsWith(folder) ? temporary : join(link, basename(temporary))}`,
         '--auth-root-authentication-method=socket',
         '--skip-test-db',
       ],
@@ -158,6 +161,8 @@ async function createData(install, folder, data) {
  * it finds there, another’s too.
  */
 function ownTemporary(folder) {
+  // A colon would part it into several.
+  if (folder.includes(':')) return temporaryFolder(folder, TEMPORARY_NOTE);
   const path = join(folder, 'tmp');
   mkdirSync(path, { recursive: true, mode: 0o700 });
   return path;
@@ -208,6 +213,7 @@ function socketPath(folder) {
 
 const SOCKET_NOTE = 'socket-folder';
 const LINK_NOTE = 'link-folder';
+const TEMPORARY_NOTE = 'temporary-folder';
 
 /** A temporary folder with a short name and no spaces, of which a note is kept to remove it by, even after a kill. */
 function temporaryFolder(folder, note) {
@@ -242,7 +248,7 @@ function greets(port) {
       socket.destroy();
       resolve(answer);
     };
-    socket.setTimeout(1000, () => finish(false));
+    socket.setTimeout(2000, () => finish(false));
     socket.once('error', () => finish(false));
     socket.once('data', () => finish(true));
   });

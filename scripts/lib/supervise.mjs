@@ -2,17 +2,20 @@ import { sleep, Stopped, stopSignal, UserError } from './run.mjs';
 
 const FIRST_WAIT_MS = 500;
 const MOST_WAIT_MS = 30_000;
+/** A program is asked this often whether it is well, and ended after so many times without an answer. */
+const ASK_EVERY_MS = 3000;
+const MOST_MISSED = 5;
 /** What ran this long before it ended is started again at once, as if it had never ended before. */
 const LONG_MS = 60_000;
 
 /**
- * Keeps a program running. Where it ends by itself that is said in one line, and it is started again; later and later, while
- * it goes on ending. The first start must succeed.
- * @template {{ ended: Promise<unknown>, stop: () => Promise<void> }} Program
- * @param {{ name: string, start: () => Promise<Program>, hint?: string, say?: (line: string) => void }} options
+ * Keeps a program running. Where it ends by itself, or hangs, that is said in one line, and it is started again; later and later,
+ * while it goes on ending. The first start must succeed.
+ * @template {{ ended: Promise<unknown>, stop: () => Promise<void>, isWell?: () => Promise<boolean>, kill?: () => void }} Program
+ * @param {{ name: string, start: () => Promise<Program>, hint?: string, say?: (line: string) => void, askEveryMs?: number }} options
  * @returns {Promise<{ current: () => Program, stop: () => Promise<void> }>}
  */
-export async function supervise({ name, start, hint = '', say = sayOnError }) {
+export async function supervise({ name, start, hint = '', say = sayOnError, askEveryMs = ASK_EVERY_MS }) {
   let program = await start();
   let isStopping = false;
   void keep();
@@ -24,10 +27,30 @@ export async function supervise({ name, start, hint = '', say = sayOnError }) {
     },
   };
 
+  /** Asks a program whether it is well until it has ended; one that says nothing for long is ended. */
+  async function endWhereItHangs(asked) {
+    if (asked.isWell === undefined) return;
+    let hasEnded = false;
+    void asked.ended.then(() => (hasEnded = true));
+    for (let missed = 0; missed < MOST_MISSED;) {
+      const sinceMs = Date.now();
+      await sleep(askEveryMs);
+      if (hasEnded || isStopping || stopSignal.aborted) return;
+      // A machine that slept, or had no time for us, had none for it.
+      const wasLate = Date.now() - sinceMs > 3 * askEveryMs;
+      const isWell = await asked.isWell();
+      missed = isWell || wasLate ? 0 : missed + 1;
+    }
+    if (hasEnded || isStopping || stopSignal.aborted) return;
+    say(`${name} does not answer: it is ended.`);
+    asked.kill?.();
+  }
+
   async function keep() {
     let waitMs = FIRST_WAIT_MS;
     for (;;) {
       const sinceMs = Date.now();
+      await Promise.race([program.ended, endWhereItHangs(program)]);
       await program.ended;
       // Where all of us are asked to stop, it may have heard first.
       await sleep(200);

@@ -146,7 +146,7 @@ export async function transact<T>(
 }
 
 /** As far as the driver’s connection matters here. */
-type Connection = { readonly stream: { readonly destroy: (error: Error) => void } };
+type Connection = { readonly destroy: () => void };
 
 /** One try. A connection that did not answer in the middle of it is given up: nobody knows what it is still to do. */
 async function once<T>(source: DataSource, work: (manager: EntityManager) => Promise<T>): Promise<T> {
@@ -161,7 +161,7 @@ async function once<T>(source: DataSource, work: (manager: EntityManager) => Pro
       return answer;
     } catch (error) {
       if ((error as { readonly code?: unknown }).code === 'PROTOCOL_SEQUENCE_TIMEOUT')
-        connection.stream.destroy(new Error('the database did not answer'));
+        connection.destroy();
       else if (runner.isTransactionActive) await runner.rollbackTransaction().catch(() => undefined);
       throw error;
     }
@@ -188,7 +188,7 @@ export function isDatabaseLost(error: unknown): boolean {
   if (typeof code === 'string' && CONNECTION_LOST.has(code)) return true;
   return (
     typeof message === 'string' &&
-    /connection is in closed state|closed the connection|Queue limit reached|the database did not answer|WSREP has not yet prepared node/iu.test(
+    /connection is in closed state|closed the connection|Queue limit reached|WSREP has not yet prepared node/iu.test(
       message,
     )
   );

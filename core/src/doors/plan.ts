@@ -42,7 +42,7 @@ export { type Framing } from '../plan/framing.ts';
 export { freshId, freshIdIn } from '../plan/fresh-id.ts';
 export { faultOfIssue, placeWords } from '../plan/issue-words.ts';
 export { findGearFaults } from '../plan/gear-faults.ts';
-export { GEAR_FORMAT_VERSION, openGear } from '../plan/gear-migrate.ts';
+export { GEAR_FORMAT_VERSION, isGearVersion, openGear, raiseGear } from '../plan/gear-migrate.ts';
 export {
   type ClearanceRule,
   GEAR_KINDS,

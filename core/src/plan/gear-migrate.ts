@@ -44,12 +44,17 @@ export function openGear(raw: unknown, version: number): Result<GearType, GearFa
   }
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
     return fail([{ path: '', message: told('A gear type was expected.') }]);
+  const parsed = gearTypeSchema.safeParse(raiseGear(raw as Record<string, unknown>, version));
+  return parsed.success ? ok(parsed.data) : fail(parsed.error.issues.map(faultOfIssue));
+}
+
+/** A raw gear type of a version that is read, by the migrations alone: half-typed gear need not be sound. */
+export function raiseGear(raw: Readonly<Record<string, unknown>>, version: number): Record<string, unknown> {
   let current: Record<string, unknown> = { ...raw };
   for (let from = version; from < GEAR_FORMAT_VERSION; from++) {
     const step = GEAR_MIGRATIONS.find((migration) => migration.from === from);
     if (step === undefined) throw new Error(`No migration of gear leads on from version ${from}.`);
     current = step.up(current);
   }
-  const parsed = gearTypeSchema.safeParse(current);
-  return parsed.success ? ok(parsed.data) : fail(parsed.error.issues.map(faultOfIssue));
+  return current;
 }

@@ -44,7 +44,8 @@ export function boundBodies(most = mostInHand()): Middleware {
 /** As much as a body may be: what is packed, or says no length, as much as is taken of any. */
 function bytesToCome(ctx: Context): number {
   if (ctx.get('Content-Encoding') !== '' || ctx.get('Transfer-Encoding') !== '') return MOST_BODY_BYTES;
-  return Math.min(ctx.request.length ?? 0, MOST_BODY_BYTES);
+  const length = Number(ctx.get('Content-Length'));
+  return Number.isFinite(length) ? Math.min(length, MOST_BODY_BYTES) : MOST_BODY_BYTES;
 }
 
 /** Whoever asks is answered in time, whatever hangs behind; once the body is here, for a slow line is nobody’s fault. */

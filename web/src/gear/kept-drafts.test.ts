@@ -44,6 +44,21 @@ describe('half-typed gear', () => {
       expect(drafts(bad).drafts.names().size).toBe(0);
   });
 
+  test('of an older format is raised; what a newer version kept is not written over', () => {
+    const entry = ['job/1/a', { base, draft: { ...base, massKg: 7 } }];
+    const { drafts: older } = drafts(JSON.stringify({ format: 1, drafts: [entry] }));
+    expect(older.read('job/1/a', base)?.massKg).toBe(7);
+    const texts = new Map([['zarnel-gear-drafts', JSON.stringify({ format: 99, drafts: [entry] })]]);
+    const newer = new KeptDrafts({
+      getItem: (key) => texts.get(key) ?? null,
+      setItem: (key, text) => void texts.set(key, text),
+    });
+    expect(newer.names().size).toBe(0);
+    newer.write('job/2/b', base, base);
+    expect([...newer.names()]).toEqual(['job/2/b']);
+    expect([...texts.values()].some((text) => text.includes('"format":99'))).toBe(true);
+  });
+
   test('is no trouble where the browser keeps nothing', () => {
     const full = new KeptDrafts({
       getItem: () => null,

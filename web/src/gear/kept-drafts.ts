@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { GEAR_FORMAT_VERSION, newGearType, type GearType } from '@zarnel/core/plan';
+import { GEAR_FORMAT_VERSION, isGearVersion, newGearType, raiseGear, type GearType } from '@zarnel/core/plan';
 
 /** Gear that is being typed, with what it was when somebody began. */
 export type KeptDraft = { readonly base: GearType; readonly draft: GearType };
@@ -10,13 +10,18 @@ const KEY = 'zarnel-gear-drafts';
 const MOST_KEPT = 30;
 
 const keptSchema = z.object({
-  format: z.literal(GEAR_FORMAT_VERSION),
-  drafts: z.array(z.tuple([z.string(), z.object({ base: z.unknown(), draft: z.unknown() })])),
+  format: z.number(),
+  drafts: z.array(z.tuple([z.string(), z.unknown()])),
+});
+const entrySchema = z.object({
+  base: z.record(z.string(), z.unknown()),
+  draft: z.record(z.string(), z.unknown()),
 });
 
 /**
  * Half-typed gear outlives a reload, another page and a closed window: it is kept in this browser under a name until it is
- * put where it belongs or taken back. What cannot be read, or is of another format, is none.
+ * put where it belongs or taken back. What is of an older format is raised, as a file is. What cannot be read is none here, and
+ * stays where it is for a version that can.
  */
 export class KeptDrafts {
   constructor(private readonly storage: Storage_) {}
@@ -45,18 +50,31 @@ export class KeptDrafts {
 
   private put(drafts: readonly (readonly [string, KeptDraft])[]): void {
     try {
+      // Whole or not at all is what another version wrote: beside ours, not under it.
+      const { text, isOurs } = this.kept();
+      if (!isOurs && text !== '') this.storage.setItem(`${KEY}-of-another-version`, text);
       this.storage.setItem(KEY, JSON.stringify({ format: GEAR_FORMAT_VERSION, drafts }));
     } catch {
       // A full store keeps what it has; the draft is still on the screen.
     }
   }
 
+  private kept() {
+    const text = this.storage.getItem(KEY) ?? '';
+    const parsed = keptSchema.safeParse(parsedJson(text));
+    const isOurs = parsed.success && isGearVersion(parsed.data.format);
+    return { text, isOurs, data: isOurs ? parsed.data : null };
+  }
+
   private all(): [string, KeptDraft][] {
-    const parsed = keptSchema.safeParse(parsedJson(this.storage.getItem(KEY) ?? ''));
-    if (!parsed.success) return [];
-    return parsed.data.drafts.flatMap(([name, { base, draft }]): [string, KeptDraft][] =>
-      isGearLike(base) && isGearLike(draft) ? [[name, { base, draft }]] : [],
-    );
+    const { data } = this.kept();
+    if (data === null) return [];
+    return data.drafts.flatMap(([name, entry]): [string, KeptDraft][] => {
+      const parsed = entrySchema.safeParse(entry);
+      if (!parsed.success) return [];
+      const [base, draft] = [parsed.data.base, parsed.data.draft].map((raw) => raiseGear(raw, data.format));
+      return isGearLike(base) && isGearLike(draft) ? [[name, { base, draft }]] : [];
+    });
   }
 }
 

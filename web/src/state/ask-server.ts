@@ -40,8 +40,9 @@ const MOST_RETRY_MS = 3_600_000;
 export async function askServer(
   { path, method = 'GET', headers = {}, body }: Asked,
   ask: typeof fetch = fetch,
+  most = { quietMs: QUIET_MS, mostMs: MOST_MS },
 ): Promise<Heard> {
-  const limits = new Limits(QUIET_MS + ((body?.length ?? 0) / SLOWEST_BYTES_PER_S) * 1000);
+  const limits = new Limits(most, ((body?.length ?? 0) / SLOWEST_BYTES_PER_S) * 1000);
   try {
     const response = await ask(path, {
       method,
@@ -78,9 +79,12 @@ class Limits {
   private readonly whole: ReturnType<typeof setTimeout>;
   private quiet: ReturnType<typeof setTimeout>;
 
-  constructor(firstMs: number) {
-    this.whole = setTimeout(() => this.controller.abort(), MOST_MS + firstMs);
-    this.quiet = setTimeout(() => this.controller.abort(), firstMs);
+  constructor(
+    private readonly most: { readonly quietMs: number; readonly mostMs: number },
+    sendingMs: number,
+  ) {
+    this.whole = setTimeout(() => this.controller.abort(), most.mostMs + sendingMs);
+    this.quiet = setTimeout(() => this.controller.abort(), most.quietMs + sendingMs);
   }
 
   get signal(): AbortSignal {
@@ -89,7 +93,7 @@ class Limits {
 
   heard(): void {
     clearTimeout(this.quiet);
-    this.quiet = setTimeout(() => this.controller.abort(), QUIET_MS);
+    this.quiet = setTimeout(() => this.controller.abort(), this.most.quietMs);
   }
 
   end(): void {

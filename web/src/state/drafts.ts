@@ -119,10 +119,10 @@ export function browserDrafts(): DraftStore {
         } else if (alive === null && !isAside) {
           // Its tab may live: it keeps its own, and this one is another line.
           found = { ...opened.value, line: newId(), secret: newId() };
-          await work.store.put({ ...found, tab } as Kept);
+          await work.store.put({ ...found, tab });
         } else {
           found = opened.value;
-          await work.store.put({ ...found, tab } as Kept);
+          await work.store.put({ ...found, tab });
           await work.store.delete([kept.jobId, kept.tab]);
         }
       }
@@ -130,7 +130,7 @@ export function browserDrafts(): DraftStore {
       return found;
     },
     write: async (draft) => {
-      await (await database()).put('drafts', { ...draft, tab: await ownTab() } as Kept);
+      await (await database()).put('drafts', { ...draft, tab: await ownTab() });
     },
     remove: async (jobId, line, order) => {
       const key: [string, string] = [jobId, await ownTab()];

@@ -55,15 +55,15 @@ async function hold(tab: string): Promise<boolean> {
 export async function aloneOfTabs(name: string, work: () => Promise<void>): Promise<void> {
   const locks = lockManager();
   if (locks === null) return work();
-  let hasBegun = false;
+  const turn = { hasBegun: false };
   try {
     await locks.request(`zarnel-${name}`, { ifAvailable: true }, async (lock) => {
-      hasBegun = true;
+      turn.hasBegun = true;
       if (lock !== null) await work();
     });
   } catch (error) {
     // What failed is the work’s own to tell; a browser that refuses the lock does it without.
-    if (hasBegun) throw error;
+    if (turn.hasBegun) throw error;
     await work();
   }
 }

@@ -71,6 +71,12 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
     };
     await outbox.take(jobId, reading);
   };
+  const strikeOrSay = async (id: string, reason: string | null) => {
+    const answer = await strike({ jobId, id, reason });
+    setFault(
+      'error' in answer ? 'The server did not hear it: the reading counts as before. Try again.' : null,
+    );
+  };
   const takeTyped = () => {
     const value = parseTyped(typed, item.unit, reader);
     if (!value.ok) {
@@ -202,7 +208,7 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
                   Strike
                 </Button>
               ) : (
-                <Button look="quiet" onClick={() => void strike({ jobId, id: reading.id, reason: null })}>
+                <Button look="quiet" onClick={() => void strikeOrSay(reading.id, null)}>
                   Count it
                 </Button>
               )}
@@ -215,7 +221,7 @@ export function MeasureDialog({ jobId, line, readings, site, reader, onClose }: 
                     key={reason}
                     onClick={() => {
                       setStriking(null);
-                      void strike({ jobId, id: reading.id, reason });
+                      void strikeOrSay(reading.id, reason);
                     }}
                   >
                     {reason}

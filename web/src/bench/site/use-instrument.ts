@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { SurveyItem } from '@zarnel/core/figures';
 import { readInstrumentLine, type InstrumentLine } from '@zarnel/core/files';
+import { sharedLines } from './shared-lines.ts';
 
 /** What an instrument shows now; or what is wrong with it. */
 export type Shown =
@@ -14,20 +15,14 @@ export function useInstrument(jobId: string, item: SurveyItem, from: number): Sh
   const { key, instrument } = item;
   useEffect(() => {
     setShown({ kind: 'waiting' });
-    const query = new URLSearchParams({ item: key, from: String(from) });
-    const source = new EventSource(`/api/jobs/${jobId}/instruments/${instrument}/lines?${query.toString()}`);
-    source.onmessage = (event: MessageEvent<string>) => {
-      const read = readInstrumentLine(event.data);
+    return sharedLines.listen({ jobId, instrument, item: key, from }, (heard) => {
+      if (heard.kind === 'fault') {
+        setShown({ kind: 'fault', message: heard.text });
+        return;
+      }
+      const read = readInstrumentLine(heard.text);
       setShown(read.ok ? { kind: 'line', line: read.value } : { kind: 'fault', message: read.fault });
-    };
-    source.onerror = () => {
-      setShown({
-        kind: 'fault',
-        message:
-          'The instrument is out of reach, or this edit is not saved yet. It is tried again; or type the reading.',
-      });
-    };
-    return () => source.close();
+    });
     // `from` is where the stream starts; it must not start anew with each reading taken.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [jobId, key, instrument]);
