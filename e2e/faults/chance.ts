@@ -1,7 +1,7 @@
 import prand from 'pure-rand';
 
 /** All of it, in up to fifteen minutes (`npm run test:faults`), or a short cut of it (`npm test`). */
-const IS_FULL = process.env.ZARNEL_FAULTS === 'full';
+export const IS_FULL = process.env.ZARNEL_FAULTS === 'full';
 /** The same seed makes the same choices; when they fall still depends on the machine. */
 const SEED = Number(process.env.ZARNEL_SEED ?? '20260501');
 

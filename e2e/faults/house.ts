@@ -50,6 +50,12 @@ export class House {
     this.database = await startMariadb(join(this.home, 'mariadb'), { port });
   }
 
+  /** The database or a server stands still, as if its disk did, until it is let go on. */
+  freeze(what: 'database' | 'server', isFrozen: boolean): void {
+    const pid = what === 'database' ? this.database.pid : (this.servers[0]?.pid ?? 0);
+    process.kill(pid, isFrozen ? 'SIGSTOP' : 'SIGCONT');
+  }
+
   async close(): Promise<void> {
     for (const server of this.servers) await server.stop();
     await this.database.stop();
@@ -60,6 +66,7 @@ export class House {
 /** A client that saves as the page does: over the revision it knows, and again while it got no answer. */
 export class Saver {
   readonly line = crypto.randomUUID();
+  private readonly secret = crypto.randomUUID();
   private order = 0;
   revision = 1;
   /** What the server acknowledged: the name that each revision must have. */
@@ -83,6 +90,7 @@ export class Saver {
           'Content-Type': 'application/json',
           'If-Match': `"${this.revision}"`,
           'Line-Of-Work': `${this.line}; ${this.order}`,
+          'Line-Secret': this.secret,
         },
         body: writePlanCompact(plan),
         signal: AbortSignal.timeout(20_000),

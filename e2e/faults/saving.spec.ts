@@ -42,6 +42,34 @@ test('no acknowledged save is lost when the server or the database is killed whi
   }
 });
 
+test('a database that stands still is said in time, and what was sent meanwhile is kept once it goes on', async () => {
+  const house = await House.open();
+  try {
+    const saver = new Saver(await importJob(house.url()), () => house.url());
+    const worstMs: number[] = [];
+    await goRounds(1, 6, 120, async (round) => {
+      house.freeze('database', true);
+      const sinceMs = Date.now();
+      const saving = saver.save({ ...honeyHouse(), name: `Frozen ${round}` }, Date.now() + 60_000);
+      const told = await fetch(`${house.url()}/api/jobs/${saver.jobId}/plan`);
+      expect(told.status).toBe(503);
+      worstMs.push(Date.now() - sinceMs);
+      const health = Date.now();
+      expect((await fetch(`${house.url()}/api/health`)).status).toBe(503);
+      expect(Date.now() - health).toBeLessThan(2000);
+      house.freeze('database', false);
+      await saving;
+    });
+    const lost = await countLost(house.url(), [saver]);
+    tell('frozen database', { rounds: worstMs.length, lost, 'told after ms': Math.max(...worstMs) });
+    expect(lost).toBe(0);
+    expect(Math.max(...worstMs)).toBeLessThan(10_000);
+  } finally {
+    house.freeze('database', false);
+    await house.close();
+  }
+});
+
 test('every one of many interleaved saves is kept, and one of each becomes the newest', async () => {
   const house = await House.open();
   try {

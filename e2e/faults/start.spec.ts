@@ -114,6 +114,53 @@ test('a server or a database that ends is started again, said in a line, and the
   });
 });
 
+test('a server or a database that hangs is noticed, replaced, and the page goes on', async ({ page }) => {
+  await withHome(async (home) => {
+    const started = start(home);
+    const url = await started.url();
+    const id = await importJob(url);
+    await page.goto(`${url}/jobs/${id}/mount`);
+    await gear(page, 'inverter-a').click();
+    for (const [word, line] of [
+      ['mariadbd', 'MariaDB does not answer: it is ended.'],
+      ['server/dist/main.js', 'The server does not answer: it is ended.'],
+    ] as const) {
+      process.kill(started.pidOf(word), 'SIGSTOP');
+      if (word === 'mariadbd') {
+        const sinceMs = Date.now();
+        expect((await fetch(`${url}/api/health`)).status).toBe(503);
+        expect(await (await fetch(`${url}/api/metrics`)).text()).toContain('zarnel_database_up 0');
+        // Two questions, each within two seconds.
+        expect(Date.now() - sinceMs).toBeLessThan(4000);
+      }
+      await page.keyboard.press('Shift+ArrowRight');
+      await expect.poll(() => started.output, { timeout: 60_000 }).toContain(line);
+      await expect(page.getByTestId('save-state')).toHaveText('Saved', { timeout: 60_000 });
+    }
+    expect(placedMm(await readRevision(url, id))).toBeCloseTo(placedMm(honeyHouse()) + 50.8, 6);
+    expect(await started.stop()).toBe(0);
+  });
+});
+
+test('two that are installed and started at once do not get in each other’s way', async () => {
+  let [rounds, ready] = [0, 0];
+  await goRounds(1, 20, 200, async () => {
+    rounds++;
+    await withHome((one) =>
+      withHome(async (other) => {
+        const both = [start(one), start(other)];
+        const urls = await Promise.all(both.map((each) => each.url()));
+        for (const each of both) expect(each.output).not.toContain('    at ');
+        for (const url of urls) expect((await jobNames(url)).length).toBe(4);
+        ready++;
+        await Promise.all(both.map((each) => each.stop()));
+      }),
+    );
+  });
+  tell('two at once', { rounds, ready });
+  expect(ready).toBe(rounds);
+});
+
 test('a home may have a space, be long or relative, and may have lost its password or keep another’s lock', async () => {
   await withHome(async (home) => {
     const temporary = () => readdirSync(tmpdir()).filter((name) => /^zarnel-.{6}$/u.test(name)).length;

@@ -160,8 +160,7 @@ async function once<T>(source: DataSource, work: (manager: EntityManager) => Pro
       await runner.commitTransaction();
       return answer;
     } catch (error) {
-      if ((error as { readonly code?: unknown }).code === 'PROTOCOL_SEQUENCE_TIMEOUT')
-        connection.destroy();
+      if ((error as { readonly code?: unknown }).code === 'PROTOCOL_SEQUENCE_TIMEOUT') connection.destroy();
       else if (runner.isTransactionActive) await runner.rollbackTransaction().catch(() => undefined);
       throw error;
     }

@@ -91,9 +91,8 @@ describe('a job that is held up', () => {
   test('a query that takes too long is given up with its connection, and the next one works', async () => {
     const slow = transact(source, (manager) => manager.query('SELECT SLEEP(9)'));
     await expect(slow).rejects.toMatchObject({ code: 'PROTOCOL_SEQUENCE_TIMEOUT' });
-    await expect(transact(source, (manager) => manager.query('SELECT 1 AS one'))).resolves.toEqual([
-      expect.objectContaining({}),
-    ]);
+    const next = transact(source, (manager) => manager.query<{ one: unknown }[]>('SELECT 1 AS one'));
+    await expect(next).resolves.toHaveLength(1);
   }, 20_000);
 });
 
@@ -280,7 +279,7 @@ describe('what is sent twice', () => {
         headers: { ...JSON_TYPE, ...headers },
         body: JSON.stringify(body),
       });
-      return { status: answer.status, json: (await answer.json()) as unknown };
+      return { status: answer.status, json: await answer.json() };
     };
     const made = gearDetailSchema.parse((await call('POST', '', { ...sample, origin: null })).json);
     const next = { ...made.type, name: 'Another name' };
