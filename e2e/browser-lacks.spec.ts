@@ -239,6 +239,76 @@ test('unsent edits of a job that the server has no more are taken along as a fil
   expect(moved).toBeCloseTo(58.5 * 25.4, 6);
 });
 
+test('many tabs of one job: an edit in one is shown in the others, which go on from it, and one sends what waits', async ({
+  context,
+  request,
+}) => {
+  const id = await importDemo(request, 'Many tabs');
+  const posts: string[] = [];
+  const puts: string[] = [];
+  let isAway = true;
+  await context.route('**/api/jobs/*/readings', async (route) => {
+    if (route.request().method() !== 'POST') return route.continue();
+    if (isAway) return route.abort();
+    posts.push(route.request().postData() ?? '');
+    return route.continue();
+  });
+  context.on('request', (each) => {
+    if (each.method() === 'PUT') puts.push(each.url());
+  });
+  const tabs: Page[] = [];
+  for (let count = 0; count < 6; count++) {
+    const tab = await context.newPage();
+    await openJob(tab, id);
+    tabs.push(tab);
+  }
+  // Each edits in turn, and none has a conflict with another of the same person.
+  for (const tab of tabs) {
+    await gear(tab, 'inverter-a').click();
+    await tab.keyboard.press('Shift+ArrowRight');
+    await expectSaved(tab);
+    const field = (of: Page) => bench(of).getByLabel('Center, right of datum');
+    const shown = await field(tab).inputValue();
+    const [next] = tabs.slice(tabs.indexOf(tab) + 1);
+    if (next === undefined) continue;
+    await gear(next, 'inverter-a').click();
+    await expect(field(next)).toHaveValue(shown);
+  }
+  expect(puts).toHaveLength(tabs.length);
+  const { revisions } = (await (await request.get(`/api/jobs/${id}/revisions`)).json()) as {
+    revisions: { kind: string }[];
+  };
+  expect(revisions.map(({ kind }) => kind)).toEqual(Array<string>(tabs.length + 1).fill('save'));
+  const [first] = tabs;
+  if (first === undefined) throw new Error('There are no tabs.');
+  await first.goto(`/jobs/${id}/site`);
+  await bench(first).getByRole('tab', { name: 'Survey' }).click();
+  const person = bench(first).getByLabel('Taken by');
+  await person.fill('Rowan Pell');
+  await person.press('Enter');
+  await bench(first)
+    .getByRole('button', { name: /^missing/u })
+    .first()
+    .click();
+  const dialog = first.getByRole('dialog');
+  for (const text of ['120', '121', '122']) {
+    await dialog.getByLabel('Or type it').fill(text);
+    await first.keyboard.press('Enter');
+    await expect(dialog.getByRole('listitem').filter({ hasText: `${text}″` })).toBeVisible();
+  }
+  isAway = false;
+  // All tabs come back at once and want to send what waits.
+  await Promise.all(tabs.map((tab) => tab.evaluate(() => window.dispatchEvent(new Event('online')))));
+  await expect
+    .poll(async () => {
+      const list = (await (await request.get(`/api/jobs/${id}/readings`)).json()) as { total: number };
+      return list.total;
+    })
+    .toBe(3);
+  expect(posts).toHaveLength(1);
+  for (const tab of tabs) await tab.close();
+});
+
 test('instruments of all tabs come over one connection, and nothing else waits for it', async ({
   context,
   request,

@@ -13,6 +13,8 @@ import { SaneTime } from './jobs/sane-time.ts';
 const LOOK_MS = 10 * 60_000;
 /** Whoever sends slower than this is let go. */
 const MOST_REQUEST_MS = 180_000;
+/** Longer than proxies and browsers keep a connection that is idle: none sends into one that is just closed. */
+const KEEP_ALIVE_MS = 75_000;
 
 const settingsSchema = z.object({
   DATABASE_URL: z.url({ protocol: /^(?:mysql|mariadb)$/u, hostname: /.*/u }),
@@ -63,7 +65,10 @@ async function main(): Promise<void> {
   const answer = app.callback() as RequestListener;
   const listen = (port: number) =>
     new Promise<number>((resolve, reject) => {
-      const server = createServer({ requestTimeout: MOST_REQUEST_MS }, answer);
+      const server = createServer(
+        { requestTimeout: MOST_REQUEST_MS, keepAliveTimeout: KEEP_ALIVE_MS },
+        answer,
+      );
       server.once('error', reject);
       server.listen(port, '127.0.0.1', () => {
         servers.push(server);

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createServer, type RequestListener, type Server } from 'node:http';
 import { connect, type AddressInfo } from 'node:net';
+import type { Context } from 'koa';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import { gearDetailSchema, jobSummarySchema, readingListSchema, type NewReading } from '@zarnel/contract';
@@ -98,7 +99,7 @@ describe('a job that is held up', () => {
 
 describe('limits', () => {
   const ctx = (headers: Record<string, string>) =>
-    ({ get: (name: string) => headers[name] ?? '', req: { resume: () => undefined } }) as never;
+    ({ get: (name: string) => headers[name] ?? '', req: { resume: () => undefined } }) as unknown as Context;
 
   test('bodies in hand together have a bound; one is always taken, and what is packed counts whole', async () => {
     const bound = boundBodies(MOST_BODY_BYTES);

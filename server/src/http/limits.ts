@@ -18,7 +18,7 @@ function mostInHand(): number {
  * Bodies in hand together have a bound: what comes beyond it is told to come again, so that many large ones at once end no
  * server. One by itself is always taken.
  */
-export function boundBodies(most = mostInHand()): Middleware {
+export function boundBodies(most = mostInHand()): (ctx: Context, next: Next) => Promise<void> {
   let inHand = 0;
   return async (ctx: Context, next: Next) => {
     const bytes = bytesToCome(ctx);

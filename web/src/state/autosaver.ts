@@ -152,6 +152,13 @@ export class Autosaver {
     this.schedule(0);
   }
 
+  /** The page shows a later revision, of another tab, and goes on from there. False where it has edits of its own. */
+  follow(revision: number): boolean {
+    if (this.unsent !== null || this.sending !== null || this.isHalted) return false;
+    this.revision = revision;
+    return true;
+  }
+
   /** Something changed that may let it through: the network is back, somebody came back to the page, perhaps signed in. */
   wake(): void {
     if (this.unsent !== null && (this.away !== null || this.refusal !== null)) this.schedule(0);

@@ -11,6 +11,7 @@ import { browserDrafts, type Draft, type UnreadDraft } from './drafts.ts';
 import { planSlice, type LoadFault } from './plan-slice.ts';
 import { readNewestRevision, readPlan, sendPlan, sendPrinted, sendRestore, serverApi } from './server-api.ts';
 import { store } from './store.ts';
+import { tabChannel } from './tab.ts';
 import { browserSteps, type PlanPlace, type Step, type Steps } from './undo-steps.ts';
 import { viewSlice } from './view-slice.ts';
 
@@ -116,10 +117,38 @@ function wakeAll(): void {
   saver?.wake();
   for (const each of left.values()) each.wake();
 }
+/** What other tabs of this browser saved, by job: the newest. */
+const savedElsewhere = new Map<string, number>();
+const tellTabs = tabChannel<{ readonly jobId: string; readonly revision: number }>(
+  'saved',
+  ({ jobId, revision }) => {
+    savedElsewhere.set(jobId, Math.max(revision, savedElsewhere.get(jobId) ?? 0));
+    if (document.visibilityState === 'visible') void moveOn();
+  },
+);
+
+/**
+ * Shows what another tab saved of the open job, where this one has nothing of its own: whoever goes on here goes on from there. Only
+ * a tab that is looked at asks for it.
+ */
+async function moveOn(): Promise<void> {
+  const { jobId } = store.getState().plan;
+  const newest = jobId === null ? undefined : savedElsewhere.get(jobId);
+  const [own, opening, known] = [saver, turn, saver?.savedRevision ?? null];
+  if (jobId === null || own === null || newest === undefined || known === null || known >= newest) return;
+  const read = await readPlan(jobId);
+  if (read.kind !== 'plan' || opening !== turn || saver !== own) return;
+  if (read.revision <= known || store.getState().plan.tried !== null || !own.follow(read.revision)) return;
+  store.dispatch(actions.movedOn(read.plan));
+  checks.ask(read.plan);
+}
+
 addEventListener('online', wakeAll);
 addEventListener('focus', wakeAll);
 document.addEventListener('visibilitychange', () => {
-  if (document.visibilityState === 'visible') wakeAll();
+  if (document.visibilityState !== 'visible') return;
+  wakeAll();
+  void moveOn();
 });
 
 /** Goes on with a job that was left with something unsent. False where all of it has been sent since. */
@@ -217,6 +246,9 @@ const stepsUntilKept = new UntilKept(RETRY_STORE_MS, (isKept, error) => {
 function onSaveState(state: SaveState): void {
   store.dispatch(actions.saveStateChanged(state));
   if (state.kind !== 'saved') return;
+  const { jobId } = store.getState().plan;
+  const revision = saver?.savedRevision ?? null;
+  if (jobId !== null && revision !== null) tellTabs({ jobId, revision });
   store.dispatch(serverApi.util.invalidateTags(['jobs', 'revisions']));
   void markPrinted();
 }

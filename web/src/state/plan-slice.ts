@@ -66,6 +66,15 @@ export const planSlice = createSlice({
         payload: { jobId, plan, steps },
       }: PayloadAction<{ jobId: string; plan: Plan; steps?: Steps | undefined }>,
     ): PlanState => ({ ...closed, jobId, plan, undo: steps?.undo ?? [], redo: steps?.redo ?? [] }),
+    /** Another tab saved while this one had nothing of its own: its plan is shown, and its history is not ours to undo. */
+    movedOn: (state, { payload }: PayloadAction<Plan>): PlanState => ({
+      ...plain(state),
+      plan: payload,
+      undo: [],
+      redo: [],
+      tried: null,
+      followed: null,
+    }),
     loadFailed: (_, { payload }: PayloadAction<LoadFault>): PlanState => ({ ...closed, loadFault: payload }),
     edited: (state, { payload: { plan, patches, inverse } }: PayloadAction<AppliedEdit>): PlanState => ({
       ...plain(state),
