@@ -11,7 +11,7 @@ const LACKS: readonly (readonly [
   keys: readonly string[],
   notKept: string | null,
 ])[] = [
-  ['local store', 'window', ['localStorage'], 'your units and your name'],
+  ['local store', 'window', ['localStorage'], 'your choices'],
   ['tab store', 'window', ['sessionStorage'], null],
   ['database', 'window', ['indexedDB'], 'edits that are not saved yet'],
   ['locks', 'navigator', ['locks'], null],
@@ -133,7 +133,7 @@ const BETWEEN: readonly (readonly [name: string, answer: object, said: string | 
       contentType: 'application/problem+json',
       body: JSON.stringify({ type: 'about:blank', title: 'No', status: 409, detail: 'Not just now.' }),
     },
-    'Not saved (409): Not just now. 1 edit kept, tried again by itself',
+    'Not saved, 1 edit kept, tried again by itself (409): Not just now.',
   ],
 ];
 
@@ -228,7 +228,7 @@ test('unsent edits of a job that the server has no more are taken along as a fil
     }),
   );
   await bench(page).getByRole('button', { name: 'Move Inverter B 1″ to the right' }).click();
-  await expect(page.getByTestId('save-state')).toContainText('Not saved (404)');
+  await expect(page.getByTestId('save-state')).toContainText('tried again by itself (404)');
   await page.reload();
   const [file] = await Promise.all([
     page.waitForEvent('download'),

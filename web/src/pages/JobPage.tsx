@@ -195,6 +195,19 @@ export function JobPage() {
         </div>
       </header>
       <JobLine jobId={jobId} findings={evaluation?.findings ?? NONE_FOUND} />
+      {save.kind === 'offline' && save.why === 'sign-in' && (
+        <p
+          role="alert"
+          className="no-print flex flex-wrap items-center gap-x-3 border-b border-pencil bg-tape px-4 py-1"
+        >
+          Something before the server asks who you are.
+          {/* Beside this page, which keeps the edits; whoever comes back to it is saved at once. */}
+          <a className="underline" href="/jobs" target="_blank" rel="noreferrer">
+            Open its sign-in page
+          </a>
+          and come back: saving goes on by itself.
+        </p>
+      )}
       {refusal !== null && (
         <p
           role="alert"

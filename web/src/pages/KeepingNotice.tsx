@@ -9,8 +9,8 @@ import { downloadText } from '../ui/download.ts';
 const THINGS: Readonly<Record<KeptThing, string>> = {
   edits: 'edits that are not saved yet',
   readings: 'readings that are not sent yet',
-  steps: 'what can be undone, through a reload',
-  choices: 'your units and your name, and half-typed gear',
+  steps: 'steps to undo after a reload',
+  choices: 'your choices (units, name, half-typed gear)',
 };
 
 /** What this browser does not keep, and what it kept and cannot be read any more. Nothing where all is well. */

@@ -3,24 +3,17 @@ import type { Away, SaveState } from '../state/autosaver.ts';
 
 /** What has become of the edits, in two words. */
 export function SaveBadge({ state }: { readonly state: SaveState }) {
+  const isShort = state.kind === 'saved' || state.kind === 'saving';
   return (
-    <>
-      <span
-        role="status"
-        aria-live="polite"
-        className={`min-w-0 ${state.kind === 'refused' ? 'line-clamp-2' : 'whitespace-nowrap'} ${INKS[state.kind]}`}
-        title={textOf(state)}
-        data-testid="save-state"
-      >
-        {textOf(state)}
-      </span>
-      {state.kind === 'offline' && state.why === 'sign-in' && (
-        // Beside this page, which keeps the edits; whoever comes back to it is saved at once.
-        <a className="whitespace-nowrap underline" href="/jobs" target="_blank" rel="noreferrer">
-          Open the sign-in page
-        </a>
-      )}
-    </>
+    <span
+      role="status"
+      aria-live="polite"
+      className={`${isShort ? 'shrink-0 whitespace-nowrap' : 'line-clamp-2 min-w-0 leading-tight'} ${INKS[state.kind]}`}
+      title={textOf(state)}
+      data-testid="save-state"
+    >
+      {textOf(state)}
+    </span>
   );
 }
 
@@ -51,7 +44,7 @@ function textOf(state: SaveState): string {
     case 'conflict':
       return 'Two versions';
     case 'refused':
-      return `Not saved (${state.status}): ${state.message} ${editsText(state)}, tried again by itself`;
+      return `Not saved, ${editsText(state)}, tried again by itself (${state.status}): ${state.message}`;
   }
 }
 
