@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 
-/** How a formula begins, in wide letters too; a plain negative number is none. */
-const BEGINS = String.raw`(?:[=+@＝＋－＠]|-(?!\d+(?:\.\d+)?(?:[;|,\s]|$)))`;
+/** How a formula begins, in full-width letters too (U+FF1D, FF0B, FF0D, FF20); a plain negative number is none. */
+const BEGINS = String.raw`(?:[=+@\uFF1D\uFF0B\uFF0D\uFF20]|-(?!\d+(?:\.\d+)?(?:[;|,\s]|$)))`;
 /** What a spreadsheet would take for a formula. */
 const FORMULA = new RegExp(`^'*(?:[\\t\\r\\n]|${BEGINS})`, 'u');
 /** The same behind a sign at which a spreadsheet of another country, or one that knows no quotes, begins a new cell. */
