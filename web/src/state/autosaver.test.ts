@@ -2,7 +2,7 @@ import { afterAll, describe, expect, test } from '@jest/globals';
 import { install } from '@sinonjs/fake-timers';
 import { honeyHouse } from '@zarnel/core/files';
 import type { Plan } from '@zarnel/core/plan';
-import { Autosaver, type SaveAnswer, type SaveState } from './autosaver.ts';
+import { Autosaver, type Save, type SaveAnswer, type SaveState } from './autosaver.ts';
 import type { Draft } from './drafts.ts';
 
 const OWN = { line: 'line', secret: 'the secret of this page' };
@@ -355,5 +355,40 @@ describe('Autosaver', () => {
     failWrites(false);
     await clock.tickAsync(4100);
     expect(drafts.get('job')?.plan.name).toBe('A');
+  });
+
+  test('sends what is edited after a draft was taken up, and not the draft again', async () => {
+    const sent: Save[] = [];
+    const kept: Draft[] = [];
+    const draft: Draft = { jobId: 'job', madeFrom: 1, plan: named('Draft'), editCount: 1, order: 1, ...OWN };
+    const saver = new Autosaver('job', 1, draft, {
+      send: (save) => {
+        sent.push(save);
+        return Promise.resolve({ kind: 'saved', revision: sent.length + 1 });
+      },
+      drafts: {
+        read: () => Promise.resolve(undefined),
+        write: (each) => Promise.resolve(void kept.push(each)),
+        remove: () => Promise.resolve(),
+        unread: () => Promise.resolve([]),
+        letGo: () => Promise.resolve(),
+      },
+      onState: () => undefined,
+      onError: () => undefined,
+      settleMs: 500,
+      mostMs: 4000,
+      retryMs: 3000,
+      retryRefusedMs: 15_000,
+      retryStoreMs: 4000,
+    });
+    saver.resume(draft);
+    await clock.tickAsync(10);
+    saver.changed(named('More'));
+    await clock.tickAsync(600);
+    expect(sent.map(({ plan, madeFrom, order }) => [plan.name, madeFrom, order])).toEqual([
+      ['Draft', 1, 1],
+      ['More', 2, 2],
+    ]);
+    expect(kept.at(-1)).toMatchObject({ madeFrom: 2, editCount: 1, order: 2, plan: { name: 'More' } });
   });
 });

@@ -89,15 +89,19 @@ export class Autosaver {
   /** Whether the newest draft is in the store; where not, it is tried again. */
   private isKept = true;
   private storeTimer: ReturnType<typeof setTimeout> | undefined;
+  private readonly own: Line;
   private state: SaveState = { kind: 'saved' };
 
   /** `own` names the line of edits, through reloads; `revision` is the one it goes on from. */
   constructor(
     private readonly jobId: string,
     private revision: number,
-    private readonly own: Line,
+    { line, secret }: Line,
     private readonly parts: AutosaverParts,
-  ) {}
+  ) {
+    // These two alone, whatever else was given with them: they go into every save.
+    this.own = { line, secret };
+  }
 
   /** Where in its line of edits the plan on the screen is. */
   get place(): { readonly line: string; readonly order: number } {
