@@ -52,11 +52,6 @@ export class UntilKept {
       this.timer = setTimeout(() => void this.try(work), this.retryMs);
     }
   }
-
-  /** What was tried is not wanted any more. */
-  stop(): void {
-    clearTimeout(this.timer);
-  }
 }
 
 /** How often it is tried whether a store of the browser works again. */

@@ -58,6 +58,12 @@ export function SurveyTab({ plan, prepared, reader }: Props) {
           The kept readings cannot be reached just now. New ones are kept here.
         </p>
       )}
+      {(data?.unreadCount ?? 0) > 0 && (
+        <p className="mb-2 text-crayon" role="status">
+          <span className="figure">{data?.unreadCount}</span> more were taken with a newer version, and are
+          not counted here: load the page anew.
+        </p>
+      )}
       {own.length > 0 && (
         <p className="mb-2 border-l-4 border-tape pl-2 text-kraft" role="status">
           <span className="figure">{own.length}</span> {own.length === 1 ? 'reading' : 'readings'}{' '}
