@@ -198,20 +198,75 @@ test('a draft of an older format is raised and saved; a damaged one is offered a
   await expectSaved(page);
   const notice = page.getByTestId('unread-draft');
   await expect(notice).toContainText('cannot be read');
-  await expect(notice.getByRole('button', { name: 'Let them go' })).toBeDisabled();
+  await expect(notice.getByRole('button', { name: 'Let it go' })).toBeDisabled();
   // It is there after a reload too, until somebody has it.
   await page.reload();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    notice.getByRole('button', { name: 'Save them as a file' }).click(),
+    notice.getByRole('button', { name: 'Save it as a file' }).click(),
   ]);
   const text = readFileSync(await file.path(), 'utf8');
   expect(text).toContain('eaten');
   expect(openPlanText(text).ok).toBe(false);
-  await notice.getByRole('button', { name: 'Let them go' }).click();
+  await notice.getByRole('button', { name: 'Let it go' }).click();
   await expect(notice).toHaveCount(0);
   await bench(page).getByRole('button', { name: 'Move Inverter B 1″ to the right' }).click();
   await expectSaved(page);
+});
+
+test('a waiting reading that is damaged is offered as a file, and the sound ones are sent', async ({
+  page,
+  request,
+}) => {
+  const id = await importDemo(request, 'Damaged reading');
+  await openJob(page, id, 'site');
+  await bench(page).getByRole('tab', { name: 'Survey' }).click();
+  const reading = (key: string) => ({
+    id: key,
+    item: 'plant-wall/width',
+    value: 4267,
+    unit: 'mm',
+    instrument: 'typed',
+    takenAt: '2026-05-04T08:15:00.000Z',
+    takenBy: 'Rowan Pell',
+    note: '',
+  });
+  const [sound, damaged] = [crypto.randomUUID(), crypto.randomUUID()];
+  await page.evaluate(
+    (kept) =>
+      new Promise<void>((resolve) => {
+        const asked = indexedDB.open('zarnel-readings', 1);
+        asked.onsuccess = () => {
+          const work = asked.result.transaction('readings', 'readwrite');
+          for (const each of kept) work.objectStore('readings').put(each);
+          work.oncomplete = () => {
+            asked.result.close();
+            resolve();
+          };
+        };
+      }),
+    [
+      { id: damaged, jobId: id, reading: { ...reading(damaged), value: 'eaten' } },
+      { id: sound, jobId: id, reading: reading(sound) },
+    ],
+  );
+  await page.reload();
+  const notice = page.getByTestId('unread-draft');
+  await expect(notice).toContainText('A reading that was not sent');
+  const kept = async () => {
+    const list = (await (await request.get(`/api/jobs/${id}/readings`)).json()) as {
+      readings: { id: string }[];
+    };
+    return list.readings.map((each) => each.id);
+  };
+  await expect.poll(kept).toEqual([sound]);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    notice.getByRole('button', { name: 'Save it as a file' }).click(),
+  ]);
+  expect(readFileSync(await file.path(), 'utf8')).toContain('eaten');
+  await notice.getByRole('button', { name: 'Let it go' }).click();
+  await expect(notice).toHaveCount(0);
 });
 
 test('unsent edits of a job that the server has no more are taken along as a file', async ({

@@ -1,10 +1,11 @@
 import { useState, useSyncExternalStore } from 'react';
 import { keeping, KEPT_THINGS, type KeptThing } from '../browser/keeping.ts';
-import type { UnreadDraft } from '../state/drafts.ts';
 import { letGoUnread } from '../state/job-session.ts';
+import { letGoReading } from '../state/outbox-browser.ts';
 import { useAppSelector } from '../state/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { downloadText } from '../ui/download.ts';
+import type { Unread } from '../state/view-slice.ts';
 
 const THINGS: Readonly<Record<KeptThing, string>> = {
   edits: 'edits that are not saved yet',
@@ -41,13 +42,25 @@ export function KeepingNotice() {
         </p>
       )}
       {unread.map((each) => (
-        <Unread key={each.id} draft={each} />
+        <UnreadBar key={each.id} unread={each} />
       ))}
     </>
   );
 }
 
-function Unread({ draft }: { readonly draft: UnreadDraft }) {
+/** What it is called, the file that it is saved as, and what lets go of it. */
+const UNREAD: Readonly<
+  Record<
+    Unread['what'],
+    { readonly words: string; readonly file: string; readonly letGo: (id: string) => Promise<void> }
+  >
+> = {
+  edits: { words: 'Unsent edits of a job', file: 'unsent-edits.zarnel.json', letGo: letGoUnread },
+  reading: { words: 'A reading that was not sent', file: 'unsent-reading.json', letGo: letGoReading },
+};
+
+function UnreadBar({ unread }: { readonly unread: Unread }) {
+  const { words, file, letGo } = UNREAD[unread.what];
   const [isSaved, setSaved] = useState(false);
   return (
     <p
@@ -56,19 +69,18 @@ function Unread({ draft }: { readonly draft: UnreadDraft }) {
       className="no-print flex flex-wrap items-center gap-3 border-b border-crayon bg-paper px-4 py-1"
     >
       <span className="min-w-0 flex-1">
-        Unsent edits of a job that this browser kept cannot be read by this version. {draft.why} They are kept
-        as they are.
+        {words}, kept by this browser, cannot be read by this version. {unread.why} Nothing of it is lost.
       </span>
       <Button
         onClick={() => {
-          downloadText('unsent-edits.zarnel.json', 'application/json', draft.text);
+          downloadText(file, 'application/json', unread.text);
           setSaved(true);
         }}
       >
-        Save them as a file
+        Save it as a file
       </Button>
-      <Button look="quiet" disabled={!isSaved} onClick={() => void letGoUnread(draft.id)}>
-        Let them go
+      <Button look="quiet" disabled={!isSaved} onClick={() => void letGo(unread.id)}>
+        Let it go
       </Button>
     </p>
   );

@@ -20,7 +20,6 @@ export type Draft = {
 /** A draft that this version cannot read, as it was kept, and why. */
 export type UnreadDraft = {
   readonly id: string;
-  readonly jobId: string;
   readonly text: string;
   readonly why: string;
 };
@@ -142,11 +141,10 @@ export function browserDrafts(): DraftStore {
     unread: async () => {
       const range = IDBKeyRange.bound([ASIDE, ''], [`${ASIDE}\uffff`, '\uffff']);
       const all = await (await database()).getAll('drafts', range);
-      return all.map(({ jobId, tab, ...rest }) => {
+      return all.map(({ tab, ...rest }) => {
         const { kept, why } = rest as { readonly kept?: unknown; readonly why?: unknown };
         return {
           id: tab,
-          jobId: jobId.slice(ASIDE.length),
           text: textOf(kept),
           why: typeof why === 'string' ? why : '',
         };

@@ -103,7 +103,7 @@ export async function openJob(jobId: string): Promise<void> {
 /** What of this browser’s drafts could not be read, for the person to save or let go. */
 async function tellUnread(): Promise<void> {
   const unread = await drafts.unread().catch((): readonly UnreadDraft[] => []);
-  store.dispatch(viewSlice.actions.unreadFound(unread));
+  store.dispatch(viewSlice.actions.unreadFound({ what: 'edits', unread }));
 }
 
 /** Lets go of a draft that could not be read. */

@@ -12,27 +12,49 @@ import { viewSlice } from './view-slice.ts';
 
 type Schema = DBSchema & { readings: { key: string; value: Waiting & { readonly id: string } } };
 
-/** As it was kept; what a newer version said of it beside is not sent by this one. */
-const waitingSchema = z.object({ jobId: z.string(), reading: z.object(newReadingSchema.shape) });
+/** As it was kept. What a newer version said beside is nothing that this one may send, and so let go of. */
+const waitingSchema = z.object({ jobId: z.string(), reading: newReadingSchema });
 
 const RETRY_MS = 3000;
 
+const database = openedOnce(() =>
+  openDB<Schema>('zarnel-readings', 1, {
+    upgrade: (fresh) => {
+      fresh.createObjectStore('readings', { keyPath: 'id' });
+    },
+  }),
+);
+
+async function removeKept(ids: readonly string[]): Promise<void> {
+  const work = (await database()).transaction('readings', 'readwrite');
+  for (const id of ids) await work.store.delete(id);
+  await work.done;
+}
+
+/** Lets go of a reading that could not be read. */
+export async function letGoReading(id: string): Promise<void> {
+  await removeKept([id]);
+  await outbox.tell();
+}
+
 function browserStore(): OutboxStore {
-  const database = openedOnce(() =>
-    openDB<Schema>('zarnel-readings', 1, {
-      upgrade: (fresh) => {
-        fresh.createObjectStore('readings', { keyPath: 'id' });
-      },
-    }),
-  );
   return {
     all: async () => {
       const kept = await (await database()).getAll('readings');
-      // What is damaged stays where it is, and holds up none of the others.
-      return kept.flatMap((each) => {
-        const read = waitingSchema.safeParse(each);
-        return read.success ? [read.data] : [];
-      });
+      // What is damaged stays where it is, is offered to the person, and holds up none of the others.
+      const read = kept.map((each) => waitingSchema.safeParse(each));
+      const unread = kept.filter((_, index) => read[index]?.success === false);
+      store.dispatch(
+        viewSlice.actions.unreadFound({
+          what: 'reading',
+          unread: unread.map(({ id, ...each }) => ({
+            id,
+            text: `${JSON.stringify(each, null, 2)}\n`,
+            why: '',
+          })),
+        }),
+      );
+      return read.flatMap(({ data }) => data ?? []);
     },
     add: async (waiting) => {
       try {
@@ -43,11 +65,7 @@ function browserStore(): OutboxStore {
         throw error;
       }
     },
-    remove: async (ids) => {
-      const work = (await database()).transaction('readings', 'readwrite');
-      for (const id of ids) await work.store.delete(id);
-      await work.done;
-    },
+    remove: removeKept,
   };
 }
 

@@ -3,7 +3,6 @@ import type { Ref } from '@zarnel/core/checks';
 import type { BoxMm } from '@zarnel/core/figures';
 import type { Plan } from '@zarnel/core/plan';
 import { INCH_READER, METRIC_READER, readerOfTrade, type Reader } from '@zarnel/core/words';
-import type { UnreadDraft } from './drafts.ts';
 import type { ToldWaiting } from './outbox.ts';
 
 /** Gear where it might hang. */
@@ -11,6 +10,14 @@ export type Ghost = { readonly id: string; readonly xMm: number; readonly yMm: n
 
 /** Boxes on a face where modules would lie. */
 export type LaidGhosts = { readonly face: string; readonly boxes: readonly BoxMm[] };
+
+/** Something that was kept for a person, as it was kept, and why it cannot be read. */
+export type Unread = {
+  readonly what: 'edits' | 'reading';
+  readonly id: string;
+  readonly text: string;
+  readonly why: string;
+};
 
 export type ViewState = {
   readonly selection: Ref | null;
@@ -56,8 +63,8 @@ export type ViewState = {
   readonly person: string;
   /** Readings the server has not acknowledged yet. */
   readonly waiting: readonly ToldWaiting[];
-  /** Drafts of this browser that could not be read. */
-  readonly unread: readonly UnreadDraft[];
+  /** What this browser kept and this version cannot read. */
+  readonly unread: readonly Unread[];
 };
 
 export const SITE_TABS = ['faces', 'conditions', 'materials', 'survey'] as const;
@@ -194,10 +201,22 @@ export const viewSlice = createSlice({
       ghosts: payload,
     }),
     personNamed: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
-    unreadFound: (state, { payload }: PayloadAction<readonly UnreadDraft[]>) => ({
-      ...state,
-      unread: payload,
-    }),
+    /** All of one kind that there are; the same again changes nothing. */
+    unreadFound: (
+      state,
+      {
+        payload: { what, unread },
+      }: PayloadAction<{
+        readonly what: Unread['what'];
+        readonly unread: readonly Omit<Unread, 'what'>[];
+      }>,
+    ): ViewState => {
+      const view = state as ViewState;
+      const others = view.unread.filter((each) => each.what !== what);
+      const all = [...others, ...unread.map((each) => ({ ...each, what }))];
+      const isSame = all.length === 0 && view.unread.length === 0;
+      return isSame ? view : { ...view, unread: all };
+    },
     readingsWait: (state, { payload }: PayloadAction<readonly ToldWaiting[]>): ViewState => ({
       ...(state as ViewState),
       waiting: payload,
