@@ -12,7 +12,13 @@ export function parseJson(text: string): unknown {
  * million deep takes far longer than reading it.
  */
 export function isNestedTooDeep(text: string): boolean {
+  return measureJson(text) === null;
+}
+
+/** How many values JSON text holds, about, by the signs that part them; null where it is nested too deep. Nothing is built. */
+export function measureJson(text: string): number | null {
   let depth = 0;
+  let values = 0;
   let isInText = false;
   for (let index = 0; index < text.length; index++) {
     const code = text.charCodeAt(index);
@@ -21,16 +27,19 @@ export function isNestedTooDeep(text: string): boolean {
       if (code === BACKSLASH) index++;
       else if (code === QUOTE) isInText = false;
     } else if (code === QUOTE) isInText = true;
+    else if (code === COMMA) values++;
     else if (code === BRACKET || code === BRACE) {
       depth++;
-      if (depth > MOST_DEPTH) return true;
+      values++;
+      if (depth > MOST_DEPTH) return null;
     } else if (code === BRACKET + 2 || code === BRACE + 2) depth--;
   }
-  return false;
+  return values;
 }
 
 const QUOTE = 0x22;
 const BACKSLASH = 0x5c;
+const COMMA = 0x2c;
 /** `[`; two on from it is `]`, and so with braces. */
 const BRACKET = 0x5b;
 const BRACE = 0x7b;

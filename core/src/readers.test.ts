@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { MOST_CSV_CHARS } from './csv-rows.ts';
 import { readGearCsv } from './gear/gear-csv-read.ts';
 import { readGearFile } from './gear/gear-file.ts';
-import { isNestedTooDeep, parseJson } from './json-text.ts';
+import { isNestedTooDeep, measureJson, parseJson } from './json-text.ts';
 import { MAX_FILE_CHARS, openPlanText } from './plan/open-plan.ts';
 import { parseLength } from './quantity/parse-length.ts';
 import { parseTemperature } from './quantity/parse-temperature.ts';
@@ -88,6 +88,18 @@ describe('what is read from outside', () => {
     );
     // A text full of brackets is no nesting, and siblings are none.
     expect(parseJson(JSON.stringify(['['.repeat(100), ...Array<unknown>(100).fill([])]))).toHaveLength(101);
+  });
+
+  test('how much JSON text holds is told before it is built', () => {
+    for (const [text, values] of [
+      ['7', 0],
+      ['[1,2,3]', 3],
+      ['{"a":1,"b":[]}', 3],
+      ['"a,b,[{"', 0],
+      [`[${'{"a":1},'.repeat(999)}1]`, 1999],
+    ] as const)
+      expect([text.slice(0, 20), measureJson(text)]).toEqual([text.slice(0, 20), values]);
+    expect(measureJson('['.repeat(61))).toBeNull();
   });
 
   test('a table of more lines or characters than are read says so', () => {

@@ -1,4 +1,6 @@
-import { request } from 'node:http';
+import type Koa from 'koa';
+import { createServer, request, type RequestListener, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
 
 export type RawAnswer = { readonly status: number; readonly type: string; readonly text: string };
 
@@ -23,4 +25,13 @@ export function rawAnswer(
     sent.on('error', reject);
     sent.end(body);
   });
+}
+
+/** A server of one test’s own on loopback, and its address. */
+export async function startTestServer(app: Koa): Promise<{ readonly server: Server; readonly base: string }> {
+  // What goes wrong is answered; nobody reads it here.
+  app.silent = true;
+  const server = createServer(app.callback() as RequestListener);
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  return { server, base: `http://127.0.0.1:${(server.address() as AddressInfo).port}` };
 }

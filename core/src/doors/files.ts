@@ -8,7 +8,7 @@ export { gearIdOf, readGearCsv } from '../gear/gear-csv-read.ts';
 export { writeGearCsv } from '../gear/gear-csv-write.ts';
 export { type GearOffer, readGearFile, writeGearFile } from '../gear/gear-file.ts';
 export { SAMPLE_GEAR } from '../gear/samples.ts';
-export { isNestedTooDeep } from '../json-text.ts';
+export { measureJson } from '../json-text.ts';
 export {
   circuitsCsv,
   circuitTables,

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { createServer, type RequestListener, type Server } from 'node:http';
+import type { Server } from 'node:http';
 import { connect, type AddressInfo } from 'node:net';
 import type { Context } from 'koa';
 import { pino } from 'pino';
@@ -8,7 +8,7 @@ import { gearDetailSchema, jobSummarySchema, readingListSchema, type NewReading 
 import { honeyHouse, SAMPLE_GEAR } from '@zarnel/core/files';
 import { openDatabase, transact } from '../database.ts';
 import { throwawayDatabaseUrl } from '../test-database.ts';
-import { rawAnswer } from '../test-http.ts';
+import { rawAnswer, startTestServer } from '../test-http.ts';
 import { createApp } from './app.ts';
 import { answerInTime, boundBodies, MOST_BODY_BYTES, withinMs } from './limits.ts';
 
@@ -19,10 +19,7 @@ let base: string;
 beforeAll(async () => {
   source = await openDatabase(throwawayDatabaseUrl());
   const app = createApp({ source, log: pino({ level: 'silent' }), webRoot: null });
-  app.silent = true;
-  server = createServer(app.callback() as RequestListener);
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  ({ server, base } = await startTestServer(app));
 }, 60_000);
 
 afterAll(async () => {

@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { createServer, type RequestListener, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
@@ -9,7 +8,7 @@ import { honeyHouse } from '@zarnel/core/files';
 import { writePlan } from '@zarnel/core/plan';
 import { isDiskFull, openDatabase } from '../database.ts';
 import { throwawayDatabaseUrl } from '../test-database.ts';
-import { rawAnswer } from '../test-http.ts';
+import { rawAnswer, startTestServer } from '../test-http.ts';
 import { createApp } from './app.ts';
 import { freeBytesOf } from './disk.ts';
 
@@ -30,9 +29,7 @@ beforeAll(async () => {
     freeBytes: () => Promise.resolve(free),
     publicOrigin: 'https://zarnel.example.org',
   });
-  server = createServer(app.callback() as RequestListener);
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  ({ server, base } = await startTestServer(app));
 }, 60_000);
 
 afterAll(async () => {

@@ -1,8 +1,9 @@
 import Bourne from '@hapi/bourne';
 import type { Context } from 'koa';
 import { createHash } from 'node:crypto';
+import { getHeapStatistics } from 'node:v8';
 import { MOST_PERSON_CHARACTERS } from '@zarnel/contract';
-import { isNestedTooDeep } from '@zarnel/core/files';
+import { measureJson } from '@zarnel/core/files';
 import { faultOfIssue, faultsInText, openPlan, type Plan } from '@zarnel/core/plan';
 import { cutText } from '@zarnel/core/words';
 import type { z } from 'zod';
@@ -84,12 +85,22 @@ export function parseNumber(text: unknown, name: string, fallback: number, min: 
   return value;
 }
 
+/** A value takes some forty bytes once it is built, and some times as much while it is judged and written. */
+const BYTES_OF_VALUE = 400;
+
+function mostValues(): number {
+  return getHeapStatistics().heap_size_limit / BYTES_OF_VALUE;
+}
+
 /** The body as JSON; null where there is none. Keys that would change what an object is are refused, as is what is nested far too deep. */
 function jsonBody(ctx: Context): unknown {
   if (!ctx.is('application/json')) throw new ProblemError(415, 'Send the body as application/json.');
   const { body } = ctx.request as { readonly body?: unknown };
   if (typeof body !== 'string' || body === '') return null;
-  if (isNestedTooDeep(body))
+  const values = measureJson(body);
+  if (values === null)
     throw new ProblemError(400, 'The body is nested deeper than anything that is read here.');
+  if (values > mostValues())
+    throw new ProblemError(413, 'The document has more in it than this server has memory for.');
   return Bourne.parse(body);
 }

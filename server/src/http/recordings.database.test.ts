@@ -1,7 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
-import { createServer, type RequestListener, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
@@ -10,6 +9,7 @@ import { SAMPLE_GEAR } from '@zarnel/core/files';
 import { openDatabase } from '../database.ts';
 import { GearStore } from '../gear/gear-store.ts';
 import { throwawayDatabaseUrl } from '../test-database.ts';
+import { startTestServer } from '../test-http.ts';
 import { createApp } from './app.ts';
 
 /** What pages of earlier versions sent, were answered and kept: `npm run record NAME` makes such a file. */
@@ -37,9 +37,7 @@ beforeAll(async () => {
   source = await openDatabase(throwawayDatabaseUrl());
   await new GearStore(source).loadSamples(SAMPLE_GEAR);
   const app = createApp({ source, log: pino({ level: 'silent' }), webRoot: null });
-  server = createServer(app.callback() as RequestListener);
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  ({ server, base } = await startTestServer(app));
 }, 60_000);
 
 afterAll(async () => {

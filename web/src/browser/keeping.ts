@@ -36,6 +36,7 @@ export const keeping = new Keeping();
  */
 export class UntilKept {
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private newest: (() => Promise<void>) | null = null;
 
   constructor(
     private readonly retryMs: number,
@@ -44,10 +45,13 @@ export class UntilKept {
 
   async try(work: () => Promise<void>): Promise<void> {
     clearTimeout(this.timer);
+    this.newest = work;
     try {
       await work();
-      this.onKept(true);
+      if (this.newest === work) this.onKept(true);
     } catch (error) {
+      // One that is older than what was tried since is not wanted any more.
+      if (this.newest !== work) return;
       this.onKept(false, error);
       this.timer = setTimeout(() => void this.try(work), this.retryMs);
     }

@@ -12,7 +12,7 @@ import { planSlice, type LoadFault } from './plan-slice.ts';
 import { readNewestRevision, readPlan, sendPlan, sendPrinted, sendRestore, serverApi } from './server-api.ts';
 import { store } from './store.ts';
 import { tabChannel } from './tab.ts';
-import { browserSteps, type PlanPlace, type Step, type Steps } from './undo-steps.ts';
+import { browserSteps, isFromStore, type PlanPlace, type Step, type Steps } from './undo-steps.ts';
 import { viewSlice } from './view-slice.ts';
 
 const SETTLE_MS = 500;
@@ -335,7 +335,7 @@ export function undo(): void {
   const { plan, undo: steps } = store.getState().plan;
   const last = steps.at(-1);
   if (plan === null || last === undefined) return;
-  const before = replayed(plan, last.inverse);
+  const before = replayed(plan, last, 'inverse');
   if (before === null) return;
   store.dispatch(actions.undone(before));
   planChanged(before);
@@ -345,7 +345,7 @@ export function redo(): void {
   const { plan, redo: steps } = store.getState().plan;
   const last = steps.at(-1);
   if (plan === null || last === undefined) return;
-  const after = replayed(plan, last.patches);
+  const after = replayed(plan, last, 'patches');
   if (after === null) return;
   store.dispatch(actions.redone(after));
   planChanged(after);
@@ -355,10 +355,10 @@ export function redo(): void {
  * The plan with a step undone or redone; null, with the history let go, where what the browser kept of it leads to no plan: it is
  * opened as a file is.
  */
-function replayed(plan: Plan, patches: Step['patches']): Plan | null {
+function replayed(plan: Plan, step: Step, way: 'patches' | 'inverse'): Plan | null {
   try {
-    const next = applyPlanPatches(plan, patches);
-    if (openPlan(next).ok) return next;
+    const next = applyPlanPatches(plan, step[way]);
+    if (!isFromStore(step) || openPlan(next).ok) return next;
   } catch (error) {
     console.error(error);
   }

@@ -76,15 +76,19 @@ export class Outbox {
         hasRun = true;
         isDone = await this.send();
       });
-      if (!hasRun) this.areOthersSending = true;
-      else if (isDone && this.areOthersSending) {
+      if (!hasRun) {
+        // By then it may be done, or its tab closed.
+        this.areOthersSending = true;
+        this.tryLater();
+        return;
+      }
+      if (isDone && this.areOthersSending) {
         // What waited when this page last looked was sent by another.
         this.areOthersSending = false;
         const sent = new Set(this.told.map(({ jobId }) => jobId));
         await this.tell();
         for (const jobId of sent) this.parts.onKept(jobId);
       }
-      // Another tab that sends may close before it is done.
       if (!isDone && (await this.waiting()).length > 0) this.tryLater();
     } catch (error) {
       // The store did not let go of what was sent: it is sent again, and kept once.

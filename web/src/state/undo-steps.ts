@@ -68,6 +68,13 @@ type Schema = DBSchema & {
   steps: { key: [string, string, number]; value: KeptStep };
 };
 
+const fromStore = new WeakSet<Step>();
+
+/** Whether a step was read back from the browser: whether it leads to a plan shows when it is taken. */
+export function isFromStore(step: Step): boolean {
+  return fromStore.has(step);
+}
+
 /** Steps in the browser’s own database, so that what was done can be undone after a reload. Each is written once. */
 export function browserSteps() {
   const database = openedOnce(() =>
@@ -123,7 +130,9 @@ export function browserSteps() {
       const range = IDBKeyRange.bound([jobId, found.tab, 0], [jobId, found.tab, Infinity]);
       for (const { number, step } of await store.getAll('steps', range)) {
         const read = stepSchema.safeParse(step);
-        if (read.success) steps.set(number, step);
+        if (!read.success) continue;
+        steps.set(number, step);
+        fromStore.add(step);
       }
     }
     for (const kept of ours) await remove(store, [jobId, kept.tab]);
