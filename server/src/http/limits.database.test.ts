@@ -57,12 +57,16 @@ describe('a job that is held up', () => {
     const waiting = Array.from({ length: 12 }, (_, index) => save(stuck, `Waits ${index}`));
     await new Promise((resolve) => setTimeout(resolve, 200));
     const timesMs: number[] = [];
-    for (let each = 0; each < 8; each++) {
+    const timed = async (ask: () => Promise<Response>) => {
       const sinceMs = performance.now();
-      expect((await save(other, `Other ${each}`)).status).toBeLessThan(500);
-      expect((await fetch(`${base}/api/jobs/${other}`)).status).toBe(200);
-      expect((await fetch(`${base}/api/health`)).status).toBe(200);
+      const { status } = await ask();
       timesMs.push(performance.now() - sinceMs);
+      return status;
+    };
+    for (let each = 0; each < 8; each++) {
+      expect(await timed(() => save(other, `Other ${each}`))).toBeLessThan(500);
+      expect(await timed(() => fetch(`${base}/api/jobs/${other}`))).toBe(200);
+      expect(await timed(() => fetch(`${base}/api/health`))).toBe(200);
     }
     expect(Math.max(...timesMs)).toBeLessThan(1000);
     letGo();

@@ -1,7 +1,6 @@
 import { Suspense, useDeferredValue, useRef, useState, type ComponentProps } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { JobSummary } from '@zarnel/contract';
-import { MAX_FILE_CHARS, openPlanText, PLAN_TOO_LARGE } from '@zarnel/core/plan';
 import { countText } from '@zarnel/core/words';
 import {
   useCopyJobMutation,
@@ -172,9 +171,6 @@ function JobRow({ job, onRename }: { readonly job: JobSummary; readonly onRename
   );
 }
 
-/** A character takes at most this many bytes. */
-const MAX_FILE_BYTES = MAX_FILE_CHARS * 4;
-
 /** Takes a job file. A file that is not one is refused with what is wrong and where; nothing else changes. */
 function ImportButton({ onImported }: { readonly onImported: (id: string) => void }) {
   const input = useRef<HTMLInputElement>(null);
@@ -184,11 +180,15 @@ function ImportButton({ onImported }: { readonly onImported: (id: string) => voi
     readonly faults: ComponentProps<typeof RefusedFile>['faults'];
   } | null>(null);
   const take = async (file: File) => {
-    if (file.size > MAX_FILE_BYTES) {
-      setRefused({ file: file.name, faults: [PLAN_TOO_LARGE] });
+    // What opens files comes when there is one; a page of before may not find it any more.
+    const reading = await import('./job-file.ts').catch(() => null);
+    if (reading === null) {
+      const message =
+        'The part of the page that reads files did not come: load the page anew. The file was not looked at.';
+      setRefused({ file: file.name, faults: [{ path: '', message }] });
       return;
     }
-    const opened = openPlanText(await file.text());
+    const opened = await reading.openJobFile(file);
     if (!opened.ok) {
       setRefused({ file: file.name, faults: opened.fault });
       return;

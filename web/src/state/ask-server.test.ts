@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createServer, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { askServer } from './ask-server.ts';
-import { saveAnswerOf } from './server-api.ts';
+import { saveAnswerOf } from './plan-api.ts';
 
 /** What may stand between a page and its server, and what it answers. */
 const BETWEEN: Readonly<Record<string, (answer: ServerResponse) => void>> = {
