@@ -1,4 +1,5 @@
-// npm run test:faults: kills, full disks, hostile requests, clusters; seeded, in up to fifteen minutes.
+// npm run test:faults: kills, full disks, hostile requests, clusters; seeded, in up to twenty minutes.
+// npm run test:faults -- long: each as often as its count says, for some two hours.
 import { ensureNodeBuild, ensureWebBuild } from './lib/build.mjs';
 import { checkNode, ensureDebianPrograms, ensureForFaults, ensurePackages } from './lib/install.mjs';
 import { main, run } from './lib/run.mjs';
@@ -21,7 +22,11 @@ await main(async () => {
     'npx',
     ['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--reporter', 'list', 'faults/'],
     {
-      env: { ZARNEL_FAULTS: 'full', ZARNEL_SEED: seed, ZARNEL_CHROMIUM: chromium },
+      env: {
+        ZARNEL_FAULTS: process.argv[2] === 'long' ? 'long' : 'full',
+        ZARNEL_SEED: seed,
+        ZARNEL_CHROMIUM: chromium,
+      },
     },
   );
 });

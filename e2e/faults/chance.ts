@@ -1,7 +1,11 @@
 import prand from 'pure-rand';
 
-/** All of it, in up to fifteen minutes (`npm run test:faults`), or a short cut of it (`npm test`). */
-export const IS_FULL = process.env.ZARNEL_FAULTS === 'full';
+/** As many rounds as the counts say, for hours (`npm run test:faults -- long`). */
+const IS_LONG = process.env.ZARNEL_FAULTS === 'long';
+/** All of it, in up to twenty minutes (`npm run test:faults`), or a short cut of it (`npm test`). */
+export const IS_FULL = IS_LONG || process.env.ZARNEL_FAULTS === 'full';
+/** How long one test may take. */
+export const TIMEOUT_MS = IS_LONG ? 3 * 60 * 60_000 : 600_000;
 /** The same seed makes the same choices; when they fall still depends on the machine. */
 const SEED = Number(process.env.ZARNEL_SEED ?? '20260501');
 
@@ -26,7 +30,7 @@ export function chanceOf(name: string): Chance {
   };
 }
 
-/** Goes `short` rounds in the short cut; else `full`, or as many as go into so many seconds. Gives how many it went. */
+/** Goes `short` rounds in the short cut; else `full`, if not long, as many as go into so many seconds. Gives how many. */
 export async function goRounds(
   short: number,
   full: number,
@@ -35,7 +39,7 @@ export async function goRounds(
 ): Promise<number> {
   const endMs = Date.now() + seconds * 1000;
   for (let round = 0; ; round++) {
-    if (round >= (IS_FULL ? full : short) || (IS_FULL && Date.now() > endMs)) return round;
+    if (round >= (IS_FULL ? full : short) || (IS_FULL && !IS_LONG && Date.now() > endMs)) return round;
     await go(round);
   }
 }

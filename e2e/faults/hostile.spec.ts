@@ -3,10 +3,10 @@ import { request } from 'node:http';
 import { gzipSync } from 'node:zlib';
 import { honeyHouse } from '@zarnel/core/files';
 import { writePlanCompact } from '@zarnel/core/plan';
-import { chanceOf, goRounds, tell, type Chance } from './chance.ts';
+import { type Chance, chanceOf, goRounds, tell, TIMEOUT_MS } from './chance.ts';
 import { House, importJob, readRevision } from './house.ts';
 
-test.describe.configure({ timeout: 600_000 });
+test.describe.configure({ timeout: TIMEOUT_MS });
 
 type Hostile = {
   readonly method: string;
@@ -129,7 +129,7 @@ test('hostile requests are refused one by one, change nothing and stop nothing',
     const jobId = await importJob(house.url(), { ...honeyHouse(), name: 'Under attack' });
     let [requests, worstMs, worstBytes, closed] = [0, 0, 0, 0];
     const on5xx: string[] = [];
-    await goRounds(75, 1600, 75, async () => {
+    await goRounds(75, 5000, 75, async () => {
       await Promise.all(
         Array.from({ length: 20 }, async () => {
           const hostile = hostileRequest(chance, jobId);

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { jobSummarySchema } from '@zarnel/contract';
 import { honeyHouse } from '@zarnel/core/files';
 import { openPlan, writePlanCompact, type Plan } from '@zarnel/core/plan';
+import { createConnection } from 'mysql2/promise';
 import { startApp, type App } from '../../scripts/lib/app.mjs';
 import { startMariadb, type Mariadb } from '../../scripts/lib/mariadb.mjs';
 
@@ -54,6 +55,17 @@ export class House {
   freeze(what: 'database' | 'server', isFrozen: boolean): void {
     const pid = what === 'database' ? this.database.pid : (this.servers[0]?.pid ?? 0);
     process.kill(pid, isFrozen ? 'SIGSTOP' : 'SIGCONT');
+  }
+
+  /** Holds the row of a job as a transaction that does not end would, until what it gives is called. */
+  async lockJob(jobId: string): Promise<() => Promise<void>> {
+    const connection = await createConnection(this.database.url('zarnel'));
+    await connection.beginTransaction();
+    await connection.query('SELECT * FROM job WHERE id = ? FOR UPDATE', [jobId]);
+    return async () => {
+      await connection.rollback();
+      await connection.end();
+    };
   }
 
   async close(): Promise<void> {

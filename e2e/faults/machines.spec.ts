@@ -2,11 +2,11 @@ import { expect, test } from '@playwright/test';
 import { honeyHouse } from '@zarnel/core/files';
 import { expectSaved, gear } from '../job.ts';
 import { openBalancer } from './balancer.ts';
-import { chanceOf, goRounds, pause, tell } from './chance.ts';
+import { chanceOf, goRounds, pause, tell, TIMEOUT_MS } from './chance.ts';
 import { Cluster } from './cluster.ts';
 import { countLost, House, importJob, readRevision, Saver } from './house.ts';
 
-test.describe.configure({ timeout: 600_000 });
+test.describe.configure({ timeout: TIMEOUT_MS });
 
 test('two servers on one database serve one client between them, while either is killed', async ({
   page,

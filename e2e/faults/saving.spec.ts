@@ -3,10 +3,10 @@ import { honeyHouse } from '@zarnel/core/files';
 import type { Plan } from '@zarnel/core/plan';
 import { MM_PER_INCH } from '@zarnel/core/words';
 import { expectSaved, gear } from '../job.ts';
-import { chanceOf, goRounds, pause, tell } from './chance.ts';
+import { chanceOf, goRounds, pause, tell, TIMEOUT_MS } from './chance.ts';
 import { countLost, House, importJob, readRevision, Saver } from './house.ts';
 
-test.describe.configure({ timeout: 600_000 });
+test.describe.configure({ timeout: TIMEOUT_MS });
 
 test('no acknowledged save is lost when the server or the database is killed while saving', async () => {
   const chance = chanceOf('kills');
@@ -20,7 +20,7 @@ test('no acknowledged save is lost when the server or the database is killed whi
       for (let count = 0; !isOver; count++)
         await saver.save({ ...honeyHouse(), name: `Saver ${index}, ${count}` }, Date.now() + 60_000);
     });
-    const kills = await goRounds(4, 140, 150, async () => {
+    const kills = await goRounds(4, 1000, 150, async () => {
       await pause(100 + chance.below(700));
       if (chance.below(3) === 0) await house.killDatabase();
       else await house.killServer();
@@ -78,7 +78,7 @@ test('every one of many interleaved saves is kept, and one of each becomes the n
     const jobId = await importJob(house.url());
     const savers = Array.from({ length: 8 }, () => new Saver(jobId, () => house.url()));
     let [saves, conflicts] = [0, 0];
-    await goRounds(8, 500, 60, async (round) => {
+    await goRounds(8, 1250, 60, async (round) => {
       const outcomes = await Promise.all(
         savers.map((saver, index) =>
           saver.save({ ...honeyHouse(), name: `Round ${round}, ${index}` }, Date.now() + 60_000),
@@ -93,6 +93,47 @@ test('every one of many interleaved saves is kept, and one of each becomes the n
     const lost = await countLost(house.url(), savers);
     tell('interleaved', { saves, conflicts, lost, 'worst ms': Math.max(...savers.map((s) => s.worstMs)) });
     expect(lost).toBe(0);
+  } finally {
+    await house.close();
+  }
+});
+
+test('while one job is locked the saves of others are answered as at all times', async () => {
+  const house = await House.open();
+  try {
+    const [stuck, ...others] = await Promise.all(Array.from({ length: 4 }, () => importJob(house.url())));
+    if (stuck === undefined) throw new Error('There is no job.');
+    const waiting = Array.from({ length: 12 }, () => new Saver(stuck, () => house.url()));
+    const savers = others.map((jobId) => new Saver(jobId, () => house.url()));
+    const timesMs: number[] = [];
+    await goRounds(2, 40, 90, async (round) => {
+      const letGo = await house.lockJob(stuck);
+      const held = waiting.map((saver, index) =>
+        saver.save({ ...honeyHouse(), name: `Waits ${round}, ${index}` }, Date.now() + 60_000),
+      );
+      await pause(100);
+      for (let count = 0; count < 10; count++)
+        await Promise.all(
+          savers.map(async (saver) => {
+            const sinceMs = Date.now();
+            await saver.save({ ...honeyHouse(), name: `Goes on ${round}, ${count}` }, Date.now() + 60_000);
+            timesMs.push(Date.now() - sinceMs);
+          }),
+        );
+      await letGo();
+      await Promise.all(held);
+    });
+    timesMs.sort((a, b) => a - b);
+    const p99Ms = timesMs[Math.floor(timesMs.length * 0.99)] ?? NaN;
+    const lost = await countLost(house.url(), [...waiting, ...savers]);
+    tell('beside a locked job', {
+      saves: timesMs.length,
+      lost,
+      'median ms': timesMs[timesMs.length >> 1] ?? NaN,
+      'p99 ms': p99Ms,
+    });
+    expect(lost).toBe(0);
+    expect(p99Ms).toBeLessThan(1000);
   } finally {
     await house.close();
   }

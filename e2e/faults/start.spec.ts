@@ -8,10 +8,10 @@ import { jobListSchema } from '@zarnel/contract';
 import { honeyHouse } from '@zarnel/core/files';
 import type { Plan } from '@zarnel/core/plan';
 import { bench, expectSaved, gear } from '../job.ts';
-import { chanceOf, goRounds, pause, tell } from './chance.ts';
+import { chanceOf, goRounds, pause, tell, TIMEOUT_MS } from './chance.ts';
 import { importJob, readRevision, Saver } from './house.ts';
 
-test.describe.configure({ timeout: 600_000 });
+test.describe.configure({ timeout: TIMEOUT_MS });
 
 const ROOT = join(import.meta.dirname, '..', '..');
 

@@ -3,10 +3,10 @@ import { honeyHouse } from '@zarnel/core/files';
 import { INCH_READER, MM_PER_INCH } from '@zarnel/core/words';
 import type { Plan } from '@zarnel/core/plan';
 import { dragBy, expectSaved, gear } from '../job.ts';
-import { goRounds, IS_FULL, tell } from './chance.ts';
+import { goRounds, IS_FULL, tell, TIMEOUT_MS } from './chance.ts';
 import { House, importJob, readRevision } from './house.ts';
 
-test.describe.configure({ timeout: 600_000 });
+test.describe.configure({ timeout: TIMEOUT_MS });
 
 async function figures(session: CDPSession): Promise<{ scriptMs: number; heapMb: number }> {
   await session.send('HeapProfiler.collectGarbage');
@@ -51,7 +51,7 @@ test('steady editing saves all along, and costs in the end what it cost at first
     const [first] = [before];
     const rounds: { scriptMs: number; heapMb: number }[] = [];
     let longestUnsavedMs = 0;
-    await goRounds(5, 90, 400, async () => {
+    await goRounds(5, 90, 500, async () => {
       const sinceMs = Date.now();
       const saved = placedOf(await readRevision(house.url(), id));
       await edit(50);
