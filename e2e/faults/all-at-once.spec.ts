@@ -72,6 +72,8 @@ const FAULTS: Readonly<Record<string, Fault>> = {
       const { native } = window as unknown as { native: PropertyDescriptor };
       Object.defineProperty(Storage.prototype, 'setItem', native);
     });
+    // What the store did not take is written with the next edit, or by and by.
+    await edit();
   },
 };
 
