@@ -31,6 +31,11 @@ export const AIR_SPACES: Subjects<AirSpace> = {
   },
 };
 
+/** The first face of the space whose air is before a face. */
+export function spaceOf(model: Model, face: string): string {
+  return spaceOfFace.of(model, face) ?? face;
+}
+
 function airSpaceOf(model: Model, faces: readonly string[]): AirSpace {
   const gear = faces.flatMap((face) => model.onFace.get(face) ?? []);
   const [first] = faces.flatMap((face) => model.site.faces.get(face) ?? []);
@@ -103,6 +108,16 @@ const facesOfSpaces = fact(
   },
   airInputs,
   isSameList,
+);
+
+const spaceOfFace = fact(
+  (model: Model): ReadonlyMap<string, string> =>
+    new Map(
+      facesOfSpaces
+        .keys(model)
+        .flatMap((first) => (facesOfSpaces.of(model, first) ?? []).map((face) => [face, first] as const)),
+    ),
+  airInputs,
 );
 
 function airInputs(model: Model): readonly unknown[] {

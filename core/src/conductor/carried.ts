@@ -5,7 +5,7 @@ import type { GearKind } from '../plan/gear-type.ts';
 import { gearName, gearTypeName, stringName } from '../plan/names.ts';
 import { told } from '../quantity/told.ts';
 import type { WorkingInput } from '../working/working.ts';
-import { BRIGHT_SUN } from '../reference/conductors.ts';
+import { BRIGHT_SUN, INVERTER_EFFICIENCY } from '../reference/conductors.ts';
 import { stringsAt, type SeriesFigures } from '../string/module-figures.ts';
 
 /** What a circuit carries, as a person said or as it follows from what it joins. */
@@ -26,6 +26,13 @@ const UNSIZED: ReadonlySet<CircuitKind> = new Set(['unsaid', 'bond', 'data']);
 
 export function isSized(circuit: Pick<Circuit, 'carries'>): boolean {
   return !UNSIZED.has(circuit.carries);
+}
+
+/** Kinds that carry direct current. */
+const DIRECT: ReadonlySet<CircuitKind> = new Set(['array', 'battery', 'dc-load']);
+
+export function isDirect(circuit: Pick<Circuit, 'carries'>): boolean {
+  return DIRECT.has(circuit.carries);
 }
 
 /** Gear that current only passes through: it is what the circuit on the other side of it carries. */
@@ -65,6 +72,11 @@ function asSaid({ currentA, voltageV }: Circuit): Carried | null {
     formula: 'I as somebody said',
     inputs: [amps('I', 'Current it carries, as somebody said', currentA)],
   };
+}
+
+/** What follows from what it joins, whatever was typed; null where nothing tells it. */
+export function followedBy(prepared: Prepared, circuit: Circuit): Carried | null {
+  return isSized(circuit) ? followed(prepared, circuit) : null;
 }
 
 /** By what it joins; else along the gear that only passes it on, as long as one circuit of the kind leads on at each. */
@@ -166,12 +178,13 @@ function ofBattery(prepared: Prepared, ends: readonly CircuitEnd[]): Carried | n
     };
   }
   if (isInverter(kind) && ratings.powerW !== null && lowV !== null) {
-    const currentA = ratings.powerW / lowV;
+    const efficiencyPct = ratings.efficiencyPct ?? INVERTER_EFFICIENCY.pct;
+    const currentA = ratings.powerW / lowV / (efficiencyPct / 100);
     return {
       currentA,
       operatingA: currentA,
       voltageV: lowV,
-      formula: 'I = P ÷ lowest battery voltage',
+      formula: 'I = P ÷ (lowest battery voltage · efficiency)',
       inputs: [
         {
           symbol: 'P',
@@ -179,6 +192,14 @@ function ofBattery(prepared: Prepared, ends: readonly CircuitEnd[]): Carried | n
           value: { value: ratings.powerW, unit: 'W' },
         },
         { symbol: 'V', name: 'Lowest voltage of the battery', value: { value: lowV, unit: 'V' } },
+        {
+          symbol: 'efficiency',
+          name:
+            ratings.efficiencyPct === undefined
+              ? 'Of the inverter: nobody said it, so as usual'
+              : 'Of the inverter, at full output and lowest voltage',
+          value: { value: efficiencyPct, unit: 'percent' },
+        },
       ],
     };
   }

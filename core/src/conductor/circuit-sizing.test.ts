@@ -111,11 +111,11 @@ describe('what a circuit carries', () => {
   });
 
   test('of a battery is the controller’s output, or the inverter’s power at the lowest voltage', () => {
-    // NEC 690.8(A) and 706.30: 2000 W ÷ 20 V.
+    // NEC 690.8(A)(1): rated output at the lowest input voltage, 2000 W ÷ 20 V, by what the inverter loses: 90 % unless said.
     const battery = (other: string) =>
       carried(chain([link('a', atGear('battery'), atGear(other), { carries: 'battery' })]), 'a');
     expect(battery('controller')?.currentA).toBe(70);
-    expect(battery('inverter')?.currentA).toBe(100);
+    expect(battery('inverter')?.currentA).toBeCloseTo(111.111, 3);
     expect(battery('inverter')?.voltageV).toBe(20);
     expect(battery('disconnect')).toBeNull();
   });
@@ -267,7 +267,8 @@ describe('the checks of circuits', () => {
       ...each,
       wire: { ...each.wire, insulation: 'thhn' } as const,
     }));
-    expect(found({ ...demo, circuits })).toEqual(['not-for-sun', 'not-for-sun']);
+    const clipped = demo.runs.map((run) => ({ ...run, laid: { as: 'clipped' } as const }));
+    expect(found({ ...demo, circuits, runs: clipped })).toEqual(['not-for-sun', 'not-for-sun']);
     const runs = demo.runs.map((run) => ({ ...run, laid: { as: 'conduit', size: null } as const }));
     expect(found({ ...demo, circuits, runs })).toEqual([]);
   });

@@ -4,8 +4,8 @@ import { setsOf, type Circuit, type CircuitEnd } from '../plan/circuit.ts';
 import type { Terminal } from '../plan/gear-type.ts';
 import type { Run } from '../plan/run.ts';
 import { USUAL_DROP, type AwgColumn } from '../reference/conductors.ts';
-import { carriedBy, isSized, loadedOf, type Carried } from './carried.ts';
-import { wayOf, type CircuitWay } from './circuit-way.ts';
+import { carriedBy, isDirect, isSized, loadedOf, type Carried } from './carried.ts';
+import { ambientAtEndsC, heldUndrawn, wayOf, type CircuitWay } from './circuit-way.ts';
 import { carryingOf } from '../wireway/stretches.ts';
 import type { ConductorSize } from './code-tables.ts';
 import { lyingOf, type Lying } from './outside.ts';
@@ -51,6 +51,7 @@ export const sizedCircuit = query((prepared: Prepared, id: string): SizedCircuit
           operatingA: carried.operatingA,
           isContinuous: circuit.isContinuous,
           isArray: circuit.carries === 'array',
+          isDirect: isDirect(circuit),
           voltageV: carried.voltageV,
           loaded: loadedOf(circuit),
           lengthM: way.lengthMm === null ? null : way.lengthMm / 1000,
@@ -77,7 +78,7 @@ export const sizedCircuit = query((prepared: Prepared, id: string): SizedCircuit
   };
 });
 
-/** Where it lies; while its way is not known: alone, in the site’s warmest air. */
+/** Where it lies; while its way is not known: alone, in the hottest air of the site and of its ends. */
 function liesOf(prepared: Prepared, circuit: Circuit, { parts }: CircuitWay): Demand['lies'] {
   const totalMm = parts.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
   if (parts.length > 0)
@@ -85,9 +86,9 @@ function liesOf(prepared: Prepared, circuit: Circuit, { parts }: CircuitWay): De
       ...part,
       share: totalMm > 0 ? part.lengthMm / totalMm : 1 / parts.length,
     }));
-  const ambientC = prepared.plan.site.conditions.designHighTempC;
+  const ambientC = Math.max(prepared.plan.site.conditions.designHighTempC, ambientAtEndsC(prepared, circuit));
   const together = { carrying: carryingOf([circuit]), circuits: setsOf(circuit.wire) };
-  return [{ ambientC, ...together, installed: 'conduit', share: 1 }];
+  return [{ ambientC, ...together, installed: heldUndrawn(circuit), share: 1 }];
 }
 
 function terminalsOf({ hung }: Prepared, { from, to }: Circuit): CircuitTerminal[] {

@@ -1,10 +1,12 @@
 import type { Prepared } from '../check/prepared.ts';
-import { setsOf, type Circuit } from '../plan/circuit.ts';
+import { hottestAirC } from '../clearance/hottest-air.ts';
+import type { Layer } from '../plan/face.ts';
+import { setsOf, type Circuit, type CircuitWire } from '../plan/circuit.ts';
 import type { Run } from '../plan/run.ts';
 import { isBelow } from '../quantity/compare.ts';
 import { ofTrade } from '../quantity/trade-size.ts';
 import type { Plan } from '../plan/plan.ts';
-import { INSULATION_KINDS, ROOF_ADDER } from '../reference/conductors.ts';
+import { INSULATION_KINDS, ROOF_ADDER, type Installed } from '../reference/conductors.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
 import { routeOf } from '../route/route.ts';
 import { carryingOf, circuitsBeside, circuitSpans } from '../wireway/stretches.ts';
@@ -14,6 +16,8 @@ import type { Surroundings } from './code-tables.ts';
 export function wirewaySlackMm(codeBasis: Plan['codeBasis']): number {
   return ofTrade(codeBasis, 300);
 }
+
+type MadeAs = CircuitWire['made']['as'];
 
 /** A part of a circuit’s way, and what it is like there. */
 export type WayPart = Surroundings & {
@@ -57,22 +61,52 @@ function tapedPart(prepared: Prepared, circuit: Circuit): WayPart[] {
     {
       in: { kind: 'taped', id: circuit.id },
       lengthMm: circuit.lengthMm,
-      ambientC: ambientOf(prepared, circuit),
+      ambientC: ambientAtEndsC(prepared, circuit),
       roofC: 0,
       isInSun: false,
       carrying: carryingOf([circuit]),
       circuits: setsOf(circuit.wire),
-      installed: 'clipped',
+      installed: heldUndrawn(circuit),
     },
   ];
 }
 
-/** Where it begins, else at the site. */
-function ambientOf(prepared: Prepared, { from, to }: Circuit): number {
-  const end = [from, to].find((each) => each.at === 'gear');
-  const face = end === undefined ? undefined : prepared.hung.get(end.placement)?.face;
-  return face?.conditions.designHighTempC.value ?? prepared.plan.site.conditions.designHighTempC;
+/** The hottest at either of its ends; where neither is gear, that of the site. */
+export function ambientAtEndsC(prepared: Prepared, { from, to }: Pick<Circuit, 'from' | 'to'>): number {
+  const faces = [from, to].flatMap((end) =>
+    end.at === 'gear' ? (prepared.hung.get(end.placement)?.face.id ?? []) : [],
+  );
+  if (faces.length === 0) return prepared.plan.site.conditions.designHighTempC;
+  return Math.max(...faces.map((face) => hottestAirC(prepared, face)));
 }
+
+/** How a circuit lies where nothing is drawn for it: as somebody said, else in conduit, which carries less than clipped. */
+export function heldUndrawn({
+  wire,
+  lengthHeld = 'conduit',
+}: Pick<Circuit, 'wire' | 'lengthHeld'>): Installed {
+  return installedAs(lengthHeld, undefined, wire.made.as);
+}
+
+/**
+ * How a conductor lies for its capacity. Where nobody said, the method that carries less: an empty cavity is told by its layers,
+ * any other may be full of wool.
+ */
+function installedAs(laid: Run['laid']['as'], layers: readonly Layer[] | undefined, made: MadeAs): Installed {
+  const isCable = made === 'cable';
+  switch (laid) {
+    case 'conduit':
+      return isCable ? 'cable-in-conduit' : 'conduit';
+    case 'in-cavity': {
+      const isEmpty = layers !== undefined && layers.every(({ is }) => !INSULATING.has(is));
+      return isEmpty ? 'cable-in-conduit' : 'insulated';
+    }
+    default:
+      return 'clipped';
+  }
+}
+
+const INSULATING: ReadonlySet<Layer['is']> = new Set(['mineral-wool', 'foam']);
 
 function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
   const outcome = routeOf(prepared, run.id);
@@ -98,15 +132,20 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
     return {
       in: { kind: 'run', id: run.id },
       lengthMm: mm * share,
-      ambientC: (conditions?.designHighTempC.value ?? prepared.plan.site.conditions.designHighTempC) + roofC,
+      ambientC: hottestAirC(prepared, id) + roofC,
       roofC,
       isInSun: isInSun && run.laid.as === 'clipped',
       carrying: carryingOf(together),
       circuits: loadedCount(together),
-      // Where no air passes it is as in conduit: the next less that the tables have.
-      installed: run.laid.as === 'conduit' || run.laid.as === 'in-cavity' ? 'conduit' : 'clipped',
+      installed: installedAs(run.laid.as, layersOf(prepared, id), circuit.wire.made.as),
     };
   });
+}
+
+/** What lies between the skins of a cavity, as far as somebody said. */
+function layersOf(prepared: Prepared, face: string): readonly Layer[] | undefined {
+  const shape = prepared.site.faces.get(face)?.face.shape;
+  return shape?.kind === 'outline' ? shape.layers : undefined;
 }
 
 /** Circuits that warm each other, each of their sets for itself: those that carry current. */
@@ -136,7 +175,7 @@ function stretchParts(prepared: Prepared, circuit: Circuit): WayPart[] {
       {
         in: { kind: 'wireway', id: wireway.id },
         lengthMm: span.toMm - span.fromMm + span.nipplesMm + 2 * wirewaySlackMm(prepared.plan.codeBasis),
-        ambientC: wireway.face.conditions.designHighTempC.value,
+        ambientC: hottestAirC(prepared, wireway.face.id),
         roofC: 0,
         isInSun: false,
         carrying: isAdjusted ? carrying : Math.min(carrying, 3),

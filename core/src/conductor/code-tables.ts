@@ -9,6 +9,7 @@ import {
   AWG_RESISTANCE,
   AWG_TOGETHER,
   BRIGHT_SUN,
+  COORDINATION,
   INSULATION_KINDS,
   MM2_AMBIENT,
   MM2_CAPACITY,
@@ -20,11 +21,13 @@ import {
   STRING_FUSE,
   TEMPERATURE_COEFFICIENTS,
   TERMINALS,
+  TERMINALS_IEC,
   type AwgColumn,
   type ConductorMaterial,
   type Installed,
 } from '../reference/conductors.ts';
-import { CONTINUOUS, SMALL_CONDUCTORS, STANDARD_RATINGS } from '../reference/overcurrent.ts';
+import { CONTINUOUS, FUSE_RATINGS, SMALL_CONDUCTORS, STANDARD_RATINGS } from '../reference/overcurrent.ts';
+import type { Plan } from '../plan/plan.ts';
 import type { SourceRef } from '../reference/source.ts';
 
 /** A size of conductor in one of the two systems. */
@@ -51,6 +54,7 @@ export type Factors = { readonly ambient: number; readonly together: number };
 
 /** What one code world says of conductors of one material and insulation. */
 export type CodeTables = {
+  readonly basis: Plan['codeBasis'];
   readonly sizes: readonly ConductorSize[];
   /** Highest temperature of the conductor, °C. */
   readonly maxC: number;
@@ -59,21 +63,43 @@ export type CodeTables = {
   /** The same for the device of an array, whose current is already taken for bright sun. */
   readonly arrayFactor: number;
   readonly ratings: readonly number[];
+  /** Of fuses, which are made smaller than breakers. */
+  readonly fuseRatings: readonly number[];
   /** By its table alone, A; null where it has no such size. */
   readonly tableA: (size: ConductorSize, loaded: number, installed: Installed) => number | null;
   /** Null where it is too hot for its insulation. */
   readonly factorsAt: (where: Surroundings) => Factors | null;
   /** What its terminals let it carry, A; null where they do not limit it. */
-  readonly terminalA: (size: ConductorSize, terminalC: AwgColumn | null, deviceA: number) => number | null;
-  /** Whether a device protects a conductor that may carry so much. */
-  readonly isProtectedBy: (size: ConductorSize, capacityA: number, deviceA: number) => boolean;
+  readonly terminalA: (
+    size: ConductorSize,
+    loaded: 2 | 3,
+    terminalC: AwgColumn | null,
+    deviceA: number,
+  ) => number | null;
+  /** The largest device that protects a conductor that may carry so much, A. */
+  readonly mostDeviceA: (size: ConductorSize, capacityA: number) => number;
   /** Direct-current resistance, Ω per metre; null where it has no such size. */
   readonly ohmPerM: (size: ConductorSize, conductorC: number) => number | null;
-  /** The earth conductor that goes with so many sets of it; null above the tables. */
-  readonly earthFor: (size: ConductorSize, deviceA: number, sets: number) => ConductorSize | null;
+  /**
+   * The earth conductor that goes with so many sets of it, whose section is so many times what their current needs; null above
+   * the tables.
+   */
+  readonly earthFor: (
+    size: ConductorSize,
+    deviceA: number,
+    sets: number,
+    enlargedBy: number,
+  ) => ConductorSize | null;
   /** The smallest section that may share its current with another, mm². */
   readonly leastTogetherMm2: number;
-  readonly sources: { readonly capacity: SourceRef; readonly ratings: SourceRef; readonly earth: SourceRef };
+  readonly sources: {
+    readonly capacity: SourceRef;
+    readonly ratings: SourceRef;
+    readonly earth: SourceRef;
+    readonly terminals: SourceRef;
+    readonly protection: SourceRef;
+    readonly current: SourceRef;
+  };
 };
 
 /** The tables a wire goes by: those its sizes belong to. */
@@ -98,29 +124,29 @@ function awgTables(material: ConductorMaterial, maxC: AwgColumn): CodeTables {
   const columnOf = (size: ConductorSize, column: AwgColumn) =>
     size.by === 'awg' ? (AWG_AMPACITY.rows[material][size.size]?.[column] ?? null) : null;
   return {
+    basis: 'us',
     sizes: AWG_SIZES.map((size) => ({ by: 'awg', size })),
     maxC,
     continuousFactor: CONTINUOUS.factor,
     arrayFactor: CONTINUOUS.factor,
     ratings: STANDARD_RATINGS.rows,
+    fuseRatings: FUSE_RATINGS.rows,
     tableA: (size) => columnOf(size, maxC),
     factorsAt: ({ ambientC, carrying }) => {
       const ambient = AWG_AMBIENT.rows.find(({ toC }) => !isAbove(ambientC, toC, 'degC'))?.[maxC] ?? null;
       const together = AWG_TOGETHER.rows.find(({ to }) => carrying <= to)?.pct ?? null;
       return ambient === null || together === null ? null : { ambient, together: together / 100 };
     },
-    terminalA: (size, terminalC, deviceA) => {
+    terminalA: (size, _, terminalC, deviceA) => {
       const usualC = isAbove(deviceA, TERMINALS.upToA, 'A') ? TERMINALS.aboveC : TERMINALS.belowC;
       return columnOf(size, Math.min(terminalC ?? usualC, maxC) as AwgColumn);
     },
-    isProtectedBy: (size, capacityA, deviceA) => {
-      const small = size.by === 'awg' ? smallLimitA(size.size, material) : undefined;
-      if (small !== undefined && isAbove(deviceA, small, 'A')) return false;
-      if (!isBelow(capacityA, deviceA, 'A')) return true;
-      if (isAbove(deviceA, NEXT_UP_TO_A, 'A')) return false;
+    mostDeviceA: (size, capacityA) => {
       // The next standard rating above what it may carry protects it as well, up to 800 A (240.4(B)).
       const next = STANDARD_RATINGS.rows.find((rating) => !isBelow(rating, capacityA, 'A'));
-      return next !== undefined && !isAbove(deviceA, next, 'A');
+      const mostA = next === undefined || isAbove(next, NEXT_UP_TO_A, 'A') ? capacityA : next;
+      const small = size.by === 'awg' ? smallLimitA(size.size, material) : undefined;
+      return Math.min(mostA, small ?? Infinity);
     },
     ohmPerM: (size, conductorC) => {
       if (size.by !== 'awg') return null;
@@ -128,16 +154,28 @@ function awgTables(material: ConductorMaterial, maxC: AwgColumn): CodeTables {
       const perKft = AWG_RESISTANCE.rows[size.size][material];
       return (perKft / (1000 * M_PER_FT)) * (1 + perKelvin * (conductorC - atC));
     },
-    earthFor: (size, deviceA, sets) => {
+    earthFor: (size, deviceA, sets, enlargedBy) => {
       const row = AWG_EARTH.rows.find(({ toA }) => !isAbove(deviceA, toA, 'A'));
       if (row === undefined || size.by !== 'awg') return null;
+      // As much larger as the conductors of its circuit are for another reason than their current (250.122(B)).
+      const leastMm2 = sectionMm2({ by: 'awg', size: row[material] }) * enlargedBy;
+      const index = AWG_SIZES.findIndex(
+        (each) => !isBelow(sectionMm2({ by: 'awg', size: each }), leastMm2, 'section'),
+      );
       // Never larger than the conductors of its circuit (250.122(A)); of several sets in one raceway by the device alone (250.122(F)).
-      if (sets > 1) return { by: 'awg', size: row[material] };
-      const index = Math.min(AWG_SIZES.indexOf(row[material]), AWG_SIZES.indexOf(size.size));
-      return { by: 'awg', size: AWG_SIZES[index] ?? row[material] };
+      const most = sets > 1 ? AWG_SIZES.length - 1 : AWG_SIZES.indexOf(size.size);
+      const earth = AWG_SIZES[Math.min(index === -1 ? AWG_SIZES.length - 1 : index, most)];
+      return earth === undefined ? null : { by: 'awg', size: earth };
     },
     leastTogetherMm2: sectionMm2({ by: 'awg', size: SHARING.least.awg }),
-    sources: { capacity: AWG_AMPACITY.source, ratings: STANDARD_RATINGS.source, earth: AWG_EARTH.source },
+    sources: {
+      capacity: AWG_AMPACITY.source,
+      ratings: STANDARD_RATINGS.source,
+      earth: AWG_EARTH.source,
+      terminals: TERMINALS.source,
+      protection: SMALL_CONDUCTORS.source,
+      current: CONTINUOUS.supply,
+    },
   };
 }
 
@@ -152,22 +190,34 @@ function smallLimitA(size: AwgSize, material: ConductorMaterial): number | undef
 
 function mm2Tables(material: ConductorMaterial, maxC: 70 | 90): CodeTables {
   return {
+    basis: 'iec',
     sizes: MM2_SIZES.map((size) => ({ by: 'mm2', size })),
     maxC,
     continuousFactor: 1,
     arrayFactor: STRING_FUSE.least / BRIGHT_SUN.factor,
     ratings: MM2_RATINGS.rows,
+    fuseRatings: MM2_RATINGS.rows,
     tableA: (size, loaded, installed) =>
       size.by === 'mm2'
         ? (MM2_CAPACITY.rows[material][maxC][loaded === 3 ? 3 : 2][installed][size.size] ?? null)
         : null,
     factorsAt: ({ ambientC, circuits }) => {
       const ambient = MM2_AMBIENT.rows.find(({ atC }) => !isAbove(ambientC, atC, 'degC'))?.[maxC] ?? null;
-      const together = MM2_TOGETHER.rows.find(({ to }) => circuits <= to)?.factor ?? null;
-      return ambient === null || together === null ? null : { ambient, together };
+      // Above the table as for a group of unlike cables, which is on the safe side (B.52.5.2).
+      const together = MM2_TOGETHER.rows.find(({ to }) => circuits <= to)?.factor ?? 1 / Math.sqrt(circuits);
+      return ambient === null ? null : { ambient, together };
     },
-    terminalA: () => null,
-    isProtectedBy: (_, capacityA, deviceA) => !isBelow(capacityA, deviceA, 'A'),
+    terminalA: (size, loaded, terminalC) => {
+      const markedC = terminalC ?? TERMINALS_IEC.triedC;
+      if (size.by !== 'mm2' || markedC >= maxC) return null;
+      const triedA = MM2_CAPACITY.rows[material][70][loaded === 3 ? 3 : 2].conduit[size.size];
+      if (triedA === undefined) return null;
+      const { triedC, baseC } = TERMINALS_IEC;
+      // Below what they are tried at: the heat a conductor makes grows with the square of its current.
+      const cooler = Math.min(1, Math.sqrt((markedC - baseC) / (triedC - baseC)));
+      return triedA * cooler;
+    },
+    mostDeviceA: (_, capacityA) => capacityA,
     ohmPerM: (size, conductorC) => {
       if (size.by !== 'mm2') return null;
       const { atC, [material]: perKelvin } = TEMPERATURE_COEFFICIENTS.mm2;
@@ -184,6 +234,13 @@ function mm2Tables(material: ConductorMaterial, maxC: 70 | 90): CodeTables {
       return earth === undefined ? null : { by: 'mm2', size: earth };
     },
     leastTogetherMm2: 0,
-    sources: { capacity: MM2_CAPACITY.source, ratings: MM2_RATINGS.source, earth: MM2_EARTH.source },
+    sources: {
+      capacity: MM2_CAPACITY.source,
+      ratings: MM2_RATINGS.source,
+      earth: MM2_EARTH.source,
+      terminals: TERMINALS_IEC.source,
+      protection: COORDINATION,
+      current: COORDINATION,
+    },
   };
 }

@@ -13,7 +13,7 @@ import { MOST_SETS, setsOf, type Circuit } from '../plan/circuit.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { AWG_AMPACITY, BRIGHT_SUN, INSULATION_KINDS, SHARING, USUAL_DROP } from '../reference/conductors.ts';
+import { AWG_AMPACITY, hotterThan, INSULATION_KINDS, SHARING, USUAL_DROP } from '../reference/conductors.ts';
 import type { Working } from '../working/working.ts';
 import { COLD_VOLTAGE, COLD_VOLTAGE_IEC } from '../reference/cold-voltage.ts';
 import { stringsAt, type SeriesFigures } from '../string/module-figures.ts';
@@ -22,7 +22,14 @@ import { published, type SourceRef } from '../reference/source.ts';
 import { isSized } from './carried.ts';
 import { sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
 import { codeTablesOf, sectionMm2, type ConductorSize } from './code-tables.ts';
-import { capacityWorking, currentWorking, dropWorking, sizeWords } from './sizing-working.ts';
+import {
+  capacityWorking,
+  currentWorking,
+  dropWorking,
+  protectionWorking,
+  sizeWords,
+  terminalsWorking,
+} from './sizing-working.ts';
 import { isSectionTaken, type Candidate, type Requirement } from './sizing.ts';
 
 const meta: CheckMeta = {
@@ -41,13 +48,14 @@ const meta: CheckMeta = {
     'no-reach': 'The way drawn for {circuit} does not reach {to}: draw the rest, or type its length.',
     capacity: '{size} of {circuit} may carry {measured} where it lies; it carries {required}.',
     terminals: 'At its terminals {size} of {circuit} may carry {measured}; its design current is {required}.',
-    protection: 'A device of {device} does not protect {size} of {circuit}, which may carry {measured}.',
+    protection:
+      'A device of {required} does not protect {size} of {circuit} where it lies and at its terminals: at most {measured} does.',
+    'no-device':
+      'No device of the table is as large as the design current of {circuit}, {measured}: share it between circuits.',
     'small-device': 'The device of {circuit} is {measured}; its design current is {required}.',
     sharing:
       '{size} of {circuit} is {measured}, and conductors that share a current are {required} or more: use thicker ones or one set.',
     drop: '{circuit} loses {measured} of its voltage; it is held to {required}.',
-    'fuse-over-module':
-      'Strings of {circuit} need a fuse of {measured}, and its modules allow {required}: use fewer side by side.',
     'not-for-sun':
       '{circuit} is clipped where the sun falls on it, and {insulation} does not stand sunlight: use wire that does, or conduit.',
     'too-high': 'At {low} a string of {circuit} reaches {measured}; {gear} stands {required}.',
@@ -59,6 +67,7 @@ const meta: CheckMeta = {
   },
   fixMessages: {
     'use-size': 'Use {size}',
+    'use-insulation': 'Use {insulation}',
     'use-sets': 'Use {sets} sets of {size}',
     'by-program': 'Let the program choose the size',
     'device-by-program': 'Let the program choose the device',
@@ -85,7 +94,7 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
         data,
         subjects,
         working: () => currentWorking(sized),
-        fixes: () => setsFixes(prepared, circuit),
+        fixes: () => [...insulationFixes(prepared, circuit), ...setsFixes(prepared, circuit)],
       }),
     ];
   }
@@ -96,7 +105,6 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
       requirement === 'range' ? [] : tooSmall(sized, chosen, requirement),
     ),
     ...deviceFindings(sized),
-    ...moduleFindings(prepared, sized),
     ...windowFindings(prepared, sized),
     ...terminalFindings(sized, chosen.size),
   ];
@@ -109,14 +117,12 @@ function tooSmall(sized: SizedCircuit, chosen: Candidate, requirement: Exclude<R
     data: {
       circuit: circuitName(circuit.id),
       size: sizeWords(chosen.size),
-      device: amps(sizing?.deviceA ?? 0),
     },
     subjects: [{ kind: 'circuit', id: circuit.id }] as const,
     source: codeTablesOf(circuit.wire).sources.capacity,
     fixes: () => sizeFixes(sized),
     working: () => capacityWorking(sized, chosen),
   };
-  const carriesA = Math.min(chosen.capacityA, chosen.terminalA ?? chosen.capacityA);
   switch (requirement) {
     case 'capacity':
       return findingOf(meta, {
@@ -129,18 +135,34 @@ function tooSmall(sized: SizedCircuit, chosen: Candidate, requirement: Exclude<R
     case 'terminals':
       return findingOf(meta, {
         ...common,
+        source: codeTablesOf(circuit.wire).sources.terminals,
+        working: () => terminalsWorking(sized, chosen),
         message: 'terminals',
         measured: amps(chosen.terminalA ?? 0),
         required: amps(sizing?.designA ?? 0),
       });
-    case 'protection':
+    case 'protection': {
+      const deviceA = sizing?.deviceA ?? null;
+      const source = codeTablesOf(circuit.wire).sources.protection;
+      if (deviceA === null)
+        return findingOf(meta, {
+          ...common,
+          message: 'no-device',
+          severity: 'stop',
+          measured: amps(sizing?.designA ?? 0),
+          source,
+          working: () => currentWorking(sized),
+        });
       return findingOf(meta, {
         ...common,
         message: 'protection',
         severity: 'stop',
-        measured: amps(carriesA),
-        required: amps(sizing?.deviceA ?? sizing?.designA ?? 0),
+        measured: amps(chosen.mostDeviceA),
+        required: amps(deviceA),
+        source,
+        working: () => protectionWorking(sized, chosen),
       });
+    }
     case 'sharing':
       return findingOf(meta, {
         ...common,
@@ -172,6 +194,19 @@ function sizeFixes({ circuit, sizing }: SizedCircuit): Fix[] {
     { message: 'use-size', data: { size: sizeWords(smallest.size) }, edits: withSize(smallest.size) },
     { message: 'by-program', data: {}, edits: withSize({ by: 'program' }) },
   ];
+}
+
+/** Insulation that stands more heat, with which some size serves, found on the plan as it would be. */
+function insulationFixes({ plan }: Prepared, circuit: Circuit): Fix[] {
+  for (const insulation of hotterThan(circuit.wire.insulation)) {
+    const wire: Circuit['wire'] = { ...circuit.wire, insulation };
+    const edits = [{ kind: 'set-circuit', circuit: { ...circuit, wire } }] as const;
+    const applied = applyEdits(plan, edits);
+    const size = applied.ok ? sizedCircuit(prepare(applied.value.plan), circuit.id)?.sizing?.chosen : null;
+    const { words } = INSULATION_KINDS.rows[insulation];
+    if (size != null) return [{ message: 'use-insulation', data: { insulation: words }, edits }];
+  }
+  return [];
 }
 
 /** The fewest sets that some size serves in, found on the plan as it would be. */
@@ -255,33 +290,6 @@ function deviceFindings(sized: SizedCircuit): Found[] {
           edits: [{ kind: 'set-circuit', circuit: { ...circuit, protection: { by: 'program' } } }],
         },
       ],
-    }),
-  ];
-}
-
-/** From so many strings side by side the others can feed more into a faulty one than it stands. */
-const STRINGS_FUSED_FROM = 3;
-
-function moduleFindings(prepared: Prepared, sized: SizedCircuit): Found[] {
-  const { circuit } = sized;
-  const strings = stringsOf(prepared, circuit);
-  const fuses = strings.flatMap(({ maxFuseA }) => maxFuseA ?? []);
-  if (fuses.length === 0 || strings.length < STRINGS_FUSED_FROM) return [];
-  const mostFuseA = Math.min(...fuses);
-  const { ratings, arrayFactor } = codeTablesOf(circuit.wire);
-  const leastA = BRIGHT_SUN.factor * arrayFactor * Math.max(...strings.map(({ iscA }) => iscA));
-  const fuseA = ratings.find((rating) => !isBelow(rating, leastA, 'A')) ?? leastA;
-  if (!isAbove(fuseA, mostFuseA, 'A')) return [];
-  return [
-    findingOf(meta, {
-      message: 'fuse-over-module',
-      severity: 'stop',
-      data: { circuit: circuitName(circuit.id) },
-      subjects: [{ kind: 'circuit', id: circuit.id }],
-      measured: { value: fuseA, unit: 'A' },
-      required: { value: mostFuseA, unit: 'A' },
-      source: published('NEC (NFPA 70)', '690.9(A) and (B)', '2023'),
-      working: () => currentWorking(sized),
     }),
   ];
 }

@@ -1,7 +1,5 @@
 import type { Circuit, CircuitWire } from '../plan/circuit.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
-import { getSample } from '../gear/samples.ts';
-import type { GearType } from '../plan/gear-type.ts';
 import type { Laid } from '../plan/run.ts';
 import type { CheckCases } from '../test/check-cases.ts';
 import { atGear, newCircuit, newRun } from './new-circuit.ts';
@@ -42,13 +40,6 @@ function strings(series: number): PlanEdit {
   });
 }
 
-/** The module of the demo, with a smaller fuse than its strings would need. */
-function lowFuse(): GearType {
-  const module = getSample('solar-module-400w');
-  if (module.solarModule === null) throw new Error('The sample module is none.');
-  return { ...module, solarModule: { ...module.solarModule, maxFuseA: 10 } };
-}
-
 function array(laid: Laid, count = 2): PlanEdit[] {
   const circuit = newCircuit('us', {
     id: 'many',
@@ -75,6 +66,36 @@ function array(laid: Laid, count = 2): PlanEdit[] {
   ];
 }
 
+/** A circuit from the disconnect to the box on the roof, along the demo’s run. */
+function carried(
+  carries: Circuit['carries'],
+  { wire, ...more }: Partial<Omit<Circuit, 'wire'>> & { readonly wire?: Partial<CircuitWire> } = {},
+  laid: Laid = { as: 'clipped' },
+): PlanEdit[] {
+  const circuit = newCircuit('us', {
+    id: 'along',
+    name: 'Along',
+    carries,
+    from: atGear('disconnect'),
+    to: atGear('array-box'),
+    currentA: 10,
+    voltageV: carries === 'array' ? null : 48,
+    ...more,
+    wire: { insulation: carries === 'array' ? 'pv-wire' : 'thhn', ...wire },
+  });
+  const [, set] = array(laid);
+  if (set?.kind !== 'set-run') throw new Error('There is no run.');
+  return [
+    { kind: 'set-circuit', circuit },
+    { kind: 'set-run', run: { ...set.run, circuits: ['along'] } },
+  ];
+}
+
+/** From a string of modules. */
+function strung(parallel: number): Partial<Circuit> {
+  return { from: { at: 'modules', type: 'solar-module-400w', series: 8, parallel }, currentA: null };
+}
+
 const awg = (size: '14' | '10' | '8' | '6' | '4/0') => ({ size: { by: 'awg', size } }) as const;
 
 /** What each check of this family passes, and what it must find. */
@@ -98,13 +119,34 @@ export const CONDUCTOR_CASES: Readonly<Record<string, CheckCases>> = {
       [strings(18)],
       [strings(4)],
       [feed({ wire: awg('10'), currentA: 20, voltageV: 12, protection: { by: 'none' } })],
-      [
-        feed({
-          from: { at: 'modules', type: 'solar-module-400w', series: 8, parallel: 3 },
-          carries: 'array',
-        }),
-        { kind: 'set-gear-type', gearType: lowFuse() },
-      ],
+    ],
+  },
+  'conductor.method': {
+    valid: [
+      [],
+      [feed({ stretches: [], lengthMm: 3000, lengthHeld: 'conduit' })],
+      [feed({ stretches: [], lengthMm: 3000, wire: { made: { as: 'cable', diameterMm: 12 } } })],
+      // Direct current on what moves.
+      [...carried('dc-load'), { kind: 'set-site', setting: 'mobile', codeBasis: 'us', travel: null }],
+      carried('ac-out', {}, { as: 'conduit', size: null }),
+      carried('ac-out', { wire: { made: { as: 'cable', diameterMm: 12 } } }),
+      carried('ac-out', { wire: { insulation: 'pv-wire' } }),
+      carried('bond'),
+      carried('array', strung(1), { as: 'conduit', size: null }),
+      [feed({ voltageV: 600 })],
+    ],
+    invalid: [
+      [feed({ stretches: [], lengthMm: 3000 })],
+      [feed({ stretches: [], lengthMm: 3000, lengthHeld: 'clipped' })],
+      [feed({ stretches: [], lengthMm: 3000, lengthHeld: 'in-cavity' })],
+      carried('ac-out'),
+      carried('ac-out', {}, { as: 'in-cavity' }),
+      carried('dc-load'),
+      carried('battery', { wire: { insulation: 'xhhw' } }),
+      [...carried('ac-out'), { kind: 'set-site', setting: 'mobile', codeBasis: 'us', travel: null }],
+      carried('array', strung(1)),
+      carried('array', { ...strung(1), wire: { made: { as: 'cable', diameterMm: 12 } } }),
+      [feed({ voltageV: 601 })],
     ],
   },
   'conductor.loop': {

@@ -2,6 +2,7 @@ import type { Family } from '../check/family.ts';
 import { conductorCheck } from './conductor-check.ts';
 import { conduitCheck } from './conduit-check.ts';
 import { loopCheck } from './loop-check.ts';
+import { methodCheck } from './method-check.ts';
 
 export const CONDUCTOR: Family = {
   id: 'conductor',
@@ -9,5 +10,5 @@ export const CONDUCTOR: Family = {
   about: 'What circuits carry, their sizes, devices and terminals, and the conduit they lie in',
   step: 'route',
   decidesPlaces: false,
-  checks: [conduitCheck, loopCheck, conductorCheck],
+  checks: [conduitCheck, loopCheck, methodCheck, conductorCheck],
 };

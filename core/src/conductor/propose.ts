@@ -14,6 +14,9 @@ import { sub, type Vec3 } from '../geometry/vec3.ts';
 import { isInverter } from './carried.ts';
 import { routeOf } from '../route/route.ts';
 import { stringVoltageV } from '../string/cold-voltage.ts';
+import { hotterThan, INSULATION_KINDS } from '../reference/conductors.ts';
+import { sizedCircuit } from './circuit-sizing.ts';
+import { laidFor } from './laid-for.ts';
 import { AT_TERMINAL_MM, atGear, newCircuit, newRun } from './new-circuit.ts';
 
 /** Circuits that a job lacks, as edits, with what was taken for granted for each. */
@@ -241,10 +244,43 @@ class Proposing {
     const stretch = this.wirewayBetween(from, to);
     const laid = stretch === null ? circuit : { ...circuit, stretches: [stretch] };
     if (!this.make({ kind: 'set-circuit', circuit: laid })) return;
-    const run = stretch === null ? this.runBetween(id, name, from, to) : null;
+    const run = stretch === null ? this.runBetween(laid, name) : null;
     const isLaid = stretch !== null || (run !== null && this.make(run));
-    const way = isLaid ? [] : [told('No way is drawn for it yet: draw one, or type its length.')];
-    this.circuits.push({ id, name: circuit.name, assumed: [...assumed, ...way] });
+    const way = isLaid
+      ? this.heldAs(id)
+      : [told('No way is drawn for it yet: draw one, or type its length.')];
+    this.circuits.push({ id, name: circuit.name, assumed: [...assumed, ...way, ...this.withstanding(id)] });
+  }
+
+  /** What its run is laid as, where it has one. */
+  private heldAs(circuit: string): Told[] {
+    const run = this.plan.runs.find(({ circuits }) => circuits.includes(circuit));
+    return run?.laid.as === 'conduit'
+      ? [told('In conduit all its way, as its wires have no sheath or its place asks for metal.')]
+      : [];
+  }
+
+  /** Insulation that stands more heat, where no size of the usual serves: a warm closed space, say. */
+  private withstanding(id: string): Told[] {
+    const prepared = prepare(this.plan);
+    const sized = sizedCircuit(prepared, id);
+    if (sized?.sizing == null || sized.sizing.chosen !== null) return [];
+    const { circuit } = sized;
+    for (const insulation of hotterThan(circuit.wire.insulation)) {
+      const edit: PlanEdit = {
+        kind: 'set-circuit',
+        circuit: { ...circuit, wire: { ...circuit.wire, insulation } },
+      };
+      const tried = applyEdits(this.plan, [edit]);
+      if (!tried.ok || sizedCircuit(prepare(tried.value.plan), id)?.sizing?.chosen == null) continue;
+      this.make(edit);
+      return [
+        told('{insulation}: where it lies no size of the usual insulation serves.', {
+          insulation: INSULATION_KINDS.rows[insulation].words,
+        }),
+      ];
+    }
+    return [];
   }
 
   /** Makes an edit of the plan as it then is; false where it may not be made. */
@@ -269,7 +305,8 @@ class Proposing {
   }
 
   /** Between knockouts that nothing uses, where a way is found. */
-  private runBetween(circuit: string, name: string, from: CircuitEnd, to: CircuitEnd): PlanEdit | null {
+  private runBetween(circuit: Circuit, name: string): PlanEdit | null {
+    const { from, to } = circuit;
     if (from.at !== 'gear' || to.at !== 'gear') return null;
     const [a, b] = [this.freePort(from.placement), this.freePort(to.placement)];
     if (a === null || b === null) return null;
@@ -280,7 +317,8 @@ class Proposing {
       from: a,
       to: b,
       ...newRun(this.plan.codeBasis),
-      circuits: [circuit],
+      circuits: [circuit.id],
+      laid: laidFor(this.plan, circuit),
     };
     const edit: PlanEdit = { kind: 'add-run', run };
     const tried = applyEdits(this.plan, [edit]);

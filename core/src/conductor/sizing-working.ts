@@ -1,9 +1,8 @@
-import { setsOf } from '../plan/circuit.ts';
+import { setsOf, type Circuit } from '../plan/circuit.ts';
 import { circuitName } from '../plan/names.ts';
 import { told, type Told } from '../quantity/told.ts';
-import { BRIGHT_SUN, ROOF_ADDER, TERMINALS } from '../reference/conductors.ts';
-import { CONTINUOUS } from '../reference/overcurrent.ts';
-import { practice } from '../reference/source.ts';
+import { BRIGHT_SUN, ROOF_ADDER, STRING_FUSE, TERMINALS } from '../reference/conductors.ts';
+import { practice, type SourceRef } from '../reference/source.ts';
 import type { Working, WorkingInput } from '../working/working.ts';
 import { loadedOf } from './carried.ts';
 import type { SizedCircuit } from './circuit-sizing.ts';
@@ -29,12 +28,74 @@ export function currentWorking({ circuit, carried, sizing }: SizedCircuit): Work
         amps('I', 'Highest current for long', carried.currentA),
     ],
     result: { name: 'Design current of conductor and device', value: { value: sizing.designA, unit: 'A' } },
-    source: circuit.carries === 'array' ? BRIGHT_SUN.source : CONTINUOUS.source,
+    source: currentSource(circuit),
     notes: [
       circuit.isContinuous
         ? 'Carried for three hours or more: the continuous factor of its code world is in the design current.'
         : 'Said not to be carried for three hours: no continuous factor.',
     ],
+  };
+}
+
+/** Of an array by the sun there may be; of the rest by its continuous factor. */
+function currentSource({ carries, wire }: Circuit): SourceRef {
+  const { basis, sources } = codeTablesOf(wire);
+  if (carries !== 'array') return sources.current;
+  return basis === 'us' ? BRIGHT_SUN.source : STRING_FUSE.source;
+}
+
+/** What its terminals let it carry. */
+export function terminalsWorking(
+  { circuit, sizing, terminals }: SizedCircuit,
+  candidate: Candidate,
+): Working | null {
+  if (sizing === null || candidate.terminalA === null) return null;
+  const { basis, sources } = codeTablesOf(circuit.wire);
+  const marked = terminals.flatMap(({ terminal }) => terminal.ratedC ?? []);
+  const isMarked = marked.length > 0 && marked.length === terminals.length;
+  const most = { value: TERMINALS.upToA, unit: 'A' } as const;
+  const as = { value: Math.min(...marked), unit: 'degC' } as const;
+  return {
+    title: told('{size} at the terminals of {circuit}', {
+      size: sizeWords(candidate.size),
+      circuit: circuitName(circuit.id),
+    }),
+    formula: 'by the table at the temperature of the terminals, without factors ≥ design current',
+    inputs: [amps('design current', 'Of conductor and device', sizing.designA)],
+    result: { name: 'What they let it carry', value: { value: candidate.terminalA, unit: 'A' } },
+    source: sources.terminals,
+    notes: [
+      isMarked
+        ? told('Its terminals are marked {as}.', { as })
+        : basis === 'us'
+          ? told('Not all of its ends are marked: 60 °C for devices of up to {most}, above 75 °C.', { most })
+          : 'Not all of its ends are marked: taken as what terminals are tried with, 70 °C.',
+    ],
+  };
+}
+
+/** The largest device that protects it. */
+export function protectionWorking({ circuit, sizing }: SizedCircuit, candidate: Candidate): Working | null {
+  if (sizing?.deviceA == null) return null;
+  const { basis, sources } = codeTablesOf(circuit.wire);
+  const { capacityA, terminalA } = candidate;
+  return {
+    title: told('What protects {size} of {circuit}', {
+      size: sizeWords(candidate.size),
+      circuit: circuitName(circuit.id),
+    }),
+    formula:
+      basis === 'us'
+        ? 'device ≤ the next standard rating from what it may carry, small sizes at most 15, 20, 30 A'
+        : 'device ≤ what it may carry',
+    inputs: [
+      amps('capacity', 'What it may carry where it lies', capacityA),
+      ...(terminalA === null ? [] : [amps('terminals', 'What its terminals let it carry', terminalA)]),
+      amps('device', 'Its device', sizing.deviceA),
+    ],
+    result: { name: 'Largest device', value: { value: candidate.mostDeviceA, unit: 'A' } },
+    source: sources.protection,
+    notes: [],
   };
 }
 
@@ -57,17 +118,6 @@ export function capacityWorking(
   }
   if (part === undefined)
     notes.push('Its way is not known: taken as alone, in the warmest air that the site expects.');
-  if (candidate.terminalA !== null) {
-    notes.push(
-      told(
-        'Its terminals let it carry {amps} at the design current: 60 °C up to {most} unless all are marked.',
-        {
-          amps: { value: candidate.terminalA, unit: 'A' },
-          most: { value: TERMINALS.upToA, unit: 'A' },
-        },
-      ),
-    );
-  }
   return {
     title: told('{size} for {circuit}', {
       size: sizeWords(candidate.size),

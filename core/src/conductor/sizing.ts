@@ -19,6 +19,8 @@ export type Demand = {
   readonly operatingA: number;
   readonly isContinuous: boolean;
   readonly isArray: boolean;
+  /** Direct current: its device is a fuse. */
+  readonly isDirect: boolean;
   /** In operation, V; null where the drop cannot be told in percent. */
   readonly voltageV: number | null;
   /** Conductors that carry its current: 3 for three phases. */
@@ -52,6 +54,8 @@ export type Candidate = {
   /** Which of the places it lies at governs. */
   readonly where: number;
   readonly terminalA: number | null;
+  /** The largest device that protects it, A. */
+  readonly mostDeviceA: number;
   /** Of the conductor while it carries its operating current, °C, where it is warmest. */
   readonly conductorC: number;
   /** Along its way, each part at its own temperature, all sets together. */
@@ -105,7 +109,12 @@ export function sizeConductors(demand: Demand): Sizing {
     earth:
       chosen === null || !demand.wire.hasEarth
         ? null
-        : tables.earthFor(chosen.size, deviceA ?? designA, setsOf(demand.wire)),
+        : tables.earthFor(
+            chosen.size,
+            deviceA ?? designA,
+            setsOf(demand.wire),
+            enlargedBy(demand, tables, places, at, chosen.size),
+          ),
     get candidates() {
       return tables.sizes.flatMap((each) => at(each) ?? []);
     },
@@ -136,6 +145,25 @@ function smallestOf(
   return { smallest: null, because: [] };
 }
 
+/** What a size may be larger for than its current needs: its earth conductor grows with it (250.122(B)). */
+const BEYOND_CURRENT: ReadonlySet<Requirement> = new Set(['drop', 'range', 'sharing']);
+
+/** How many times the section of the smallest size that its current needs a size is; 1 where it is no larger. */
+function enlargedBy(
+  demand: Demand,
+  tables: CodeTables,
+  places: readonly Place[],
+  at: (size: ConductorSize) => Candidate | null,
+  chosen: ConductorSize,
+): number {
+  const needed = tables.sizes.find(
+    (size) =>
+      mayCarry(demand, tables, places, size) &&
+      at(size)?.fails.every((requirement) => BEYOND_CURRENT.has(requirement)) === true,
+  );
+  return needed === undefined ? 1 : Math.max(1, sectionMm2(chosen) / sectionMm2(needed));
+}
+
 /** Whether a size has the capacity everywhere, as far as its table speaks of it. */
 function mayCarry(
   { wire, currentA, loaded }: Demand,
@@ -161,10 +189,14 @@ function factorOf({ isArray, isContinuous }: Demand, { arrayFactor, continuousFa
   return isContinuous ? continuousFactor : 1;
 }
 
-function deviceOf({ protection }: Demand, { ratings }: CodeTables, designA: number): number | null {
+function deviceOf(
+  { protection, isDirect }: Demand,
+  { ratings, fuseRatings }: CodeTables,
+  designA: number,
+): number | null {
   if (protection.by === 'none') return null;
   if (protection.by === 'rating') return protection.ratingA;
-  return ratings.find((rating) => !isBelow(rating, designA, 'A')) ?? null;
+  return (isDirect ? fuseRatings : ratings).find((rating) => !isBelow(rating, designA, 'A')) ?? null;
 }
 
 function candidateOf(
@@ -198,14 +230,15 @@ function candidateOf(
     lengthM === null ? null : (loaded === 3 ? Math.sqrt(3) : 2) * operatingA * ohm * lengthM;
   const dropV = lostV(ohmPerM);
   const dropPct = dropV === null || voltageV === null ? null : (dropV / voltageV) * 100;
-  const oneAtTerminalA = tables.terminalA(size, terminalC, deviceA ?? designA);
+  const oneAtTerminalA = tables.terminalA(size, loaded, terminalC, deviceA ?? designA);
   const terminalA = oneAtTerminalA === null ? null : sets * oneAtTerminalA;
   const fails: Requirement[] = [];
   if (isBelow(capacityA, currentA, 'A')) fails.push('capacity');
   if (terminalA !== null && isBelow(terminalA, designA, 'A')) fails.push('terminals');
   // The device is held to what terminals let the conductor carry as well.
   const carriesA = Math.min(capacityA, terminalA ?? capacityA);
-  if (protection.by !== 'none' && (deviceA === null || !tables.isProtectedBy(size, carriesA, deviceA)))
+  const mostDeviceA = tables.mostDeviceA(size, carriesA);
+  if (protection.by !== 'none' && (deviceA === null || isAbove(deviceA, mostDeviceA, 'A')))
     fails.push('protection');
   if (dropPct !== null && isAbove(dropPct, mostDropPct, 'percent')) fails.push('drop');
   if (!isSectionTaken(sectionMm2(size), takesMm2)) fails.push('range');
@@ -217,6 +250,7 @@ function candidateOf(
     factors,
     where,
     terminalA,
+    mostDeviceA,
     conductorC: Math.max(...places.map((place) => place.conductorC)),
     ohmPerM,
     stretches: places.map(({ conductorC, ohm }) => ({ conductorC, dropV: lostV(ohm) })),

@@ -319,6 +319,8 @@ export function eyeClinic(): Plan {
         carries: 'battery',
         from: atGear('battery', 'studs'),
         to: atGear('controller', 'all'),
+        // The bench it lies in gets warm.
+        wire: { insulation: 'xlpe' },
         // A fuse on the battery’s post.
         device: { at: 'from', awayMm: 120 },
         lengthMm: 900,
@@ -330,6 +332,7 @@ export function eyeClinic(): Plan {
         from: atGear('inverter'),
         to: { at: 'outside', what: 'loads' },
         lengthMm: 5200,
+        lengthHeld: 'conduit',
       }),
       newCircuit('iec', {
         id: 'body-bond',

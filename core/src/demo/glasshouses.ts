@@ -254,6 +254,7 @@ export function glasshouses(): Plan {
           to: atGear('combiner'),
           wire: { insulation: 'xlpe', count: 4, carrying: 3 },
           lengthMm: isDrawn(gang) ? null : 1000 * feedM,
+          ...(isDrawn(gang) ? {} : { lengthHeld: 'conduit' as const }),
         }),
       ]),
       newCircuit('iec', {
@@ -267,6 +268,7 @@ export function glasshouses(): Plan {
         voltageV: 400,
         wire: { insulation: 'xlpe', count: 4, carrying: 3, sets: 2 },
         lengthMm: 16_000,
+        lengthHeld: 'conduit',
       }),
       newCircuit('iec', {
         id: 'ground',

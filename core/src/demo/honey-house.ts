@@ -355,6 +355,7 @@ export function honeyHouse(): Plan {
         to: atGear('load-centre', 'breakers'),
         wire: { count: 3 },
         lengthMm: inch(260),
+        lengthHeld: 'conduit',
       }),
       newCircuit('us', {
         id: 'ground',
@@ -460,6 +461,8 @@ export function honeyHouse(): Plan {
         to: { placement: 'array-box', knockout: 'bottom' },
         circuits: ['a-array', 'b-array'],
         ...newRun('us'),
+        // Up through the house: in metal.
+        laid: { as: 'conduit', size: null },
       },
     ],
   });
@@ -488,6 +491,7 @@ function mains(
     isContinuous: false,
     wire: { count: 3 },
     lengthMm: inch(lengthIn),
+    lengthHeld: 'conduit',
   });
 }
 
@@ -500,6 +504,7 @@ function storage(id: string, name: string, cabinet: string, lengthIn: number): C
     from: atGear(cabinet, 'dc'),
     to: atGear('battery-inverter', 'dc'),
     lengthMm: inch(lengthIn),
+    lengthHeld: 'conduit',
   });
 }
 

@@ -7,6 +7,8 @@ export {
   type CircuitEnd,
   type CircuitWire,
   CIRCUIT_KINDS,
+  type Held,
+  HELD_WAYS,
   MOST_COUNT,
   MOST_SETS,
   setsOf,

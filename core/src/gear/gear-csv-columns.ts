@@ -70,6 +70,7 @@ export const GEAR_CSV_COLUMNS = [
   'lead',
   'connector',
   'array_a',
+  'efficiency_pct',
   'rules',
 ];
 
@@ -94,6 +95,7 @@ const COLUMN_OF_FIELD: Readonly<Record<string, string>> = {
   approvedShearN: 'board_shear_n',
   leadMm: 'lead',
   arrayA: 'array_a',
+  efficiencyPct: 'efficiency_pct',
 };
 
 /** `knockouts[1].alongMm` comes from the column `knockouts`. */

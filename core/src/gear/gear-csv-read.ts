@@ -160,6 +160,7 @@ class RowReader {
           Object.entries(RATINGS).map(([column, field]) => [field, this.number(column, null)]),
         ),
         ...this.optional('array_a', 'arrayA'),
+        ...this.optional('efficiency_pct', 'efficiencyPct'),
       },
       maxAmbientC: this.number('max_ambient_c', null),
       cover: this.one('cover', ([hinge, leaf]) => ({ hinge, leafMm: lengthIn(leaf) })),

@@ -25,6 +25,7 @@ export function writeGearCsv(gear: readonly GearType[]): string {
       lead: type.solarModule?.leadMm === undefined ? '' : mm(type.solarModule.leadMm),
       connector: type.solarModule?.connector ?? '',
       array_a: blank(type.ratings.arrayA ?? null),
+      efficiency_pct: blank(type.ratings.efficiencyPct ?? null),
       mass_kg: String(type.massKg),
       location: type.location,
       enclosure: type.enclosure,

@@ -169,7 +169,7 @@ export const INCH_SAMPLES: readonly GearType[] = [
     ],
     knockouts: [knockout('top', 'top', 5, 4, '1-1/4'), knockout('bottom', 'bottom', 5, 4, '1-1/4')],
     bracketHoles: fourHoles(inch(16), inch(30), inch(0.1875), 12),
-    terminals: [{ id: 'dc', name: 'DC studs', minMm2: 33.6, maxMm2: 67.4, torqueNm: 9, takes: 'stud' }],
+    terminals: [{ id: 'dc', name: 'DC studs', minMm2: 33.6, maxMm2: 107.3, torqueNm: 9, takes: 'stud' }],
     // A breaker inside, that its handle throws.
     device: { clears: true, opens: 'under-load', dcV: 60, isOneWay: false },
     ratings: {

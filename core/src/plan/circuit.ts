@@ -87,6 +87,10 @@ export function setsOf({ sets = 1 }: Pick<CircuitWire, 'sets'>): number {
   return sets;
 }
 
+/** How conductors are held where no run is drawn for them. */
+export const HELD_WAYS = ['conduit', 'clipped', 'in-cavity', 'under-modules'] as const;
+export type Held = (typeof HELD_WAYS)[number];
+
 /** Where conductors lie in a wireway: from one of its nipples to another. */
 export const stretchSchema = z.strictObject({
   from: idSchema.describe('The nipple where they come in'),
@@ -143,5 +147,15 @@ export const circuitSchema = z.strictObject({
   lengthMm: sizeMmSchema
     .nullable()
     .describe('One way, as taped, of what no run or wireway is drawn for; null where all is drawn'),
+  lengthHeld: z
+    .enum(HELD_WAYS)
+    .optional()
+    .describe('How that is held (`conduit`: in conduit or a wireway); left out where nobody said'),
+  stringFuseA: z
+    .number()
+    .positive('must be more than 0')
+    .max(10_000)
+    .optional()
+    .describe('Fuse in line with each of its strings, before they are joined; left out where there is none'),
 });
 export type Circuit = z.infer<typeof circuitSchema>;

@@ -99,6 +99,12 @@ const ratingsSchema = z.strictObject({
   arrayA: positive(10_000)
     .optional()
     .describe('Short-circuit current of modules that one input bears; left out if unknown'),
+  efficiencyPct: z
+    .number()
+    .min(50, 'must be 50 or more')
+    .max(100)
+    .optional()
+    .describe('Of an inverter on a battery, at its full output and lowest voltage; left out if unknown'),
 });
 
 /** A solar module at standard test conditions. */

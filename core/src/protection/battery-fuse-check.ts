@@ -3,10 +3,11 @@ import type { Prepared } from '../check/prepared.ts';
 import { CIRCUITS } from '../check/subjects.ts';
 import { AT_TERMINAL_MM } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
-import { circuitName, gearName } from '../plan/names.ts';
+import { circuitName, gearName, runName } from '../plan/names.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { told } from '../quantity/told.ts';
 import { BATTERY_DEVICE } from '../reference/protection.ts';
+import { routeOf } from '../route/route.ts';
 import type { Working } from '../working/working.ts';
 import { deviceOf, devicesAlong, type OnWay } from './device.ts';
 
@@ -46,6 +47,8 @@ const meta: CheckMeta = {
     far: 'The first fuse or breaker of {circuit} is {measured} of conductor from {battery}; at most {required}.',
     'far-afloat':
       'The fuse of {circuit} is {measured} of conductor from {battery}: on a road that serves, on a boat it is {required} at most.',
+    'behind-wall':
+      '{circuit} goes through a face on {run}, {required} from {battery}, and its first fuse or breaker stands {measured} from it: put one before the wall.',
     unknown:
       'How far the fuse of {circuit} is from {battery} is not known: draw its way, or type its length.',
   },
@@ -53,7 +56,7 @@ const meta: CheckMeta = {
 };
 
 function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
-  if (circuit.carries !== 'battery') return [];
+  if (circuit.carries !== 'battery' && circuit.carries !== 'dc-load') return [];
   return [circuit.from, circuit.to].flatMap((end): Found[] => {
     const battery = end.at === 'gear' ? prepared.hung.get(end.placement) : undefined;
     if (battery?.type.kind !== 'battery' || deviceOf(battery.type)?.clears === true) return [];
@@ -79,6 +82,19 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
     if (first === undefined) return [findingOf(meta, { message: 'none', data, subjects, fixes })];
     if (first.awayMm === null)
       return [findingOf(meta, { message: 'unknown', severity: 'ask', data, subjects, fixes })];
+    const wall = faceBefore(prepared, circuit, battery.id, first.awayMm);
+    if (wall !== null)
+      return [
+        findingOf(meta, {
+          message: 'behind-wall',
+          data: { ...data, run: runName(wall.run) },
+          subjects,
+          measured: { value: first.awayMm, unit: 'mm' },
+          required: { value: wall.atMm, unit: 'mm' },
+          working: () => awayWorking(circuit, battery.id, first, BATTERY_DEVICE.us),
+          fixes,
+        }),
+      ];
     const { codeBasis, site } = prepared.plan;
     const { setting } = site;
     const limit = BATTERY_DEVICE[setting === 'mobile' ? 'mobile' : codeBasis];
@@ -100,6 +116,28 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
       }),
     ];
   });
+}
+
+/** Where a run from a battery goes through a face before the device that clears it, by its length; null where none does. */
+function faceBefore(
+  prepared: Prepared,
+  { id }: Circuit,
+  battery: string,
+  deviceMm: number,
+): { readonly run: string; readonly atMm: number } | null {
+  for (const run of prepared.runsOfCircuit.get(id)) {
+    const outcome = routeOf(prepared, run.id);
+    if (outcome?.kind !== 'routed') continue;
+    const { legs, passes } = outcome.routed;
+    const mm = legs.map(({ from, to }) => Math.hypot(to[0] - from[0], to[1] - from[1]));
+    const before = (leg: number) => mm.slice(0, leg).reduce((sum, each) => sum + each, 0);
+    const holes = passes.flatMap(({ through, leg }) => (through.kind === 'penetration' ? [before(leg)] : []));
+    const fromEnd = run.to.placement === battery ? holes.map((at) => before(mm.length) - at) : holes;
+    if (run.from.placement !== battery && run.to.placement !== battery) continue;
+    const nearest = Math.min(...fromEnd, Infinity);
+    if (isAbove(deviceMm, nearest, 'mm')) return { run: run.id, atMm: nearest };
+  }
+  return null;
 }
 
 function awayWorking(

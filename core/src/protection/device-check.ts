@@ -9,6 +9,7 @@ import {
 } from '../check/finding.ts';
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { CIRCUITS } from '../check/subjects.ts';
+import { isDirect } from '../conductor/carried.ts';
 import { sizedCircuit } from '../conductor/circuit-sizing.ts';
 import { highestV } from '../conductor/highest-voltage.ts';
 import type { Circuit } from '../plan/circuit.ts';
@@ -44,10 +45,8 @@ const meta: CheckMeta = {
   fields: { unsaid: 'gear-type' },
 };
 
-const DIRECT: ReadonlySet<Circuit['carries']> = new Set(['array', 'battery', 'dc-load']);
-
 function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
-  if (!DIRECT.has(circuit.carries)) return [];
+  if (!isDirect(circuit)) return [];
   const gear = new Map<string, Hung>();
   for (const end of [circuit.from, circuit.to]) {
     const item = end.at === 'gear' ? prepared.hung.get(end.placement) : undefined;

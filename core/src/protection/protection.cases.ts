@@ -1,6 +1,6 @@
 import { getSample } from '../gear/samples.ts';
 import { atGear, newCircuit } from '../conductor/new-circuit.ts';
-import type { Circuit } from '../plan/circuit.ts';
+import type { Circuit, CircuitWire } from '../plan/circuit.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Device, GearType } from '../plan/gear-type.ts';
 import type { CheckCases } from '../test/check-cases.ts';
@@ -51,6 +51,66 @@ function plate(device: Partial<Device> | null, ratings: Partial<GearType['rating
 
 const inside: Device = { clears: false, opens: 'under-load', dcV: 600, isOneWay: false };
 
+/** The demo’s feed of inverter A with something else about it: 33.3 A. */
+function feed({
+  wire,
+  ...more
+}: Partial<Omit<Circuit, 'wire'>> & { readonly wire?: Partial<CircuitWire> }): PlanEdit {
+  return {
+    kind: 'set-circuit',
+    circuit: newCircuit('us', {
+      id: 'a-feed',
+      name: 'Inverter A to load center',
+      carries: 'ac-out',
+      from: atGear('inverter-a', 'ac'),
+      to: atGear('load-centre', 'breakers'),
+      stretches: [{ from: 'a-ac', to: 'load-feed' }],
+      ...more,
+      wire: { count: 3, ...wire },
+    }),
+  };
+}
+
+/** So many strings of eight modules to inverter A. */
+function string(parallel: number, more: Partial<Circuit> = {}, id = 'a-array'): PlanEdit {
+  return {
+    kind: 'set-circuit',
+    circuit: {
+      ...newCircuit('us', {
+        id,
+        name: id,
+        carries: 'array',
+        from: { at: 'modules', type: 'solar-module-400w', series: 8, parallel },
+        to: atGear('inverter-a', 'dc'),
+        lengthMm: 5000,
+        protection: { by: 'none' },
+      }),
+      ...more,
+    },
+  };
+}
+
+/** The demo’s module with other figures. */
+function modules(more: Partial<NonNullable<GearType['solarModule']>>): PlanEdit {
+  const type = getSample('solar-module-400w');
+  if (type.solarModule === null) throw new Error('The sample module is none.');
+  return { kind: 'set-gear-type', gearType: { ...type, solarModule: { ...type.solarModule, ...more } } };
+}
+
+/** Three strings, each by itself to a combiner. */
+function combined(by: 'none' | 'program'): PlanEdit[] {
+  const combiner: GearType = { ...getSample('load-centre-125a'), id: 'a-combiner', kind: 'combiner' };
+  return [
+    { kind: 'add-gear-type', gearType: combiner },
+    {
+      kind: 'place-gear',
+      placement: { id: 'joins', name: 'Joins', type: 'a-combiner', face: 'north-wall', xMm: 2600, yMm: 2000 },
+    },
+    ...['one', 'two', 'three'].map((id) => string(1, { to: atGear('joins'), protection: { by } }, id)),
+    modules({ maxFuseA: 25 }),
+  ];
+}
+
 /** What each check of this family passes, and what it must find. */
 export const PROTECTION_CASES: Readonly<Record<string, CheckCases>> = {
   'protection.battery-fuse': {
@@ -70,6 +130,39 @@ export const PROTECTION_CASES: Readonly<Record<string, CheckCases>> = {
         ...battery({ device: { at: 'from', awayMm: 300 } }),
         { kind: 'set-site', setting: 'mobile', codeBasis: 'us', travel: null },
       ],
+    ],
+  },
+  'protection.overcurrent': {
+    valid: [[], [feed({})], [feed({ currentA: 34 })], [string(1)]],
+    invalid: [
+      [feed({ protection: { by: 'none' } })],
+      battery({ protection: { by: 'none' } }),
+      [feed({ wire: { carrying: 0 } })],
+      [feed({ currentA: 10 })],
+      battery({ currentA: 69 }),
+    ],
+  },
+  'protection.string-fuse': {
+    valid: [
+      [],
+      [string(1)],
+      [string(2)],
+      [string(3, { stringFuseA: 25 }), modules({ maxFuseA: 25 })],
+      [string(1, { protection: { by: 'rating', ratingA: 25 } }), modules({ maxFuseA: 25 })],
+      // What two others give, for bright sun, is just what the modules stand.
+      [string(3), modules({ iscA: 10, impA: 9, maxFuseA: 25 })],
+    ],
+    invalid: [
+      [string(3), modules({ iscA: 10, impA: 9, maxFuseA: 24.9 })],
+      [string(6), modules({ maxFuseA: 25 })],
+      // One device behind them all protects none of them.
+      [string(3, { protection: { by: 'rating', ratingA: 60 } }), modules({ maxFuseA: 25 })],
+      [string(3, { stringFuseA: 40 }), modules({ maxFuseA: 25 })],
+      [string(3, { stringFuseA: 10 }), modules({ maxFuseA: 25 })],
+      [string(3), modules({ maxFuseA: 10 })],
+      [string(3), modules({ maxFuseA: null })],
+      [string(1, { protection: { by: 'rating', ratingA: 40 } }), modules({ maxFuseA: 25 })],
+      combined('none'),
     ],
   },
   'protection.device': {

@@ -5,7 +5,7 @@ import {
   type InsulationName,
   type Mm2Size,
 } from './conductor-sizes.ts';
-import { published, practice, type ReferenceTable } from './source.ts';
+import { published, practice, type ReferenceTable, type SourceRef } from './source.ts';
 
 // What conductors are: sizes, dimensions, resistance, and the current they carry, by both code worlds.
 
@@ -26,6 +26,8 @@ export const INSULATION_KINDS: ReferenceTable<
         readonly standsSun: boolean;
         /** Not subject to the adder for raceways near a roof. */
         readonly isRoofExempt: boolean;
+        /** Sheathed by itself, or listed for open runs: it need not lie in conduit or a wireway. */
+        readonly mayLieBare: boolean;
         /** Highest voltage it is made for, direct current or between phases, V. */
         readonly ratedV: number;
       }
@@ -46,6 +48,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '14',
       standsSun: false,
       isRoofExempt: false,
+      mayLieBare: false,
       ratedV: 600,
     },
     xhhw: {
@@ -54,6 +57,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '14',
       standsSun: false,
       isRoofExempt: true,
+      mayLieBare: false,
       ratedV: 600,
     },
     'pv-wire': {
@@ -62,6 +66,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '12',
       standsSun: true,
       isRoofExempt: false,
+      mayLieBare: true,
       ratedV: 2000,
     },
     pvc: {
@@ -70,6 +75,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '1.5',
       standsSun: false,
       isRoofExempt: false,
+      mayLieBare: false,
       ratedV: 750,
     },
     xlpe: {
@@ -78,6 +84,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '1.5',
       standsSun: false,
       isRoofExempt: false,
+      mayLieBare: false,
       ratedV: 1000,
     },
     'pv-cable': {
@@ -86,10 +93,39 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '4',
       standsSun: true,
       isRoofExempt: false,
+      mayLieBare: true,
       ratedV: 1500,
     },
   },
 };
+
+/** Insulation of the same trade, wired the same way, that stands more heat; the coolest first. */
+export function hotterThan(insulation: Insulation): Insulation[] {
+  const { rows } = INSULATION_KINDS;
+  const { sizes, maxC, mayLieBare } = rows[insulation];
+  const others = Object.keys(rows) as Insulation[];
+  return others
+    .filter((id) => rows[id].sizes === sizes && rows[id].maxC > maxC && rows[id].mayLieBare === mayLieBare)
+    .sort((a, b) => rows[a].maxC - rows[b].maxC);
+}
+
+/** Single wires lie in a raceway, a wireway or a cable; clipped or loose only with a sheath of their own. */
+export const WIRING_METHOD: Readonly<Record<'us' | 'iec', SourceRef>> = {
+  us: published('NEC (NFPA 70)', '300.3(A)', '2023'),
+  iec: published('IEC 60364-5-52', 'Table A.52.1', '2009'),
+};
+
+/** What insulation is made for in volts. */
+export const INSULATION_SOURCE: Readonly<Record<'us' | 'iec', SourceRef>> = {
+  us: published('NEC (NFPA 70)', '310.10(A) and 300.3(C)(1)', '2023'),
+  iec: published('IEC 60364-5-52', '521.9 and the standard of the cable', '2009'),
+};
+
+/** Direct current of an array inside a building lies in metal above this voltage. */
+export const ARRAY_INSIDE = {
+  fromV: 30,
+  source: published('NEC (NFPA 70)', '690.31(D)', '2023'),
+} as const;
 
 /** Outside of an insulated conductor, as its table prints it: the area is rounded by itself. */
 export type WireDimension = { readonly diameterIn: number; readonly areaIn2: number };
@@ -370,6 +406,16 @@ export const TERMINALS = {
   source: published('NEC (NFPA 70)', '110.14(C)', '2023'),
 } as const;
 
+/**
+ * Terminals are tried with conductors that run at 70 °C at most; those that nobody marked hold as that, whatever the insulation
+ * stands (523.1, Note; the trials of the product standards).
+ */
+export const TERMINALS_IEC = {
+  triedC: 70,
+  baseC: 30,
+  source: published('IEC 60364-5-52', '523.1', '2009'),
+} as const;
+
 /** Earth conductor that goes with a circuit, by its protective device. */
 export const AWG_EARTH: ReferenceTable<
   readonly { readonly toA: number; readonly copper: AwgSize; readonly aluminium: AwgSize }[]
@@ -396,13 +442,17 @@ export const AWG_EARTH: ReferenceTable<
   ],
 };
 
-export type Installed = 'conduit' | 'clipped';
+/**
+ * How conductors lie, by the reference methods of IEC 60364-5-52: in an insulated wall (A1), a cable in conduit or a void (B2),
+ * single conductors in conduit on a wall (B1), clipped to it (C).
+ */
+export type Installed = 'insulated' | 'cable-in-conduit' | 'conduit' | 'clipped';
 type Capacities = Readonly<Record<Installed, Readonly<Partial<Record<Mm2Size, number>>>>>;
 type ByLoaded = Readonly<Record<2 | 3, Capacities>>;
 
-/** Conductors in conduit on a wall (B1) or clipped to it (C), by how many are loaded, 30 °C around, A, by what they stand. */
+/** By how they lie and how many are loaded, 30 °C around, A, by what their insulation stands. */
 export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Readonly<Record<70 | 90, ByLoaded>>>>> = {
-  title: 'Current-carrying capacity, methods B1 and C, 30 °C, A',
+  title: 'Current-carrying capacity, methods A1, B1, B2 and C, 30 °C, A',
   basis: 'iec',
   source: published('IEC 60364-5-52', 'Tables B.52.2 to B.52.5', '2009'),
   confidence: { level: 'medium', doubted: ['aluminium', 'above 16 mm²: low'] },
@@ -410,20 +460,28 @@ export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Rea
     copper: {
       70: {
         2: {
+          insulated: { '1.5': 14.5, '2.5': 19.5, '4': 26, '6': 34, '10': 46, '16': 61, '25': 80, '35': 99, '50': 119, '70': 151, '95': 182, '120': 210 },
+          'cable-in-conduit': { '1.5': 16.5, '2.5': 23, '4': 30, '6': 38, '10': 52, '16': 69, '25': 90, '35': 111, '50': 133, '70': 168, '95': 201, '120': 232 },
           conduit: { '1.5': 17.5, '2.5': 24, '4': 32, '6': 41, '10': 57, '16': 76, '25': 101, '35': 125, '50': 151, '70': 192, '95': 232, '120': 269 },
           clipped: { '1.5': 19.5, '2.5': 27, '4': 36, '6': 46, '10': 63, '16': 85, '25': 112, '35': 138, '50': 168, '70': 213, '95': 258, '120': 299 },
         },
         3: {
+          insulated: { '1.5': 13.5, '2.5': 18, '4': 24, '6': 31, '10': 42, '16': 56, '25': 73, '35': 89, '50': 108, '70': 136, '95': 164, '120': 188 },
+          'cable-in-conduit': { '1.5': 15, '2.5': 20, '4': 27, '6': 34, '10': 46, '16': 62, '25': 80, '35': 99, '50': 118, '70': 149, '95': 179, '120': 206 },
           conduit: { '1.5': 15.5, '2.5': 21, '4': 28, '6': 36, '10': 50, '16': 68, '25': 89, '35': 110, '50': 134, '70': 171, '95': 207, '120': 239 },
           clipped: { '1.5': 17.5, '2.5': 24, '4': 32, '6': 41, '10': 57, '16': 76, '25': 96, '35': 119, '50': 144, '70': 184, '95': 223, '120': 259 },
         },
       },
       90: {
         2: {
+          insulated: { '1.5': 19, '2.5': 26, '4': 35, '6': 45, '10': 61, '16': 81, '25': 106, '35': 131, '50': 158, '70': 200, '95': 241, '120': 278 },
+          'cable-in-conduit': { '1.5': 22, '2.5': 30, '4': 40, '6': 51, '10': 69, '16': 91, '25': 119, '35': 146, '50': 175, '70': 221, '95': 265, '120': 305 },
           conduit: { '1.5': 23, '2.5': 31, '4': 42, '6': 54, '10': 75, '16': 100, '25': 133, '35': 164, '50': 198, '70': 253, '95': 306, '120': 354 },
           clipped: { '1.5': 24, '2.5': 33, '4': 45, '6': 58, '10': 80, '16': 107, '25': 138, '35': 171, '50': 209, '70': 269, '95': 328, '120': 382 },
         },
         3: {
+          insulated: { '1.5': 17, '2.5': 23, '4': 31, '6': 40, '10': 54, '16': 73, '25': 95, '35': 117, '50': 141, '70': 179, '95': 216, '120': 249 },
+          'cable-in-conduit': { '1.5': 19.5, '2.5': 26, '4': 35, '6': 44, '10': 60, '16': 80, '25': 105, '35': 128, '50': 154, '70': 194, '95': 233, '120': 268 },
           conduit: { '1.5': 20, '2.5': 28, '4': 37, '6': 48, '10': 66, '16': 88, '25': 117, '35': 144, '50': 175, '70': 222, '95': 269, '120': 312 },
           clipped: { '1.5': 22, '2.5': 30, '4': 40, '6': 52, '10': 71, '16': 96, '25': 119, '35': 147, '50': 179, '70': 229, '95': 278, '120': 322 },
         },
@@ -432,20 +490,28 @@ export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Rea
     aluminium: {
       70: {
         2: {
+          insulated: { '16': 48, '25': 63, '35': 77, '50': 93, '70': 118, '95': 142, '120': 164 },
+          'cable-in-conduit': { '16': 54, '25': 71, '35': 86, '50': 104, '70': 131, '95': 157, '120': 181 },
           conduit: { '16': 60, '25': 79, '35': 97, '50': 118, '70': 150, '95': 181, '120': 210 },
           clipped: { '16': 66, '25': 83, '35': 103, '50': 125, '70': 160, '95': 195, '120': 226 },
         },
         3: {
+          insulated: { '16': 43, '25': 57, '35': 70, '50': 84, '70': 107, '95': 129, '120': 149 },
+          'cable-in-conduit': { '16': 48, '25': 62, '35': 77, '50': 92, '70': 116, '95': 139, '120': 160 },
           conduit: { '16': 53, '25': 70, '35': 86, '50': 104, '70': 133, '95': 161, '120': 186 },
           clipped: { '16': 59, '25': 73, '35': 90, '50': 110, '70': 140, '95': 170, '120': 197 },
         },
       },
       90: {
         2: {
+          insulated: { '16': 64, '25': 84, '35': 103, '50': 125, '70': 158, '95': 191, '120': 220 },
+          'cable-in-conduit': { '16': 72, '25': 94, '35': 115, '50': 138, '70': 175, '95': 210, '120': 242 },
           conduit: { '16': 79, '25': 105, '35': 130, '50': 157, '70': 200, '95': 242, '120': 281 },
           clipped: { '16': 84, '25': 101, '35': 126, '50': 154, '70': 198, '95': 241, '120': 280 },
         },
         3: {
+          insulated: { '16': 58, '25': 76, '35': 94, '50': 113, '70': 142, '95': 171, '120': 197 },
+          'cable-in-conduit': { '16': 64, '25': 84, '35': 103, '50': 124, '70': 156, '95': 188, '120': 216 },
           conduit: { '16': 71, '25': 93, '35': 116, '50': 140, '70': 179, '95': 217, '120': 251 },
           clipped: { '16': 76, '25': 90, '35': 112, '50': 136, '70': 174, '95': 211, '120': 245 },
         },
@@ -499,7 +565,7 @@ export const MM2_TOGETHER: ReferenceTable<readonly { readonly to: number; readon
     { to: 9, factor: 0.5 },
     { to: 12, factor: 0.45 },
     { to: 16, factor: 0.41 },
-    { to: Infinity, factor: 0.38 },
+    { to: 20, factor: 0.38 },
   ],
 };
 
@@ -546,11 +612,32 @@ export const BRIGHT_SUN = {
   source: published('NEC (NFPA 70)', '690.8(A)(1)', '2023'),
 } as const;
 
+/** Design current ≤ device ≤ capacity, and what makes the device open ≤ 1.45 times the capacity. */
+export const COORDINATION: SourceRef = published('IEC 60364-4-43', '433.1', '2008');
+
 /** Between these multiples of its module’s short-circuit current the fuse of a string lies. */
 export const STRING_FUSE = {
   least: 1.5,
-  source: published('IEC 62548', '7.3', '2016'),
+  most: 2.4,
+  source: published('IEC 62548', '6.5.3', '2016'),
 } as const;
+
+/** The least fuse of a string by the American code: 125 % for bright sun, 125 % for hours of it. */
+export const STRING_FUSE_US = {
+  least: 1.25 * 1.25,
+  source: published('NEC (NFPA 70)', '690.9(A) and (B)', '2023'),
+} as const;
+
+/** What an inverter takes from its battery is more than it gives (NEC 690.8(A)(1): rated output at the lowest input voltage). */
+export const INVERTER_EFFICIENCY = {
+  pct: 90,
+  source: practice('At full output and the lowest voltage of its battery; its maker’s figure is better'),
+} as const;
+
+/** What a circuit is sized for is what its gear can give for long. */
+export const CURRENT_SAID: SourceRef = practice(
+  'A circuit is sized for what its gear gives for long, whatever is usual; what carries a current counts as carrying it',
+);
 
 /** Protective conductor that goes with a circuit, by its line conductor, mm². */
 export const MM2_EARTH = {

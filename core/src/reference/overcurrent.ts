@@ -12,11 +12,20 @@ export const STANDARD_RATINGS: ReferenceTable<readonly number[]> = {
   ],
 };
 
+/** Fuses are made in these besides (240.6(A)). */
+export const FUSE_RATINGS: ReferenceTable<readonly number[]> = {
+  title: 'Standard ampere ratings of fuses, A',
+  basis: 'us',
+  source: STANDARD_RATINGS.source,
+  confidence: { level: 'high', doubted: ['601 A left out: it is sold as 600'] },
+  rows: [1, 3, 6, 10, ...STANDARD_RATINGS.rows],
+};
+
 /** Of the smallest sizes the breaker is limited, whatever the ampacity, A. */
 export const SMALL_CONDUCTORS: ReferenceTable<Readonly<Partial<Record<AwgSize, number>>>> = {
   title: 'Largest overcurrent protection of small copper conductors, A',
   basis: 'us',
-  source: published('NEC (NFPA 70)', '240.4(D)', '2023'),
+  source: published('NEC (NFPA 70)', '240.4(B) to (D)', '2023'),
   confidence: { level: 'high', doubted: [] },
   rows: { '14': 15, '12': 20, '10': 30 },
 };
@@ -25,10 +34,16 @@ export const SMALL_CONDUCTORS: ReferenceTable<Readonly<Partial<Record<AwgSize, n
 export const CONTINUOUS = {
   factor: 1.25,
   source: published('NEC (NFPA 70)', '690.8(B) and 690.9(B)', '2023'),
+  supply: published('NEC (NFPA 70)', '210.19(A), 210.20(A), 215.2(A) and 215.3', '2023'),
 } as const;
 
 /** What feeds a panel from two sides may add up to this much of its busbar. */
 export const BUSBAR = {
   mostRatio: 1.2,
   source: published('NEC (NFPA 70)', '705.12(B)(3)(2)', '2020'),
+} as const;
+
+/** Conductors are protected at the point where they are fed. */
+export const PROTECTED = {
+  source: published('NEC (NFPA 70)', '240.4 and 240.21', '2023'),
 } as const;

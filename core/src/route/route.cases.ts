@@ -89,7 +89,7 @@ export const ROUTE_CASES: Readonly<Record<string, CheckCases>> = {
     ],
   },
   'route.plate': {
-    valid: [[], [plateHole({ holeMm: 40 })], [plateHole({ alongMm: inch(84), holeMm: 38 })]],
+    valid: [[], [plateHole({ holeMm: 46 })], [plateHole({ alongMm: inch(84), holeMm: 45 })]],
     invalid: [
       // Beside the edge, past its end; under no face; on a stud; too narrow; leaving too little, and more than half; unmeasured; open.
       [plateHole({ alongMm: inch(170) })],

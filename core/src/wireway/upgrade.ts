@@ -43,6 +43,7 @@ export function upgradeNeeds(
     operatingA: outputA,
     isContinuous: true,
     isArray: false,
+    isDirect: false,
     voltageV: null,
     loaded: 2,
     lengthM: null,

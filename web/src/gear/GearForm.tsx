@@ -36,6 +36,12 @@ const RATINGS = [
   ['energyWh', 'Energy stored', 'Wh'],
 ] as const;
 
+/** Those that are left out where nobody said them. */
+const OPTIONAL_RATINGS = [
+  ['arrayA', 'An input bears, shorted', 'A'],
+  ['efficiencyPct', 'Efficiency at full output, lowest battery', '%'],
+] as const;
+
 /** A gear type, field by field. Everything counts as it is typed; what does not fit says so at its field. */
 export function GearForm({ type, faults, reader, onChange }: Props) {
   const set = (changed: Partial<GearType>) => onChange({ ...type, ...changed });
@@ -99,17 +105,20 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
             fault={at(`ratings.${key}`)}
           />
         ))}
-        <LiveNumber
-          label="An input bears, shorted"
-          value={type.ratings.arrayA ?? null}
-          unit="A"
-          onChange={(arrayA) => {
-            const ratings = { ...type.ratings };
-            delete ratings.arrayA;
-            set({ ratings: arrayA === null ? ratings : { ...ratings, arrayA } });
-          }}
-          fault={at('ratings.arrayA')}
-        />
+        {OPTIONAL_RATINGS.map(([key, label, unit]) => (
+          <LiveNumber
+            key={key}
+            label={label}
+            value={type.ratings[key] ?? null}
+            unit={unit}
+            onChange={(value) => {
+              const others = Object.entries(type.ratings).filter(([name]) => name !== key);
+              const ratings = Object.fromEntries(others) as GearType['ratings'];
+              set({ ratings: value === null ? ratings : { ...ratings, [key]: value } });
+            }}
+            fault={at(`ratings.${key}`)}
+          />
+        ))}
       </Section>
       <DeviceFields {...fields} />
       <FlushFields {...fields} />

@@ -3,6 +3,8 @@ import { sizeWords, type CircuitDetail, type CircuitLine, type Requirement } fro
 import {
   AT_TERMINAL_MM,
   CIRCUIT_KINDS,
+  type Held,
+  HELD_WAYS,
   MOST_COUNT,
   setsOf,
   usualWire,
@@ -60,6 +62,13 @@ const BECAUSE: Readonly<Record<Requirement, string>> = {
   sharing: 'the least that sets may share a current with',
 };
 
+const HELD_WORDS: Readonly<Record<Held, string>> = {
+  conduit: 'in conduit or a wireway',
+  clipped: 'clipped to what is there',
+  'in-cavity': 'loose in a cavity',
+  'under-modules': 'under modules',
+};
+
 const NO_DETAIL: CircuitDetail = { workings: [], steps: [] };
 const askCircuit = (id: string) => evaluator.circuitDetail(id);
 
@@ -73,6 +82,7 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
   if (line !== null && line !== told) keep(line);
   const set = (more: Partial<Circuit>) =>
     tryEdits([{ kind: 'set-circuit', circuit: { ...circuit, ...more } }]);
+  const replace = (changed: Circuit) => tryEdits([{ kind: 'set-circuit', circuit: changed }]);
   const setWire = (wire: Partial<CircuitWire>) => set({ wire: { ...circuit.wire, ...wire } });
   const setKind = (value: string) => {
     const carries = CIRCUIT_KINDS.find((kind) => kind === value);
@@ -196,6 +206,19 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
           onChange={(isContinuous) => void set({ isContinuous })}
         />
         <Protection circuit={circuit} line={line} reader={reader} set={set} />
+        {circuit.carries === 'array' && (
+          <NumberField
+            label="Fuse in line with each string"
+            value={circuit.stringFuseA ?? null}
+            unit="A"
+            hint={circuit.stringFuseA === undefined ? 'none: empty where its strings have none' : null}
+            onCommit={(stringFuseA) => {
+              const changed = { ...circuit };
+              delete changed.stringFuseA;
+              return replace(stringFuseA === null ? changed : { ...changed, stringFuseA });
+            }}
+          />
+        )}
         <NumberField
           label="Voltage drop, at most"
           value={circuit.mostDropPct}
@@ -230,6 +253,22 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
           reader={reader}
           onCommit={(lengthMm) => set({ lengthMm: lengthMm === 0 ? null : lengthMm })}
         />
+        {circuit.lengthMm !== null && (
+          <Select
+            label="There it lies"
+            value={circuit.lengthHeld ?? ''}
+            options={[
+              { value: '', label: 'nobody said' },
+              ...HELD_WAYS.map((held) => ({ value: held, label: HELD_WORDS[held] })),
+            ]}
+            onChange={(value) => {
+              const changed = { ...circuit };
+              delete changed.lengthHeld;
+              const held = HELD_WAYS.find((each) => each === value);
+              replace(held === undefined ? changed : { ...changed, lengthHeld: held });
+            }}
+          />
+        )}
       </Section>
       <Button look="quiet" onClick={() => makeEdits([{ kind: 'remove-circuit', circuit: circuit.id }])}>
         Remove the circuit
