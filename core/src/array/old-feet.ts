@@ -1,6 +1,7 @@
 import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
 import type { PointMm } from '../geometry/point.ts';
+import { isBelow } from '../quantity/compare.ts';
 import { SAME_HOLE_MM, TOO_NEAR_MM } from './feet.ts';
 import { fieldSupport } from './field-rails.ts';
 
@@ -29,7 +30,7 @@ export const oldFeet = query((prepared: Prepared, id: string): OldFeet | null =>
     freshCount: fresh.length,
     tooNear: fresh
       .map((at) => ({ at, offMm: nearest(at, holes) }))
-      .filter(({ offMm }) => offMm < TOO_NEAR_MM)
+      .filter(({ offMm }) => isBelow(offMm, TOO_NEAR_MM, 'mm'))
       .sort((a, b) => a.offMm - b.offMm),
   };
 });

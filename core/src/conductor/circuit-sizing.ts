@@ -4,6 +4,7 @@ import { setsOf, type Circuit, type CircuitEnd } from '../plan/circuit.ts';
 import type { Terminal } from '../plan/gear-type.ts';
 import type { Run } from '../plan/run.ts';
 import { USUAL_DROP, type AwgColumn } from '../reference/conductors.ts';
+import { bondSize } from './bond-size.ts';
 import { carriedBy, isDirect, isSized, loadedOf, type Carried } from './carried.ts';
 import { ambientAtEndsC, heldUndrawn, wayOf, type CircuitWay } from './circuit-way.ts';
 import { carryingOf } from '../wireway/stretches.ts';
@@ -73,10 +74,21 @@ export const sizedCircuit = query((prepared: Prepared, id: string): SizedCircuit
     terminals,
     mostDropPct,
     sizing,
-    size: typed ?? (size.by === 'program' ? (sizing?.chosen?.size ?? null) : null),
+    size:
+      typed ??
+      (size.by === 'program' ? (sizing?.chosen?.size ?? bondOf(prepared, circuit)?.size ?? null) : null),
     earth: sizing?.earth ?? null,
   };
 });
+
+/** The least conductor of a bond; null for what is none, and where nothing tells it. */
+export function bondOf(prepared: Prepared, circuit: Circuit): ReturnType<typeof bondSize> {
+  if (circuit.carries !== 'bond') return null;
+  return bondSize(prepared, circuit, (id) => {
+    const sized = sizedCircuit(prepared, id);
+    return sized?.size == null ? null : { size: sized.size, earth: sized.earth };
+  });
+}
 
 /** Where it lies; while its way is not known: alone, in the hottest air of the site and of its ends. */
 function liesOf(prepared: Prepared, circuit: Circuit, { parts }: CircuitWay): Demand['lies'] {

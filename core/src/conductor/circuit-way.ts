@@ -9,6 +9,7 @@ import type { Plan } from '../plan/plan.ts';
 import { INSULATION_KINDS, ROOF_ADDER, type Installed } from '../reference/conductors.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
 import { routeOf } from '../route/route.ts';
+import { isNippleLength } from '../wireway/conduit-count.ts';
 import { carryingOf, circuitsBeside, circuitSpans } from '../wireway/stretches.ts';
 import type { Surroundings } from './code-tables.ts';
 
@@ -112,6 +113,8 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
   const outcome = routeOf(prepared, run.id);
   if (outcome?.kind !== 'routed') return [];
   const { legs, totalMm } = outcome.routed;
+  const isNipple =
+    run.laid.as === 'conduit' && prepared.plan.codeBasis === 'us' && isNippleLength(outcome.routed.pathMm);
   const together = run.circuits.flatMap((id) => prepared.circuits.get(id) ?? []);
   const byFace = new Map<string, number>();
   for (const { face, from, to } of legs)
@@ -135,7 +138,8 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
       ambientC: hottestAirC(prepared, id) + roofC,
       roofC,
       isInSun: isInSun && run.laid.as === 'clipped',
-      carrying: carryingOf(together),
+      // In a pipe of up to 24 inches nothing is taken off for those beside it (NEC 310.15(C)(1)(b)).
+      carrying: isNipple ? Math.min(3, carryingOf(together)) : carryingOf(together),
       circuits: loadedCount(together),
       installed: installedAs(run.laid.as, layersOf(prepared, id), circuit.wire.made.as),
     };

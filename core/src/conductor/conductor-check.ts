@@ -13,14 +13,21 @@ import { MOST_SETS, setsOf, type Circuit } from '../plan/circuit.ts';
 import { applyEdits } from '../plan/edits/apply-edit.ts';
 import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
-import { AWG_AMPACITY, hotterThan, INSULATION_KINDS, SHARING, USUAL_DROP } from '../reference/conductors.ts';
+import {
+  AWG_AMPACITY,
+  EARTHING,
+  hotterThan,
+  INSULATION_KINDS,
+  SHARING,
+  USUAL_DROP,
+} from '../reference/conductors.ts';
 import type { Working } from '../working/working.ts';
 import { COLD_VOLTAGE, COLD_VOLTAGE_IEC } from '../reference/cold-voltage.ts';
 import { stringsAt, type SeriesFigures } from '../string/module-figures.ts';
 import { told } from '../quantity/told.ts';
 import { published, type SourceRef } from '../reference/source.ts';
 import { isSized } from './carried.ts';
-import { sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
+import { bondOf, sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
 import { codeTablesOf, sectionMm2, type ConductorSize } from './code-tables.ts';
 import {
   capacityWorking,
@@ -41,6 +48,9 @@ const meta: CheckMeta = {
   parameters: [],
   messages: {
     unsaid: 'Say what {circuit} carries: until then its conductors and its device are not sized.',
+    'bond-unknown':
+      'How thick {circuit} must be follows from the conductors of power it bonds, and none of them is known yet.',
+    'bond-thin': '{size} of {circuit} is {measured}; beside {by} it is {required} or more.',
     'no-current': 'Nothing that {circuit} joins tells its current: type it.',
     'no-size':
       'No size in the tables serves {circuit} and its terminals: share it between sets, shorten it, raise its voltage, or end it elsewhere.',
@@ -79,6 +89,7 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
   const data = { circuit: circuitName(circuit.id) };
   const ask = (message: string) => [findingOf(meta, { message, severity: 'ask', data, subjects })];
   if (circuit.carries === 'unsaid') return ask('unsaid');
+  if (circuit.carries === 'bond') return bondFindings(prepared, circuit);
   if (!isSized(circuit)) return [];
   const sized = sizedCircuit(prepared, circuit.id);
   if (sized === null) return [];
@@ -221,6 +232,63 @@ function setsFixes({ plan }: Prepared, circuit: Circuit): Fix[] {
       return [{ message: 'use-sets', data: { sets: String(sets), size: sizeWords(size) }, edits }];
   }
   return [];
+}
+
+/** A bond is as thick as what it bonds asks for. */
+function bondFindings(prepared: Prepared, circuit: Circuit): Found[] {
+  const least = bondOf(prepared, circuit);
+  const subjects = [{ kind: 'circuit', id: circuit.id }] as const;
+  const data = { circuit: circuitName(circuit.id) };
+  const { size } = circuit.wire;
+  if (size.by === 'measured') return [];
+  if (least === null)
+    return [
+      findingOf(meta, {
+        message: 'bond-unknown',
+        severity: 'ask',
+        data,
+        subjects,
+        source: EARTHING[prepared.plan.codeBasis],
+      }),
+    ];
+  if (size.by === 'program' || !isBelow(sectionMm2(size), sectionMm2(least.size), 'section')) return [];
+  const source = EARTHING[prepared.plan.codeBasis];
+  return [
+    findingOf(meta, {
+      message: 'bond-thin',
+      severity: 'stop',
+      data: { ...data, size: sizeWords(size), by: circuitName(least.by) },
+      subjects,
+      measured: { value: sectionMm2(size), unit: 'section' },
+      required: { value: sectionMm2(least.size), unit: 'section' },
+      source,
+      working: () => ({
+        title: told('Conductor of {circuit}', data),
+        formula: 'by its table, from the largest conductor of power that it bonds',
+        inputs: [
+          {
+            symbol: 'section',
+            name: told('Needed beside {by}', { by: circuitName(least.by) }),
+            value: { value: sectionMm2(least.size), unit: 'section' },
+          },
+        ],
+        result: { name: 'Section of the conductor', value: { value: sectionMm2(size), unit: 'section' } },
+        source,
+        notes: [
+          'What leads to a rod alone may be thinner by some codes: the local one and a licensed person decide.',
+        ],
+      }),
+      fixes: () => [
+        {
+          message: 'use-size',
+          data: { size: sizeWords(least.size) },
+          edits: [
+            { kind: 'set-circuit', circuit: { ...circuit, wire: { ...circuit.wire, size: least.size } } },
+          ],
+        },
+      ],
+    }),
+  ];
 }
 
 /** A way that is drawn leads from end to end; what is not drawn has a length that somebody taped. */

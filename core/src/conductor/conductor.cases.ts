@@ -164,6 +164,11 @@ export const CONDUCTOR_CASES: Readonly<Record<string, CheckCases>> = {
   },
   'conductor.conduit': {
     valid: [[], array({ as: 'conduit', size: null }), array({ as: 'conduit', size: '3/4' })],
-    invalid: [array({ as: 'conduit', size: '1/2' }, 5), array({ as: 'conduit', size: null }, 200)],
+    invalid: [
+      array({ as: 'conduit', size: '1/2' }, 5),
+      array({ as: 'conduit', size: null }, 200),
+      // Wider than the knockouts it ends in.
+      array({ as: 'conduit', size: '1-1/4' }),
+    ],
   },
 };

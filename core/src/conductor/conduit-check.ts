@@ -10,14 +10,16 @@ import {
 } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { RUNS } from '../check/subjects.ts';
-import { runName } from '../plan/names.ts';
+import { gearName, runName } from '../plan/names.ts';
 import type { Run } from '../plan/run.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { told } from '../quantity/told.ts';
-import { published } from '../reference/source.ts';
+import { practice, published } from '../reference/source.ts';
 import { CONDUIT_FILL } from '../reference/wireways.ts';
 import { routeOf } from '../route/route.ts';
-import { conduitFill } from './conduit.ts';
+import { conduitFill, conduitOutsideMm } from './conduit.ts';
+import { laidFor } from './laid-for.ts';
+import { mostBendsDeg } from './pipe.ts';
 
 /** Bends between two places where it can be pulled. */
 const MOST_BENDS_DEG = 360;
@@ -32,6 +34,8 @@ const meta: CheckMeta = {
   messages: {
     full: 'What {run} carries covers {measured} of the inside of {size} conduit; at most {required}.',
     none: 'What {run} carries fits in no conduit of the table: lay part of it in another.',
+    'wide-for-knockout':
+      'The conduit of {run} is {size}, and the knockout {knockout} of {gear} takes {takes}: end it in a larger knockout, share it between two runs, or have one cut.',
     bends:
       'The conduit of {run} bends by {measured} between its ends; at most {required} without a pull point.',
   },
@@ -74,14 +78,17 @@ function checkRun(prepared: Prepared, run: Run): Found[] {
             ],
             result: { name: 'Covered', value: { value: filledPct, unit: 'percent' } },
             source: CONDUIT_FILL.source,
-            notes: ['53 % for one conductor, 31 % for two, 40 % for more.'],
+            notes: [
+              '53 % for one conductor, 31 % for two, 40 % for more; 60 % in a pipe of up to 24 inches.',
+            ],
           }),
         }),
       );
     }
   }
+  if (fill?.size != null) found.push(...endFindings(prepared, run, fill.size));
   const outcome = run.laid.as === 'conduit' ? routeOf(prepared, run.id) : null;
-  const bendsDeg = outcome?.kind === 'routed' ? outcome.routed.bendCount * 90 : 0;
+  const bendsDeg = outcome?.kind === 'routed' ? mostBendsDeg(prepared, outcome.routed) : 0;
   if (isAbove(bendsDeg, MOST_BENDS_DEG, 'deg')) {
     found.push(
       findingOf(meta, {
@@ -91,20 +98,18 @@ function checkRun(prepared: Prepared, run: Run): Found[] {
         measured: { value: bendsDeg, unit: 'deg' },
         required: { value: MOST_BENDS_DEG, unit: 'deg' },
         source: BENDS,
-        fixes: () => [
-          {
-            message: 'clip',
-            data: {},
-            edits: [{ kind: 'set-run', run: { ...run, laid: { as: 'clipped' } } }],
-          },
-        ],
+        fixes: () => clip(prepared, run),
         working: () => ({
           title: told('Bends of {run}', { run: runName(run.id) }),
-          formula: 'bends · 90° ≤ 360°',
+          formula: 'Σ bends of one pipe, at corners and over folds ≤ 360°',
           inputs: [
-            { symbol: 'bends', name: 'Along its way', value: { value: bendsDeg / 90, unit: 'count' } },
+            {
+              symbol: 'most',
+              name: 'Between two pull points',
+              value: { value: MOST_BENDS_DEG, unit: 'deg' },
+            },
           ],
-          result: { name: 'Between its ends', value: { value: bendsDeg, unit: 'deg' } },
+          result: { name: 'Of its pipe with the most', value: { value: bendsDeg, unit: 'deg' } },
           source: BENDS,
           notes: ['A box or a conduit body on the way is a pull point: two runs, one from each side of it.'],
         }),
@@ -112,6 +117,47 @@ function checkRun(prepared: Prepared, run: Run): Found[] {
     );
   }
   return found;
+}
+
+/** Clipped where everything in it may be. */
+function clip({ plan, circuits }: Prepared, run: Run): Fix[] {
+  const carried = run.circuits.flatMap((id) => circuits.get(id) ?? []);
+  if (carried.some((circuit) => laidFor(plan, circuit).as === 'conduit')) return [];
+  return [
+    { message: 'clip', data: {}, edits: [{ kind: 'set-run', run: { ...run, laid: { as: 'clipped' } } }] },
+  ];
+}
+
+/** A pipe that is larger than the knockout it ends in has no fitting there. */
+function endFindings(prepared: Prepared, run: Run, size: ConduitSize): Found[] {
+  const pipeMm = conduitOutsideMm(size);
+  const ends = [run.from, run.to].flatMap(({ placement, knockout: id }) => {
+    const knockout = prepared.hung.get(placement)?.type.knockouts.find((each) => each.id === id);
+    return knockout === undefined ? [] : [{ placement, knockout }];
+  });
+  return ends.flatMap(({ placement, knockout }): Found[] => {
+    const takesMm = conduitOutsideMm(knockout.tradeSize);
+    if (!isAbove(pipeMm, takesMm, 'mm')) return [];
+    return [
+      findingOf(meta, {
+        message: 'wide-for-knockout',
+        id: `${meta.id}/wide-for-knockout/${run.id}/${placement}`,
+        data: {
+          run: runName(run.id),
+          size: sizeText(size),
+          gear: gearName(placement),
+          knockout: knockout.id,
+          takes: sizeText(knockout.tradeSize),
+        },
+        subjects: [
+          { kind: 'run', id: run.id },
+          { kind: 'placement', id: placement },
+        ],
+        source: practice('A conduit ends in a knockout of its own size or larger, with reducing washers'),
+        fixes: () => clip(prepared, run),
+      }),
+    ];
+  });
 }
 
 function useSize(run: Run, size: ConduitSize | null): Fix[] {

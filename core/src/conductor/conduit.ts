@@ -6,7 +6,8 @@ import type { Run } from '../plan/run.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { EMT_INSIDE, EMT_OUTSIDE, METRIC_CONDUIT } from '../reference/wireways.ts';
-import { allowedFillPct, wholeConductors } from '../wireway/conduit-count.ts';
+import { allowedFillPct, isNippleLength, wholeConductors } from '../wireway/conduit-count.ts';
+import { routeOf } from '../route/route.ts';
 import { lyingOfCircuit } from './circuit-sizing.ts';
 
 /** What lies in a conduit, and what its size makes of it. */
@@ -48,11 +49,19 @@ export function conduitSizesOf({
   return codeBasis === 'us' ? TRADE_SIZES : METRIC_SIZES;
 }
 
+/** Whether the conduit of a run is so short that it is a nipple: fuller, and nothing is taken off in it (Chapter 9, Note 4). */
+export function isNippleRun(prepared: Prepared, { id, laid }: Pick<Run, 'id' | 'laid'>): boolean {
+  if (laid.as !== 'conduit' || prepared.plan.codeBasis !== 'us') return false;
+  const outcome = routeOf(prepared, id);
+  return outcome?.kind === 'routed' && isNippleLength(outcome.routed.pathMm);
+}
+
 /**
  * How full the conduit of a run is (NEC Chapter 9, Tables 1, 4 and 5, Note 7). Null where it is not in conduit, carries nothing, or the
  * outside of what it carries is not known.
  */
-export function conduitFill(prepared: Prepared, { laid, circuits }: Run): ConduitFill | null {
+export function conduitFill(prepared: Prepared, run: Run): ConduitFill | null {
+  const { laid, circuits } = run;
   if (laid.as !== 'conduit' || circuits.length === 0) return null;
   let [count, coveredMm2] = [0, 0];
   const areas = new Set<number>();
@@ -65,7 +74,7 @@ export function conduitFill(prepared: Prepared, { laid, circuits }: Run): Condui
       areas.add(each.areaMm2);
     }
   }
-  const mostPct = allowedFillPct(count, false);
+  const mostPct = allowedFillPct(count, isNippleRun(prepared, run));
   const [eachMm2 = 0] = areas;
   const takes = (size: ConduitSize) => {
     const insideMm2 = conduitInsideMm2(size);

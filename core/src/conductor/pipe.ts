@@ -102,6 +102,14 @@ export function pipePlan(prepared: Prepared, run: Run): PipePlan | null {
   };
 }
 
+/** The bends of a conduit’s pipes between two places where they can be pulled, the worst of them, °. */
+export function mostBendsDeg(prepared: Prepared, routed: RoutedRun): number {
+  const ofPipes = waysOfPipes(prepared, routed).map(({ angles }) =>
+    angles.reduce((sum, deg) => sum + deg, 0),
+  );
+  return Math.max(0, ...ofPipes);
+}
+
 type Straight = { readonly way: Vec3; readonly lengthMm: number };
 
 /** Corner to corner, with the angle in space at each; a penetration ends one pipe and begins the next, a plate is gone through. */

@@ -1,4 +1,6 @@
 import { NEW_PENETRATION } from '../plan/penetration.ts';
+import { getSample } from '../gear/samples.ts';
+import type { GearType } from '../plan/gear-type.ts';
 import { atGear, newCircuit, newRun } from '../conductor/new-circuit.ts';
 import { FIRST_ENERGY, type EnergyLoad } from '../plan/energy.ts';
 import type { Circuit } from '../plan/circuit.ts';
@@ -297,7 +299,7 @@ export function honeyHouse(): Plan {
       'inverter-8kw',
       'wireway-6x6-10ft',
       'dc-disconnect-60a',
-      'load-centre-125a',
+      wideBusbar(),
       'array-junction-box',
       'battery-cabinet-10kwh',
       'battery-inverter-6kw',
@@ -426,7 +428,7 @@ export function honeyHouse(): Plan {
         xMm: inch(96),
         yMm: inch(30),
         ...NEW_PENETRATION,
-        entry: { kind: 'box', gland: 'M20', glandCount: 6 },
+        entry: { kind: 'box', gland: 'M20', glandCount: 5 },
         opensTo: 'down',
       },
       {
@@ -470,6 +472,12 @@ export function honeyHouse(): Plan {
 
 function hung(id: string, name: string, type: string, face: string, xIn: number, yIn: number) {
   return hungAtMm(id, name, type, face, inch(xIn), inch(yIn));
+}
+
+/** Three inverters and the house feed it: its busbar is for more than what it lets through. */
+function wideBusbar(): GearType {
+  const panel = getSample('load-centre-125a');
+  return { ...panel, name: 'Load center 225 A', ratings: { ...panel.ratings, maxCurrentA: 225 } };
 }
 
 /** The house’s own supply, as taped along the wall: its main device is 100 A. */
@@ -534,6 +542,8 @@ function string(id: string, name: string, strung: string, inverter: string, nipp
     lengthMm: inch(14 * 12),
     // One string alone can feed no fault that its wire cannot carry.
     protection: { by: 'none' },
+    // In one pipe one earth conductor serves both (NEC 250.122(C)).
+    wire: { hasEarth: id === 'a-array' },
   });
 }
 

@@ -5,6 +5,7 @@ import type { Placement } from '../plan/placement.ts';
 import { FORMAT_VERSION, PLAN_FORMAT, type Plan } from '../plan/plan.ts';
 import { USUAL_ROUTING } from '../plan/run.ts';
 import type { Material } from '../plan/material.ts';
+import type { GearType } from '../plan/gear-type.ts';
 import { getSample } from '../gear/samples.ts';
 import { materialsOfTrade } from '../site/materials.ts';
 
@@ -99,7 +100,8 @@ type PlanParts = Pick<Plan, 'name' | 'codeBasis' | 'rootFace' | 'faces'> &
     readonly place?: Plan['site']['place'];
     readonly body?: Plan['site']['body'];
     readonly conditions: Partial<Conditions>;
-    readonly gear: readonly string[];
+    /** By the id of a sample, or as it is in this job. */
+    readonly gear: readonly (string | GearType)[];
     /** By material: what somebody approved for a fixing used in it, straight out and along it, N. */
     readonly approved?: Readonly<Record<string, readonly [number, number]>>;
   };
@@ -145,7 +147,7 @@ export function planOf({
     materials: materialsOfTrade(more.codeBasis)
       .filter(({ id }) => materials.has(id))
       .map((material) => withApproval(material, approved?.[material.id])),
-    gearTypes: gear.map(getSample),
+    gearTypes: gear.map((each) => (typeof each === 'string' ? getSample(each) : each)),
   };
 }
 

@@ -139,7 +139,7 @@ const RAIL_REACH_MM = 6;
 export function railBehind({ placement, type }: NonNullable<Hung['board']>, yMm: number): number | null {
   const bottomMm = placement.yMm - type.dropMm;
   const at = (type.board?.railsUpMm ?? []).findIndex(
-    (upMm) => Math.abs(bottomMm + upMm - yMm) <= RAIL_REACH_MM,
+    (upMm) => !isAbove(Math.abs(bottomMm + upMm - yMm), RAIL_REACH_MM, 'mm'),
   );
   return at < 0 ? null : at;
 }
@@ -148,7 +148,7 @@ export function railBehind({ placement, type }: NonNullable<Hung['board']>, yMm:
 export function screwFor(pilotMm: number, trade: Trade): ScrewSize {
   const known = screwOfPilot[trade].get(pilotMm);
   if (known !== undefined) return known;
-  const kind = pilotMm >= LAG_PILOT_MM ? 'lag' : 'wood-screw';
+  const kind = !isBelow(pilotMm, LAG_PILOT_MM, 'mm') ? 'lag' : 'wood-screw';
   const wantedIn = pilotMm / mmFromInch(1) / PILOT_OF_SHANK[kind];
   const sizes = SCREWS_OF[trade].filter((size) => size.kind === kind);
   const nearest = [...sizes].sort(

@@ -95,7 +95,7 @@ export const INCH_SAMPLES: readonly GearType[] = [
     enclosure: 'Type 3R',
     heat: { lossW: 12, sheds: 'front' },
     handles: [{ id: 'handle', name: 'Handle', upMm: inch(10) }],
-    knockouts: [knockout('top', 'top', 4, 2, '3/4'), knockout('bottom', 'bottom', 4, 2, '3/4')],
+    knockouts: [knockout('top', 'top', 4, 2, '1'), knockout('bottom', 'bottom', 4, 2, '3/4')],
     bracketHoles: [
       bracketHole('upper', 0, 0, inch(0.125)),
       bracketHole('lower-left', inch(-2.5), inch(-10.5), inch(0.125)),
@@ -146,7 +146,7 @@ export const INCH_SAMPLES: readonly GearType[] = [
     massKg: 1.4,
     location: 'outdoor',
     enclosure: 'Type 4X',
-    knockouts: [knockout('bottom', 'bottom', 4, 1.5, '3/4')],
+    knockouts: [knockout('bottom', 'bottom', 4, 1.5, '1')],
     bracketHoles: [
       bracketHole('left', inch(-3), 0, inch(0.125)),
       bracketHole('right', inch(3), 0, inch(0.125)),

@@ -71,6 +71,28 @@ function feed({
   };
 }
 
+/** The demo’s panel with a busbar for so much. */
+function busbar(maxCurrentA: number | null): PlanEdit {
+  const panel = getSample('load-centre-125a');
+  return { kind: 'set-gear-type', gearType: { ...panel, ratings: { ...panel.ratings, maxCurrentA } } };
+}
+
+/** What supplies the panel, with no current said. */
+function unsaidSupply(): PlanEdit {
+  return {
+    kind: 'set-circuit',
+    circuit: newCircuit('us', {
+      id: 'essential',
+      name: 'Essential',
+      carries: 'ac-in',
+      from: { at: 'outside', what: 'supply' },
+      to: atGear('load-centre', 'main'),
+      lengthMm: 3000,
+      lengthHeld: 'conduit',
+    }),
+  };
+}
+
 /** So many strings of eight modules to inverter A. */
 function string(parallel: number, more: Partial<Circuit> = {}, id = 'a-array'): PlanEdit {
   return {
@@ -131,6 +153,11 @@ export const PROTECTION_CASES: Readonly<Record<string, CheckCases>> = {
         { kind: 'set-site', setting: 'mobile', codeBasis: 'us', travel: null },
       ],
     ],
+  },
+  'protection.busbar': {
+    // 100 A of supply and 125 % of 91.7 A: 214.6 A, on 225 A of busbar with 270 A allowed.
+    valid: [[], [busbar(179)]],
+    invalid: [[busbar(178)], [busbar(null)], [busbar(225), unsaidSupply()]],
   },
   'protection.overcurrent': {
     valid: [[], [feed({})], [feed({ currentA: 34 })], [string(1)]],

@@ -33,6 +33,8 @@ describe('parseLength', () => {
     ['24 7/8 - 1/8', 628.65],
     ['=8\' - 6"', 2286],
     ['=24 - 7/8', 587.375],
+    ['=3"-1/2"', 63.5],
+    ['=12-3', 228.6],
     ['8\' 6" - 2"', 2540],
     ['24 - 3', 533.4],
     ['702mm + 1in', 727.4],
@@ -78,6 +80,12 @@ describe('parseLength', () => {
     ['8\' - 6"', 'ambiguous', 3],
     ['24 - 7/8', 'ambiguous', 3],
     ['24 - ⅞', 'ambiguous', 3],
+    // A hyphen that touches what stands before it is one or the other.
+    ['3"-1/2"', 'ambiguous', 2],
+    ['3" - 1/2"', 'ambiguous', 3],
+    ['12-3', 'ambiguous', 2],
+    ['12 1/2-3', 'ambiguous', 6],
+    ['702mm-2mm', 'ambiguous', 5],
     // Two readers would read two lengths: 3 inches or 3 millimetres.
     ["8' + 3", 'ambiguous', 5],
     ['702mm + 1', 'ambiguous', 8],

@@ -93,7 +93,7 @@ const MAX_DIGITS = 12;
  * Reads a length as people write it: `24 7/8`, `24-7/8"`, `2' 1 1/2"`, `6''`, `24 7/8 in.`, `702mm`, `0.7 m`,
  * `1m 20cm`, and sums such as `=24 7/8 + 3`. Arithmetic is exact (rational). A bare number takes `bareUnit`. A hyphen
  * without spaces joins (`24-7/8`, `8'-6"`), a minus with a space before it subtracts. Where people mean either, as in
- * `8' - 6"` and `24 - 7/8`, the text is refused unless a leading `=` says that it is a sum; so is a bare number in a sum
+ * `8' - 6"`, `24 - 7/8`, `3"-1/2"` and `12-3`, the text is refused unless a leading `=` says that it is a sum; so is a bare number in a sum
  * with another unit than the reader’s, as in `8' + 3`, which two readers would read as two lengths.
  */
 export function parseLength(text: string, bareUnit: LengthUnit): Result<ParsedLength, LengthFault> {
@@ -131,7 +131,8 @@ type TermRead = {
 function couldBeJoined(before: TermRead, after: TermRead): boolean {
   if (after.unit !== null && after.unit !== 'in') return false;
   const isFeetThenInches = before.unit === 'ft' && !before.hasInches;
-  const isWholeThenFraction = before.unit === null && before.shape === 'whole' && after.shape === 'fraction';
+  const isInches = before.unit === null || before.unit === 'in';
+  const isWholeThenFraction = isInches && before.shape === 'whole' && after.shape === 'fraction';
   return isFeetThenInches || isWholeThenFraction;
 }
 
@@ -167,13 +168,15 @@ class LengthReader {
       if (sign !== '+' && sign !== '-') this.refuse();
       const signAt = this.at;
       const before = this.lastTerm;
+      // A hyphen that touches what stands before it joins or separates as often as it subtracts: 3"-1/2", 12-3.
+      const touches = this.chars[signAt - 1] !== ' ';
       this.at++;
       const term = this.readTerm();
-      if (sign === '-' && !isSum && couldBeJoined(before, this.lastTerm)) {
+      if (sign === '-' && !isSum && (touches || couldBeJoined(before, this.lastTerm))) {
         throw new LengthRefusal(
           'ambiguous',
           signAt,
-          'This can be read two ways. Leave out the spaces to join, as in 8\'-6"; begin with = to subtract.',
+          'This can be read two ways. Join feet and inches as in 8\'-6", inches and their part as in 3 1/2"; begin with = to subtract.',
         );
       }
       terms.push(this.lastTerm);

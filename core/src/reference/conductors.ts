@@ -109,6 +109,41 @@ export function hotterThan(insulation: Insulation): Insulation[] {
     .sort((a, b) => rows[a].maxC - rows[b].maxC);
 }
 
+/** Conductor to the earth electrode by the largest conductor of the supply; the last row for all above. */
+export const AWG_EARTHING: ReferenceTable<
+  readonly {
+    /** Up to so many thousand circular mils of the supply’s conductor, by its metal. */
+    readonly upToKcmil: Readonly<Record<ConductorMaterial, number>>;
+    readonly copper: AwgSize;
+    readonly aluminium: AwgSize;
+  }[]
+> = {
+  title: 'Grounding electrode conductor for alternating-current systems',
+  basis: 'us',
+  source: published('NEC (NFPA 70)', 'Table 250.66', '2023'),
+  confidence: { level: 'high', doubted: [] },
+  rows: [
+    { upToKcmil: { copper: 66.36, aluminium: 105.6 }, copper: '8', aluminium: '6' },
+    { upToKcmil: { copper: 105.6, aluminium: 167.8 }, copper: '6', aluminium: '4' },
+    { upToKcmil: { copper: 167.8, aluminium: 250 }, copper: '4', aluminium: '2' },
+    { upToKcmil: { copper: 350, aluminium: 500 }, copper: '2', aluminium: '1/0' },
+    { upToKcmil: { copper: 600, aluminium: 900 }, copper: '1/0', aluminium: '3/0' },
+    { upToKcmil: { copper: 1100, aluminium: 1750 }, copper: '2/0', aluminium: '4/0' },
+    { upToKcmil: { copper: Infinity, aluminium: Infinity }, copper: '3/0', aluminium: '250' },
+  ],
+};
+
+/** The least and the most to an earth electrode. */
+export const EARTHING = {
+  leastAwg: '8',
+  mostAwg: '3/0',
+  /** In the ground, held against corrosion and not against blows (Table 54.1). */
+  leastInGroundMm2: 16,
+  leastOnBoardMm2: 6,
+  us: published('NEC (NFPA 70)', '250.66 and 250.166', '2023'),
+  iec: published('IEC 60364-5-54', '542.3 and Tables 54.1 and 54.2', '2011'),
+} as const;
+
 /** Single wires lie in a raceway, a wireway or a cable; clipped or loose only with a sheath of their own. */
 export const WIRING_METHOD: Readonly<Record<'us' | 'iec', SourceRef>> = {
   us: published('NEC (NFPA 70)', '300.3(A)', '2023'),

@@ -40,7 +40,8 @@ export const CONTINUOUS = {
 /** What feeds a panel from two sides may add up to this much of its busbar. */
 export const BUSBAR = {
   mostRatio: 1.2,
-  source: published('NEC (NFPA 70)', '705.12(B)(3)(2)', '2020'),
+  source: published('NEC (NFPA 70)', '705.12(B)(3)(1) and (2)', '2020'),
+  elsewhere: published('IEC 61439-1', 'rated current of the assembly', '2020'),
 } as const;
 
 /** Conductors are protected at the point where they are fed. */

@@ -12,7 +12,7 @@ import { isAbove } from '../quantity/compare.ts';
 import { type ConduitSize, sizeText } from '../reference/conductor-sizes.ts';
 import { GLANDS } from '../reference/glands.ts';
 import { runsThrough } from '../route/route.ts';
-import { allowedFillPct } from '../wireway/conduit-count.ts';
+import { allowedFillPct, isNippleLength } from '../wireway/conduit-count.ts';
 
 /** What the housing of each kind covers of the outer side, where nobody measured it, and how far it stands out, mm (practice). */
 const USUAL_BASES: Readonly<
@@ -74,10 +74,15 @@ export type PipeFill = {
  * Fill of a stub as of a conduit, of a sleeve of up to 600 mm as of a nipple (NEC Chapter 9, Table 1 and Note 4). Each cable
  * counts with its round outside (Note 9).
  */
-export function pipeFill({ plan }: Prepared, entry: Entry, { cables }: Through): PipeFill | null {
+export function pipeFill(
+  prepared: Prepared,
+  { id, entry }: Pick<Penetration, 'id' | 'entry'>,
+  { cables }: Through,
+): PipeFill | null {
+  const { plan } = prepared;
   if (entry.kind !== 'stub' && entry.kind !== 'sleeve') return null;
   if (cables === null || cables.length === 0) return null;
-  const mostPct = allowedFillPct(cables.length, entry.kind === 'sleeve');
+  const mostPct = allowedFillPct(cables.length, entry.kind === 'sleeve' && isShortSleeve(prepared, id));
   const coveredMm2 = cables.reduce((sum, { diameterMm }) => sum + (Math.PI / 4) * diameterMm ** 2, 0);
   const takes = (size: ConduitSize) => !isAbove(coveredMm2, (conduitInsideMm2(size) * mostPct) / 100, 'mm2');
   const smallest = conduitSizesOf(plan).find(takes) ?? null;
@@ -85,11 +90,18 @@ export function pipeFill({ plan }: Prepared, entry: Entry, { cables }: Through):
   return { size, smallest, coveredMm2, mostPct, isWithin: size !== null && takes(size) };
 }
 
+/** A sleeve is as long as what it goes through is thick; one that nobody placed yet counts as a longer one. */
+function isShortSleeve(prepared: Prepared, id: string): boolean {
+  const penetration = prepared.penetrations.get(id);
+  const face = penetration === undefined ? undefined : prepared.site.faces.get(penetration.face);
+  return face !== undefined && isNippleLength(face.thicknessMm);
+}
+
 /** The pipe of a stub or sleeve: as typed, else the smallest that takes its cables, else the smallest there is. */
 function pipeSize(prepared: Prepared, { id, entry }: Pick<Penetration, 'id' | 'entry'>): ConduitSize {
   if (entry.kind !== 'stub' && entry.kind !== 'sleeve') return smallestPipe(prepared.plan);
   if (entry.conduit !== null) return entry.conduit;
-  return pipeFill(prepared, entry, throughOf(prepared, id))?.size ?? smallestPipe(prepared.plan);
+  return pipeFill(prepared, { id, entry }, throughOf(prepared, id))?.size ?? smallestPipe(prepared.plan);
 }
 
 function smallestPipe(plan: Pick<Plan, 'codeBasis'>): ConduitSize {

@@ -98,7 +98,7 @@ function pipeFindings(
   through: Through,
   common: Common,
 ): Found[] {
-  const fill = pipeFill(prepared, penetration.entry, through);
+  const fill = pipeFill(prepared, penetration, through);
   if (fill === null || fill.isWithin) return [];
   const { size, smallest, coveredMm2, mostPct } = fill;
   const measuredPct = size === null ? null : (100 * coveredMm2) / conduitInsideMm2(size);

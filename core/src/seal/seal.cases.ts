@@ -34,9 +34,9 @@ export const SEAL_CASES: Readonly<Record<string, CheckCases>> = {
     invalid: [[{ kind: 'move-penetration', penetration: 'roof-hole', xMm: 96.5 * 25.4, yMm: 30 * 25.4 }]],
   },
   'seal.gland': {
-    valid: [[], [set({ entry: { kind: 'box', gland: 'M16', glandCount: 6 } })]],
+    valid: [[], [set({ entry: { kind: 'box', gland: 'M16', glandCount: 5 } })]],
     invalid: [
-      [set({ entry: { kind: 'box', gland: 'M40', glandCount: 6 } })],
+      [set({ entry: { kind: 'box', gland: 'M40', glandCount: 5 } })],
       [set({ entry: { kind: 'gland', gland: 'M20' } })],
       [set({ entry: { kind: 'sleeve', conduit: '1/2' } })],
     ],
@@ -72,7 +72,7 @@ export const SEAL_CASES: Readonly<Record<string, CheckCases>> = {
       [set({ school: 'silicone' })],
       [set({ opensTo: 'up' })],
       [set({ opensTo: null })],
-      [set({ entry: { kind: 'existing', gland: 'M20', glandCount: 6 } })],
+      [set({ entry: { kind: 'existing', gland: 'M20', glandCount: 5 } })],
       [{ kind: 'set-face', face: 'roof-underside', fireRatedMinutes: 60 }],
     ],
   },

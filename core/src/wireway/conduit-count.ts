@@ -1,4 +1,6 @@
 import { type AwgSize, type TradeSize } from '../reference/conductor-sizes.ts';
+import { isAbove } from '../quantity/compare.ts';
+import { mmFromInch } from '../quantity/convert.ts';
 import { THHN_DIMENSIONS } from '../reference/conductors.ts';
 import { CONDUIT_FILL, EMT_INSIDE } from '../reference/wireways.ts';
 
@@ -30,4 +32,9 @@ export function allowedFillPct(count: number, isNipple: boolean): number {
   if (isNipple) return CONDUIT_FILL.nipplePct;
   if (count === 1) return CONDUIT_FILL.onePct;
   return count === 2 ? CONDUIT_FILL.twoPct : CONDUIT_FILL.overTwoPct;
+}
+
+/** Up to 24 inches between its ends a pipe is a nipple (Chapter 9, Note 4). */
+export function isNippleLength(lengthMm: number): boolean {
+  return !isAbove(lengthMm, mmFromInch(CONDUIT_FILL.longestNippleIn), 'mm');
 }

@@ -165,7 +165,7 @@ function meetingsOf(
 
 function fittingOf({ tradeSize }: Knockout, gapMm: number, isMet: boolean): Meeting['fitting'] {
   if (!isMet) return 'none';
-  if (gapMm <= WALLS_TOUCH_MM) return 'chase-nipple';
+  if (!isAbove(gapMm, WALLS_TOUCH_MM, 'mm')) return 'chase-nipple';
   if (!isFittingSize(tradeSize)) return 'nipple';
   return isBelow(gapMm, 2 * fittingFor(tradeSize).lengthMm, 'mm') ? 'too-near' : 'nipple';
 }
@@ -175,7 +175,7 @@ const SCREWED_MM = mmFromInch(2);
 
 /** Whether screws may join the two walls: through the wall behind both, or over no more than bushings and spacers. */
 export function canBeScrewed({ kind, gapMm }: Pick<Adjoining, 'kind' | 'gapMm'>): boolean {
-  return kind === 'back-to-back' || gapMm <= SCREWED_MM;
+  return kind === 'back-to-back' || !isAbove(gapMm, SCREWED_MM, 'mm');
 }
 
 /** What a screw through both walls goes through, from its head on, mm. */

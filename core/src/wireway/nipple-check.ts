@@ -6,11 +6,17 @@ import {
   lookAt,
   type Check,
   type CheckMeta,
+  type FindingParts,
   type Found,
   type Fix,
 } from '../check/finding.ts';
 import type { Hung, Prepared } from '../check/prepared.ts';
 import { WIREWAYS } from '../check/subjects.ts';
+import { conduitInsideMm2 } from '../conductor/conduit.ts';
+import { lyingOfCircuit } from '../conductor/circuit-sizing.ts';
+import { isAbove } from '../quantity/compare.ts';
+import { told } from '../quantity/told.ts';
+import { CONDUIT_FILL } from '../reference/wireways.ts';
 import { sizeText } from '../reference/conductor-sizes.ts';
 import { practice } from '../reference/source.ts';
 import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
@@ -31,6 +37,7 @@ const meta: CheckMeta = {
     },
   ],
   messages: {
+    full: 'What comes through the {size} nipple of {unit} covers {measured} of its inside; at most {required}: use another knockout beside it, or a larger one.',
     'fittings-touch':
       'The {size} nipple of {unit} has a gap of {measured}; its two fittings touch below {required}.',
     'no-nipple':
@@ -63,14 +70,16 @@ function checkHole(prepared: Prepared, hole: WirewayHole): Found[] {
       yMm: side === 'top' ? unit.body.minY : unit.body.maxY,
     },
   } as const;
+  const full = fillFindings(prepared, hole, common);
   if (!isFittingSize(knockout.tradeSize)) {
-    return [findingOf(meta, { ...common, message: 'no-fitting', severity: 'ask' })];
+    return [...full, findingOf(meta, { ...common, message: 'no-fitting', severity: 'ask' })];
   }
   const { gapMm } = hookLineStack(unit, wireway, side);
   const cut = nippleCut(gapMm, nipple.playMm, knockout.tradeSize, unit.face.face.side);
-  if (cut.problem === null) return [];
+  if (cut.problem === null) return full;
   const [measuredMm, requiredMm] = figures(cut, gapMm);
   return [
+    ...full,
     findingOf(meta, {
       ...common,
       message: cut.problem,
@@ -79,6 +88,42 @@ function checkHole(prepared: Prepared, hole: WirewayHole): Found[] {
       required: { value: requiredMm, unit: 'mm' },
       working: () => cut.working,
       fixes: () => [fixOf(prepared, hole, cut, gapMm)],
+    }),
+  ];
+}
+
+/** What comes through a nipple, against its inside. */
+function fillFindings(
+  prepared: Prepared,
+  { knockout, nipple }: WirewayHole,
+  common: Pick<FindingParts, 'data' | 'subjects' | 'at'>,
+): Found[] {
+  const lying = prepared.circuitsOfNipple.get(nipple.id).map(({ id }) => lyingOfCircuit(prepared, id));
+  // What is not known is asked about by the wireway’s own fill.
+  const coveredMm2 = lying
+    .flatMap((each) => each ?? [])
+    .reduce((sum, { count, areaMm2 }) => sum + count * areaMm2, 0);
+  const insideMm2 = conduitInsideMm2(knockout.tradeSize);
+  const filledPct = (100 * coveredMm2) / insideMm2;
+  if (!isAbove(filledPct, CONDUIT_FILL.nipplePct, 'percent')) return [];
+  return [
+    findingOf(meta, {
+      ...common,
+      message: 'full',
+      measured: { value: filledPct, unit: 'percent' },
+      required: { value: CONDUIT_FILL.nipplePct, unit: 'percent' },
+      source: CONDUIT_FILL.source,
+      working: () => ({
+        title: told('Fill of the {size} nipple of {unit}', common.data),
+        formula: 'fill = Σ count · area ÷ inside of the nipple',
+        inputs: [
+          { symbol: 'covered', name: 'By all that comes through', value: { value: coveredMm2, unit: 'mm2' } },
+          { symbol: 'inside', name: 'Of the nipple', value: { value: insideMm2, unit: 'mm2' } },
+        ],
+        result: { name: 'Covered', value: { value: filledPct, unit: 'percent' } },
+        source: CONDUIT_FILL.source,
+        notes: ['A pipe of up to 24 inches may be filled to 60 %.'],
+      }),
     }),
   ];
 }
