@@ -131,7 +131,7 @@ describe('zarnel seal', () => {
     const { code, out } = run('seal', 'demo.json');
     expect(code).toBe(0);
     expect(out).toMatch(/: 2 penetrations$/mu);
-    expect(out).toMatch(/^Roof hole: box with 6 M20 glands\. Sealed by: /mu);
+    expect(out).toMatch(/^Roof hole: box with 5 M20 glands\. Sealed by: /mu);
     // The look for what may be hit comes before the pilot, and that before the water.
     const steps = [/ Look for cables/u, / Pilot through/u, /water/u].map((step) => out.search(step));
     expect(steps).toEqual([...steps].sort((a, b) => a - b));

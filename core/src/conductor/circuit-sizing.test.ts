@@ -376,6 +376,34 @@ describe('the schedule', () => {
     expect([ends?.count, along?.count]).toEqual([6, Math.ceil(lengthIn / 120) + 1]);
   });
 
+  test('asks for the warnings that the job’s devices want, with the figures that the plan knows', () => {
+    const warnings = (plan: Plan) => {
+      const of = prepare(plan);
+      const known = plan.circuits.flatMap(({ id }) => circuitLine(of, id) ?? []);
+      return wireLabels(plan, known).filter(({ circuit }) => circuit === null);
+    };
+    const told = new Map(warnings(demo).map(({ text, where, count }) => [text, [where, count]]));
+    // NEC 690.13(B), 690.7(D), 690.54, 705.12(B)(3)(2), 690.12(D), 705.10. Twelve of 37.2 V in the cold are 496.9 V.
+    expect(told.get('PV SYSTEM DISCONNECT')).toEqual(['at the disconnect', 1]);
+    const most = [...told.keys()].find((text) => text.startsWith('MAXIMUM DC VOLTAGE'));
+    expect(most).toMatch(/: \d+ V IN OPERATION, 497 V OPEN IN THE COLD$/u);
+    // 33.3, 33.3 and 25 A.
+    expect([...told.keys()].find((text) => text.includes('RATED AC CURRENT'))).toMatch(/: 91\.6 A, 240 V$/u);
+    expect([...told.keys()].filter((text) => text.includes('DO NOT RELOCATE'))).toHaveLength(1);
+    expect([...told.keys()].filter((text) => text.includes('RAPID SHUTDOWN'))).toHaveLength(1);
+    // A disconnect of alternating current says nothing of the array.
+    const moved = demo.circuits.map((each) =>
+      each.carries === 'array' ? each : { ...each, from: atGear('disconnect') },
+    );
+    const alternating = demo.circuits.filter(({ carries }) => carries === 'array');
+    expect(
+      warnings({ ...demo, circuits: moved }).filter(({ where }) => where === 'at the disconnect')[0]?.count,
+    ).toBe(1);
+    const noRun = { ...demo, circuits: alternating.map((each) => ({ ...each, stretches: [] })), runs: [] };
+    expect(warnings(noRun).some(({ where }) => where === 'at the disconnect')).toBe(false);
+    expect(warnings({ ...demo, circuits: [] })).toEqual([]);
+  });
+
   test('is a table of one row each, with nothing where nothing is known', () => {
     const rows = circuitsCsv(demo, lines, telling).trim().split('\r\n');
     expect(rows).toHaveLength(1 + demo.circuits.length);

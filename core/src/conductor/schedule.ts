@@ -2,6 +2,7 @@ import { type Insulation } from '../reference/conductor-sizes.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { query } from '../derive/query.ts';
 import { setsOf, type Circuit, type CircuitKind } from '../plan/circuit.ts';
+import type { GearKind } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { mmFromFeet } from '../quantity/convert.ts';
 import { INSULATION_KINDS, METAL_DENSITY, type ConductorMaterial } from '../reference/conductors.ts';
@@ -11,6 +12,7 @@ import { isSized } from './carried.ts';
 import { sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
 import type { WayPart } from './circuit-way.ts';
 import { sectionMm2, type ConductorSize } from './code-tables.ts';
+import { highestV } from './highest-voltage.ts';
 import { capacityWorking, currentWorking, dropWorking, sizeWords } from './sizing-working.ts';
 import type { Candidate, Requirement } from './sizing.ts';
 import { terminationsOf, type Termination } from './terminations.ts';
@@ -35,6 +37,8 @@ export type CircuitLine = {
   readonly operatingA: number | null;
   readonly designA: number | null;
   readonly voltageV: number | null;
+  /** The highest it reaches: modules open in the coldest air, a full battery; null where nothing tells it. */
+  readonly highestV: number | null;
   /** One way, as each conductor is cut; null while its way is not known. */
   readonly lengthMm: number | null;
   readonly parts: readonly WayPart[];
@@ -67,6 +71,7 @@ export const circuitLine = query(
       operatingA: carried?.operatingA ?? null,
       designA: sizing?.designA ?? null,
       voltageV: carried?.voltageV ?? circuit.voltageV,
+      highestV: highestV(prepared, circuit),
       lengthMm: way.lengthMm,
       parts: way.parts,
       unrouted: way.unrouted,
@@ -228,7 +233,7 @@ export function conductorWords({
 /** A label to be made and put up. */
 export type WireLabel = {
   readonly text: string;
-  readonly where: 'at each end' | 'along the way' | 'at the disconnect' | 'at the supply';
+  readonly where: 'at each end' | 'along the way' | 'at the disconnect' | 'at the panel' | 'at the supply';
   /** Null for a warning that stands for all. */
   readonly circuit: string | null;
   readonly count: number;
@@ -249,11 +254,11 @@ const LABELS = {
   },
 } as const;
 
+/** What of a plan its labels follow from. */
+type LabelledPlan = Pick<Plan, 'circuits' | 'codeBasis' | 'placements' | 'gearTypes' | 'runs' | 'site'>;
+
 /** The labels of every circuit: its name at both ends, and of array wiring what the code basis asks along its way. */
-export function wireLabels(
-  plan: Pick<Plan, 'circuits' | 'codeBasis' | 'placements' | 'gearTypes'>,
-  lines: readonly CircuitLine[],
-): WireLabel[] {
+export function wireLabels(plan: LabelledPlan, lines: readonly CircuitLine[]): WireLabel[] {
   return [...circuitLabels(plan, lines), ...warningLabels(plan, lines)];
 }
 
@@ -264,6 +269,14 @@ const WARNINGS = {
     openSource: published('NEC (NFPA 70)', '690.13(B)', '2023'),
     most: 'MAXIMUM DC VOLTAGE',
     mostSource: published('NEC (NFPA 70)', '690.7(D)', '2023'),
+    name: 'PV SYSTEM DISCONNECT',
+    nameSource: published('NEC (NFPA 70)', '690.13(B)', '2023'),
+    output: 'SOLAR PV OUTPUT, RATED AC CURRENT AND NOMINAL VOLTAGE',
+    outputSource: published('NEC (NFPA 70)', '690.54', '2023'),
+    move: 'WARNING: POWER SOURCE OUTPUT CONNECTION. DO NOT RELOCATE THIS OVERCURRENT DEVICE',
+    moveSource: published('NEC (NFPA 70)', '705.12(B)(3)(2)', '2020'),
+    rapid: 'SOLAR PV SYSTEM IS EQUIPPED WITH RAPID SHUTDOWN',
+    rapidSource: published('NEC (NFPA 70)', '690.12(D)', '2023'),
     supply: 'PHOTOVOLTAIC POWER SOURCE: SECOND SUPPLY IN THIS BUILDING',
     supplySource: published('NEC (NFPA 70)', '705.10', '2023'),
   },
@@ -272,59 +285,76 @@ const WARNINGS = {
     openSource: published('IEC 62548', 'Signs and labels', '2016'),
     most: 'HIGHEST d.c. VOLTAGE',
     mostSource: published('IEC 62548', 'Signs and labels', '2016'),
+    name: 'SOLAR d.c. ISOLATOR',
+    nameSource: published('IEC 62548', 'Signs and labels', '2016'),
+    output: 'SOLAR OUTPUT, RATED a.c. CURRENT AND VOLTAGE',
+    outputSource: published('IEC 60364-7-712', 'Signs', '2017'),
+    move: null,
+    moveSource: published('IEC 60364-7-712', 'Signs', '2017'),
+    rapid: null,
+    rapidSource: published('IEC 60364-7-712', 'Signs', '2017'),
     supply: 'WARNING: TWO SUPPLIES. ISOLATE BOTH BEFORE WORK',
     supplySource: published('IEC 60364-7-712', 'Signs', '2017'),
   },
 } as const;
 
-/** Those the job’s array, disconnects and supply ask for. */
+/** Those the job’s array, disconnects, panels and supply ask for. */
 function warningLabels(
-  { circuits, codeBasis, placements, gearTypes }: Parameters<typeof wireLabels>[0],
+  { circuits, codeBasis, placements, gearTypes, runs, site }: LabelledPlan,
   lines: readonly CircuitLine[],
 ): WireLabel[] {
   const words = WARNINGS[codeBasis];
   const arrays = circuits.filter(({ carries }) => carries === 'array');
   if (arrays.length === 0) return [];
   const kinds = new Map(gearTypes.map(({ id, kind }) => [id, kind]));
-  const disconnects = placements.filter(({ type }) => kinds.get(type) === 'disconnect').length;
-  const ids = new Set(arrays.map(({ id }) => id));
-  const volts = Math.max(
-    0,
-    ...lines.flatMap(({ circuit, voltageV }) => (ids.has(circuit) ? (voltageV ?? 0) : 0)),
-  );
+  const gearOf = (some: readonly Circuit[]) => {
+    const ids = new Set(some.map(({ id }) => id));
+    const ends = some.flatMap(({ from, to }) => [from, to]);
+    const ports = runs.filter((run) => run.circuits.some((id) => ids.has(id)));
+    return new Set([
+      ...ends.flatMap((end) => (end.at === 'gear' ? [end.placement] : [])),
+      ...ports.flatMap(({ from, to }) => [from.placement, to.placement]),
+    ]);
+  };
+  const hangs = (kind: GearKind, of: ReadonlySet<string>) =>
+    placements.filter(({ id, type }) => kinds.get(type) === kind && of.has(id)).length;
+  // What opens direct current of the array; a disconnect of alternating current says nothing of it.
+  const dcDisconnects = hangs('disconnect', gearOf(arrays));
+  const outputs = circuits.filter(({ carries }) => carries === 'ac-out');
+  const fedPanels = hangs('load-centre', gearOf(outputs));
+  const byCircuit = new Map(lines.map((line) => [line.circuit, line]));
+  const most = (some: readonly Circuit[], of: (line: CircuitLine) => number | null) =>
+    Math.max(
+      0,
+      ...some.map(({ id }) => byCircuit.get(id)).map((line) => (line === undefined ? 0 : (of(line) ?? 0))),
+    );
+  const volts = (value: number) => (value === 0 ? '____' : String(Math.ceil(value - 1e-6)));
+  const outA = outputs.reduce((sum, { id }) => sum + (byCircuit.get(id)?.currentA ?? 0), 0);
   const hasSupply = circuits.some(
     ({ carries, from }) => carries === 'ac-in' || (from.at === 'outside' && from.what === 'supply'),
   );
+  const label = (text: string, where: WireLabel['where'], count: number, source: SourceRef): WireLabel[] =>
+    count === 0 ? [] : [{ text, where, circuit: null, count, source }];
   return [
-    ...(disconnects === 0
+    ...label(words.name, 'at the disconnect', dcDisconnects, words.nameSource),
+    ...label(words.open, 'at the disconnect', dcDisconnects, words.openSource),
+    ...label(
+      `${words.most}: ${volts(most(arrays, ({ voltageV }) => voltageV))} V IN OPERATION, ${volts(most(arrays, ({ highestV: highest }) => highest))} V OPEN IN THE COLD`,
+      'at the disconnect',
+      dcDisconnects,
+      words.mostSource,
+    ),
+    ...label(
+      `${words.output}: ${outA === 0 ? '____' : (Math.round(outA * 10) / 10).toString()} A, ${volts(Math.round(most(outputs, ({ voltageV }) => voltageV)))} V`,
+      'at the panel',
+      outputs.length === 0 ? 0 : Math.max(1, fedPanels),
+      words.outputSource,
+    ),
+    ...(words.move === null ? [] : label(words.move, 'at the panel', fedPanels, words.moveSource)),
+    ...(words.rapid === null || site.setting === 'mobile'
       ? []
-      : [
-          {
-            text: words.open,
-            where: 'at the disconnect',
-            circuit: null,
-            count: disconnects,
-            source: words.openSource,
-          } as const,
-          {
-            text: `${words.most}: ${volts === 0 ? '____' : Math.ceil(volts)} V IN OPERATION, ____ V OPEN IN THE COLD`,
-            where: 'at the disconnect',
-            circuit: null,
-            count: disconnects,
-            source: words.mostSource,
-          } as const,
-        ]),
-    ...(hasSupply
-      ? [
-          {
-            text: words.supply,
-            where: 'at the supply',
-            circuit: null,
-            count: 1,
-            source: words.supplySource,
-          } as const,
-        ]
-      : []),
+      : label(words.rapid, 'at the supply', 1, words.rapidSource)),
+    ...label(words.supply, 'at the supply', hasSupply ? 1 : 0, words.supplySource),
   ];
 }
 
