@@ -129,6 +129,46 @@ test('takes all tables along as one workbook, and the labels as sheets to print'
   ).toBe('%PDF-');
 });
 
+test('asks how the wires lie that nobody drew, takes the answer, and a fuse for each string', async ({
+  page,
+  request,
+}) => {
+  const demo = honeyHouse();
+  const parallel = { at: 'modules', type: 'solar-module-400w', series: 8, parallel: 4 } as const;
+  const circuits = demo.circuits.map((circuit) => {
+    const undrawn = circuit.id === 'a-array' ? { ...circuit, from: parallel } : { ...circuit };
+    delete undrawn.lengthHeld;
+    return undrawn;
+  });
+  const id = await importPlan(request, { ...demo, circuits, name: 'Undrawn' });
+  await openJob(page, id, 'route');
+  const undrawn = bench(page).locator('[data-check="conductor.method"]');
+  await expect(undrawn.first()).toContainText('nobody said');
+  const before = await undrawn.count();
+  await bench(page)
+    .getByRole('button', { name: /^Battery inverter to/u })
+    .first()
+    .click();
+  const circuit = bench(page).getByRole('region', { name: /^Battery inverter to/u });
+  await circuit.getByRole('button', { name: /^Its way/u }).click();
+  await circuit.getByRole('combobox', { name: 'There it lies' }).click();
+  await page.getByRole('option', { name: 'in conduit or a wireway' }).click();
+  // What is found in this circuit alone stands while it is open.
+  await expect(undrawn).toHaveCount(0);
+  await expectSaved(page);
+  await openJob(page, id, 'route');
+  await expect(undrawn).toHaveCount(before - 1);
+  await expect(bench(page).locator('[data-check="protection.string-fuse"]')).toContainText(
+    'Each string needs a fuse of its own',
+  );
+  await bench(page).getByRole('button', { name: 'A fuse of 25 A in each string' }).click();
+  await expect(bench(page).locator('[data-check="protection.string-fuse"]')).toHaveCount(0);
+  await expectSaved(page);
+  const saved = (await savedPlan(request, id)).circuits;
+  expect(saved.find((each) => each.id === 'battery-out')?.lengthHeld).toBe('conduit');
+  expect(saved.find((each) => each.id === 'a-array')?.stringFuseA).toBe(25);
+});
+
 test('wires a bare job on request, says what it took for granted, and is one step to undo', async ({
   page,
   request,

@@ -256,9 +256,9 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
         {circuit.lengthMm !== null && (
           <Select
             label="There it lies"
-            value={circuit.lengthHeld ?? ''}
+            value={circuit.lengthHeld ?? 'unsaid'}
             options={[
-              { value: '', label: 'nobody said' },
+              { value: 'unsaid', label: 'nobody said' },
               ...HELD_WAYS.map((held) => ({ value: held, label: HELD_WORDS[held] })),
             ]}
             onChange={(value) => {
