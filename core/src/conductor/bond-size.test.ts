@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { prepare } from '../check/prepared.ts';
 import { findingsOf } from '../check/run-checks.ts';
+import { eyeClinic } from '../demo/eye-clinic.ts';
 import { glasshouses } from '../demo/glasshouses.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { surveyLaunch } from '../demo/survey-launch.ts';
@@ -9,6 +10,7 @@ import type { Plan } from '../plan/plan.ts';
 import type { AwgSize, Mm2Size } from '../reference/conductor-sizes.ts';
 import { sizedCircuit } from './circuit-sizing.ts';
 import { sectionMm2 } from './code-tables.ts';
+import { demand } from '../test/demand.ts';
 import { conductorCheck } from './conductor-check.ts';
 import { atGear, newCircuit } from './new-circuit.ts';
 import { sizeConductors } from './sizing.ts';
@@ -71,6 +73,29 @@ describe('the conductor to earth', () => {
     ]);
   });
 
+  test('of aluminium beside copper is thicker, in each table that does not say it itself', () => {
+    const aluminium = { material: 'aluminium' } as const;
+    // S · k1 ÷ k2 (IEC 60364-5-54, 543.1.2): 16 · 143 ÷ 94 is 24.3 mm².
+    expect(earthOf(earthed(mm2('16'), aluminium, 'iec'))).toBe('25');
+    expect(earthOf(earthed({ ...mm2('16'), ...aluminium }, aluminium, 'iec'))).toBe('16');
+  });
+
+  test('beyond the table is said, and not taken for unknown', () => {
+    const beyond = earthed({ ...mm2('120'), sets: 3 }, {}, 'iec');
+    expect(earthOf(beyond)).toBeUndefined();
+    const found = findingsOf(conductorCheck, prepare(beyond)).filter(({ message }) =>
+      message.startsWith('bond'),
+    );
+    expect(found.map(({ message, measured }) => [message, measured?.value])).toEqual([['bond-beyond', 180]]);
+  });
+
+  test('on what moves follows the battery’s conductors too', () => {
+    // The clinic’s inverter takes 50 mm² from its battery and feeds 1.5 mm²: half of 50.
+    const plan = eyeClinic();
+    expect(sizedCircuit(prepare(plan), 'inverter-battery')?.size?.size).toBe('50');
+    expect(sizedCircuit(prepare(plan), 'body-bond')?.size?.size).toBe('25');
+  });
+
   test('of direct current alone is as large as its largest conductor, from 8 AWG (250.166)', () => {
     const plan = surveyLaunch();
     const largest = Math.max(
@@ -98,27 +123,9 @@ describe('the conductor to earth', () => {
 describe('the earth conductor of a circuit', () => {
   test('grows with conductors that are larger than their current needs (NEC 250.122(B))', () => {
     const of = (lengthM: number, typed?: AwgSize) =>
-      sizeConductors({
-        wire: {
-          material: 'copper',
-          insulation: 'thhn',
-          hasEarth: true,
-          size: typed === undefined ? { by: 'program' } : { by: 'awg', size: typed },
-        },
-        currentA: 16,
-        operatingA: 16,
-        isContinuous: true,
-        isArray: false,
-        isDirect: false,
-        voltageV: 120,
-        loaded: 2,
-        lengthM,
-        terminalC: 75,
-        takesMm2: { least: 0, most: Infinity },
-        protection: { by: 'program' },
-        mostDropPct: 3,
-        lies: [{ ambientC: 30, carrying: 2, circuits: 1, installed: 'conduit', share: 1 }],
-      });
+      sizeConductors(
+        demand({ voltageV: 120, lengthM, ...(typed === undefined ? {} : { wire: awg(typed) }) }),
+      );
     const sizesAt = (lengthM: number, typed?: AwgSize) => {
       const { chosen, earth } = of(lengthM, typed);
       return [chosen?.size.size, earth?.size];
@@ -128,22 +135,7 @@ describe('the earth conductor of a circuit', () => {
     expect(sizesAt(120)[1]).toBe(sizesAt(120)[0]);
     expect(sizesAt(5, '4')).toEqual(['4', '4']);
     // A device of 100 A wants 8 AWG; its conductors of 3 AWG doubled to 1/0: 16,510 · 105,600 ÷ 52,620 = 33,133, so 4 AWG.
-    const large = sizeConductors({
-      wire: { material: 'copper', insulation: 'thhn', hasEarth: true, size: { by: 'awg', size: '1/0' } },
-      currentA: 80,
-      operatingA: 80,
-      isContinuous: true,
-      isArray: false,
-      isDirect: false,
-      voltageV: 240,
-      loaded: 2,
-      lengthM: 5,
-      terminalC: 75,
-      takesMm2: { least: 0, most: Infinity },
-      protection: { by: 'program' },
-      mostDropPct: 3,
-      lies: [{ ambientC: 30, carrying: 2, circuits: 1, installed: 'conduit', share: 1 }],
-    });
+    const large = sizeConductors(demand({ currentA: 80, wire: awg('1/0') }));
     expect([large.deviceA, large.earth?.size]).toEqual([100, '4']);
   });
 });

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { findingsOf } from '../check/run-checks.ts';
 import { prepare, type Prepared } from '../check/prepared.ts';
 import { eyeClinic } from '../demo/eye-clinic.ts';
+import { glasshouses } from '../demo/glasshouses.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { knockoutAt } from '../gear/new-gear.ts';
 import { getSample } from '../gear/samples.ts';
@@ -387,10 +388,19 @@ describe('the schedule', () => {
     expect(told.get('PV SYSTEM DISCONNECT')).toEqual(['at the disconnect', 1]);
     const most = [...told.keys()].find((text) => text.startsWith('MAXIMUM DC VOLTAGE'));
     expect(most).toMatch(/: \d+ V IN OPERATION, 497 V OPEN IN THE COLD$/u);
-    // 33.3, 33.3 and 25 A.
-    expect([...told.keys()].find((text) => text.includes('RATED AC CURRENT'))).toMatch(/: 91\.6 A, 240 V$/u);
-    expect([...told.keys()].filter((text) => text.includes('DO NOT RELOCATE'))).toHaveLength(1);
-    expect([...told.keys()].filter((text) => text.includes('RAPID SHUTDOWN'))).toHaveLength(1);
+    // Two of 33.3 A; the 25 A of the battery’s inverter are not the sun’s.
+    expect([...told.keys()].find((text) => text.includes('RATED AC CURRENT'))).toMatch(/: 66\.6 A, 240 V$/u);
+    // One beside each of the three breakers.
+    expect([...told].filter(([text]) => text.includes('DO NOT RELOCATE')).map(([, of]) => of)).toEqual([
+      ['at the panel', 3],
+    ]);
+    expect([...told].filter(([text]) => text.includes('RAPID SHUTDOWN')).map(([, of]) => of)).toEqual([
+      ['at the supply, once it is fitted', 1],
+    ]);
+    // What four inverters give together is counted once, though it passes on: 4 · 95.65 A.
+    expect(warnings(glasshouses()).find(({ text }) => text.includes('RATED a.c. CURRENT'))?.text).toMatch(
+      /: 382\.6 A, 398 V$/u,
+    );
     // A disconnect of alternating current says nothing of the array.
     const moved = demo.circuits.map((each) =>
       each.carries === 'array' ? each : { ...each, from: atGear('disconnect') },
@@ -421,13 +431,12 @@ describe('the schedule', () => {
   });
 
   test('shows how each figure was found, and none where nothing is known', () => {
-    expect(circuitDetail(prepared, 'a-feed').workings.map(({ result }) => result.value.unit)).toEqual([
-      'A',
-      'A',
-      'V',
-    ]);
+    // What it carries, what it may carry, its terminals, its device, its drop.
+    const units = (id: string) => circuitDetail(prepared, id).workings.map(({ result }) => result.value.unit);
+    expect(units('a-feed')).toEqual(['A', 'A', 'A', 'A', 'V']);
+    expect(units('ground')).toEqual(['section']);
     expect(circuitDetail(prepared, 'gone')).toEqual({ workings: [], steps: [] });
-    const working = circuitDetail(prepared, 'a-feed').workings[2];
+    const working = circuitDetail(prepared, 'a-feed').workings.at(-1);
     const symbols = new Map(working?.inputs.map(({ symbol, value }) => [symbol, value.value]));
     // ΔV = 2 · I · R · L, with R per kilometre and L in mm.
     const byHand = 2 * (symbols.get('I') ?? 0) * ((symbols.get('R') ?? 0) / 1e6) * (symbols.get('L') ?? 0);

@@ -4,7 +4,7 @@ import { setsOf, type Circuit, type CircuitEnd } from '../plan/circuit.ts';
 import type { Terminal } from '../plan/gear-type.ts';
 import type { Run } from '../plan/run.ts';
 import { USUAL_DROP, type AwgColumn } from '../reference/conductors.ts';
-import { bondSize } from './bond-size.ts';
+import { bondSize, type BondSize } from './bond-size.ts';
 import { carriedBy, isDirect, isSized, loadedOf, type Carried } from './carried.ts';
 import { ambientAtEndsC, heldUndrawn, wayOf, type CircuitWay } from './circuit-way.ts';
 import { carryingOf } from '../wireway/stretches.ts';
@@ -19,6 +19,8 @@ export type SizedCircuit = {
   /** Null where its kind has no current, or where nothing tells it. */
   readonly carried: Carried | null;
   readonly terminals: readonly CircuitTerminal[];
+  /** What all its terminals are marked for; null where one is not. */
+  readonly terminalC: AwgColumn | null;
   readonly mostDropPct: number | null;
   /** Null where it carries nothing that is known. */
   readonly sizing: Sizing | null;
@@ -42,6 +44,7 @@ export const sizedCircuit = query((prepared: Prepared, id: string): SizedCircuit
   const way = wayOf(prepared, circuit);
   const carried = isSized(circuit) ? carriedBy(prepared, circuit) : null;
   const terminals = terminalsOf(prepared, circuit);
+  const terminalC = markedC([circuit.from, circuit.to], terminals);
   const mostDropPct = mostDropOf(circuit);
   const sizing =
     carried === null || mostDropPct === null
@@ -61,7 +64,7 @@ export const sizedCircuit = query((prepared: Prepared, id: string): SizedCircuit
             least: Math.max(0, ...terminals.map(({ terminal }) => terminal.minMm2 ?? 0)),
             most: Math.min(...terminals.map(({ terminal }) => terminal.maxMm2 ?? Infinity), Infinity),
           },
-          terminalC: markedC([circuit.from, circuit.to], terminals),
+          terminalC,
           protection: circuit.protection,
           mostDropPct,
         });
@@ -72,6 +75,7 @@ export const sizedCircuit = query((prepared: Prepared, id: string): SizedCircuit
     way,
     carried,
     terminals,
+    terminalC,
     mostDropPct,
     sizing,
     size:
@@ -82,7 +86,7 @@ export const sizedCircuit = query((prepared: Prepared, id: string): SizedCircuit
 });
 
 /** The least conductor of a bond; null for what is none, and where nothing tells it. */
-export function bondOf(prepared: Prepared, circuit: Circuit): ReturnType<typeof bondSize> {
+export function bondOf(prepared: Prepared, circuit: Circuit): BondSize | null {
   if (circuit.carries !== 'bond') return null;
   return bondSize(prepared, circuit, (id) => {
     const sized = sizedCircuit(prepared, id);

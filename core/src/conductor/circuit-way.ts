@@ -9,9 +9,10 @@ import type { Plan } from '../plan/plan.ts';
 import { INSULATION_KINDS, ROOF_ADDER, type Installed } from '../reference/conductors.ts';
 import { WIREWAY_RULES } from '../reference/wireways.ts';
 import { routeOf } from '../route/route.ts';
-import { isNippleLength } from '../wireway/conduit-count.ts';
+import type { SiteFace } from '../site/site-face.ts';
 import { carryingOf, circuitsBeside, circuitSpans } from '../wireway/stretches.ts';
 import type { Surroundings } from './code-tables.ts';
+import { isNippleRun } from './nipple-run.ts';
 
 /** What is left at each end of conductors in a wireway to make them up (practice). */
 export function wirewaySlackMm(codeBasis: Plan['codeBasis']): number {
@@ -72,13 +73,13 @@ function tapedPart(prepared: Prepared, circuit: Circuit): WayPart[] {
   ];
 }
 
-/** The hottest at either of its ends; where neither is gear, that of the site. */
+/** The hottest at either of its ends; one that is no gear may lie anywhere on the site. */
 export function ambientAtEndsC(prepared: Prepared, { from, to }: Pick<Circuit, 'from' | 'to'>): number {
-  const faces = [from, to].flatMap((end) =>
-    end.at === 'gear' ? (prepared.hung.get(end.placement)?.face.id ?? []) : [],
-  );
-  if (faces.length === 0) return prepared.plan.site.conditions.designHighTempC;
-  return Math.max(...faces.map((face) => hottestAirC(prepared, face)));
+  const ends = [from, to].map((end) => {
+    const face = end.at === 'gear' ? prepared.hung.get(end.placement)?.face.id : undefined;
+    return face === undefined ? prepared.plan.site.conditions.designHighTempC : hottestAirC(prepared, face);
+  });
+  return Math.max(...ends);
 }
 
 /** How a circuit lies where nothing is drawn for it: as somebody said, else in conduit, which carries less than clipped. */
@@ -86,35 +87,41 @@ export function heldUndrawn({
   wire,
   lengthHeld = 'conduit',
 }: Pick<Circuit, 'wire' | 'lengthHeld'>): Installed {
-  return installedAs(lengthHeld, undefined, wire.made.as);
+  return installedAs(lengthHeld, wire.made.as, null);
 }
 
 /**
- * How a conductor lies for its capacity. Where nobody said, the method that carries less: an empty cavity is told by its layers,
- * any other may be full of wool.
+ * How a conductor lies for its capacity, by the reference methods (IEC 60364-5-52, Table A.52.3). In a cavity it is as in an
+ * insulated wall, whatever it is laid as, until the layers of the cavity say that air is in it and nothing that keeps heat.
  */
-function installedAs(laid: Run['laid']['as'], layers: readonly Layer[] | undefined, made: MadeAs): Installed {
+function installedAs(
+  laid: Run['laid']['as'],
+  made: MadeAs,
+  cavity: 'empty' | 'may-be-full' | null,
+): Installed {
   const isCable = made === 'cable';
-  switch (laid) {
-    case 'conduit':
-      return isCable ? 'cable-in-conduit' : 'conduit';
-    case 'in-cavity': {
-      const isEmpty = layers !== undefined && layers.every(({ is }) => !INSULATING.has(is));
-      return isEmpty ? 'cable-in-conduit' : 'insulated';
-    }
-    default:
-      return 'clipped';
-  }
+  const isHidden = laid === 'in-cavity' || cavity !== null;
+  if (isHidden && cavity === 'empty') return 'cable-in-conduit';
+  if (isHidden) return laid === 'conduit' && isCable ? 'cable-in-insulated' : 'insulated';
+  if (laid !== 'conduit') return 'clipped';
+  return isCable ? 'cable-in-conduit' : 'conduit';
 }
 
-const INSULATING: ReadonlySet<Layer['is']> = new Set(['mineral-wool', 'foam']);
+const INSULATING: ReadonlySet<Layer['is']> = new Set(['mineral-wool', 'foam', 'polystyrene']);
+
+/** Null for a face that is no cavity. */
+function cavityOf({ face: { kind }, layers: said }: SiteFace): 'empty' | 'may-be-full' | null {
+  if (kind !== 'cavity') return null;
+  const layers = said ?? [];
+  const isEmpty = layers.some(({ is }) => is === 'air') && !layers.some(({ is }) => INSULATING.has(is));
+  return isEmpty ? 'empty' : 'may-be-full';
+}
 
 function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
   const outcome = routeOf(prepared, run.id);
   if (outcome?.kind !== 'routed') return [];
   const { legs, totalMm } = outcome.routed;
-  const isNipple =
-    run.laid.as === 'conduit' && prepared.plan.codeBasis === 'us' && isNippleLength(outcome.routed.pathMm);
+  const isNipple = isNippleRun(prepared, run);
   const together = run.circuits.flatMap((id) => prepared.circuits.get(id) ?? []);
   const byFace = new Map<string, number>();
   for (const { face, from, to } of legs)
@@ -141,15 +148,9 @@ function runParts(prepared: Prepared, circuit: Circuit, run: Run): WayPart[] {
       // In a pipe of up to 24 inches nothing is taken off for those beside it (NEC 310.15(C)(1)(b)).
       carrying: isNipple ? Math.min(3, carryingOf(together)) : carryingOf(together),
       circuits: loadedCount(together),
-      installed: installedAs(run.laid.as, layersOf(prepared, id), circuit.wire.made.as),
+      installed: installedAs(run.laid.as, circuit.wire.made.as, face === undefined ? null : cavityOf(face)),
     };
   });
-}
-
-/** What lies between the skins of a cavity, as far as somebody said. */
-function layersOf(prepared: Prepared, face: string): readonly Layer[] | undefined {
-  const shape = prepared.site.faces.get(face)?.face.shape;
-  return shape?.kind === 'outline' ? shape.layers : undefined;
 }
 
 /** Circuits that warm each other, each of their sets for itself: those that carry current. */

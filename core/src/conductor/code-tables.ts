@@ -163,8 +163,9 @@ function awgTables(material: ConductorMaterial, maxC: AwgColumn): CodeTables {
         (each) => !isBelow(sectionMm2({ by: 'awg', size: each }), leastMm2, 'section'),
       );
       // Never larger than the conductors of its circuit (250.122(A)); of several sets in one raceway by the device alone (250.122(F)).
-      const most = sets > 1 ? AWG_SIZES.length - 1 : AWG_SIZES.indexOf(size.size);
-      const earth = AWG_SIZES[Math.min(index === -1 ? AWG_SIZES.length - 1 : index, most)];
+      const own = AWG_SIZES.indexOf(size.size);
+      const chosen = sets === 1 && (index === -1 || index > own) ? own : index;
+      const earth = AWG_SIZES[chosen];
       return earth === undefined ? null : { by: 'awg', size: earth };
     },
     leastTogetherMm2: sectionMm2({ by: 'awg', size: SHARING.least.awg }),
@@ -186,6 +187,13 @@ const NEXT_UP_TO_A = 800;
 function smallLimitA(size: AwgSize, material: ConductorMaterial): number | undefined {
   if (material === 'copper') return SMALL_CONDUCTORS.rows[size];
   return size === '12' ? 15 : size === '10' ? 25 : undefined;
+}
+
+/** Section of a protective conductor by that of its line conductor: equal, then 16 mm², then half (IEC 60364-5-54, Table 54.2). */
+export function protectiveMm2(lineMm2: number): number {
+  const { sameUpTo, thenUpTo } = MM2_EARTH;
+  if (lineMm2 <= sameUpTo) return lineMm2;
+  return lineMm2 <= thenUpTo ? sameUpTo : lineMm2 / 2;
 }
 
 function mm2Tables(material: ConductorMaterial, maxC: 70 | 90): CodeTables {
@@ -227,9 +235,7 @@ function mm2Tables(material: ConductorMaterial, maxC: 70 | 90): CodeTables {
     },
     earthFor: (size, _, sets) => {
       if (size.by !== 'mm2') return null;
-      const lineMm2 = sets * Number(size.size);
-      const { sameUpTo, thenUpTo } = MM2_EARTH;
-      const leastMm2 = lineMm2 <= sameUpTo ? lineMm2 : lineMm2 <= thenUpTo ? sameUpTo : lineMm2 / 2;
+      const leastMm2 = protectiveMm2(sets * Number(size.size));
       const earth = MM2_SIZES.find((each) => Number(each) >= leastMm2);
       return earth === undefined ? null : { by: 'mm2', size: earth };
     },

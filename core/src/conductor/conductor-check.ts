@@ -30,6 +30,7 @@ import { isSized } from './carried.ts';
 import { bondOf, sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
 import { codeTablesOf, sectionMm2, type ConductorSize } from './code-tables.ts';
 import {
+  bondWorking,
   capacityWorking,
   currentWorking,
   dropWorking,
@@ -50,7 +51,11 @@ const meta: CheckMeta = {
     unsaid: 'Say what {circuit} carries: until then its conductors and its device are not sized.',
     'bond-unknown':
       'How thick {circuit} must be follows from the conductors of power it bonds, and none of them is known yet.',
+    'bond-beyond':
+      '{circuit} must be {measured} or more, and no size of the table is: type what is laid, as measured, or bond by several.',
     'bond-thin': '{size} of {circuit} is {measured}; beside {by} it is {required} or more.',
+    'no-earth':
+      'The earth conductor of {circuit} is beyond the table: its device or its conductors are larger than it goes. Share it between circuits, or run its earth as a bond of its own.',
     'no-current': 'Nothing that {circuit} joins tells its current: type it.',
     'no-size':
       'No size in the tables serves {circuit} and its terminals: share it between sets, shorten it, raise its voltage, or end it elsewhere.',
@@ -116,6 +121,7 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
       requirement === 'range' ? [] : tooSmall(sized, chosen, requirement),
     ),
     ...deviceFindings(sized),
+    ...earthFindings(sized),
     ...windowFindings(prepared, sized),
     ...terminalFindings(sized, chosen.size),
   ];
@@ -198,13 +204,18 @@ function tooSmall(sized: SizedCircuit, chosen: Candidate, requirement: Exclude<R
 function sizeFixes({ circuit, sizing }: SizedCircuit): Fix[] {
   const smallest = sizing?.smallest;
   if (smallest === undefined || smallest === null) return [];
-  const withSize = (size: Circuit['wire']['size']) => [
-    { kind: 'set-circuit', circuit: { ...circuit, wire: { ...circuit.wire, size } } } as const,
-  ];
   return [
-    { message: 'use-size', data: { size: sizeWords(smallest.size) }, edits: withSize(smallest.size) },
-    { message: 'by-program', data: {}, edits: withSize({ by: 'program' }) },
+    sizeFix(circuit, smallest.size),
+    { message: 'by-program', data: {}, edits: withSize(circuit, { by: 'program' }) },
   ];
+}
+
+function sizeFix(circuit: Circuit, size: ConductorSize): Fix {
+  return { message: 'use-size', data: { size: sizeWords(size) }, edits: withSize(circuit, size) };
+}
+
+function withSize(circuit: Circuit, size: Circuit['wire']['size']): Fix['edits'] {
+  return [{ kind: 'set-circuit', circuit: { ...circuit, wire: { ...circuit.wire, size } } }];
 }
 
 /** Insulation that stands more heat, with which some size serves, found on the plan as it would be. */
@@ -237,56 +248,34 @@ function setsFixes({ plan }: Prepared, circuit: Circuit): Fix[] {
 /** A bond is as thick as what it bonds asks for. */
 function bondFindings(prepared: Prepared, circuit: Circuit): Found[] {
   const least = bondOf(prepared, circuit);
-  const subjects = [{ kind: 'circuit', id: circuit.id }] as const;
-  const data = { circuit: circuitName(circuit.id) };
   const { size } = circuit.wire;
   if (size.by === 'measured') return [];
-  if (least === null)
+  const common = {
+    data: { circuit: circuitName(circuit.id) },
+    subjects: [{ kind: 'circuit', id: circuit.id }] as const,
+    source: EARTHING[prepared.plan.codeBasis],
+  };
+  if (least === null) return [findingOf(meta, { ...common, message: 'bond-unknown', severity: 'ask' })];
+  const working = () => bondWorking(prepared, circuit, least);
+  const required = { value: least.leastMm2, unit: 'section' } as const;
+  if (size.by === 'program') {
+    if (least.size !== null) return [];
     return [
-      findingOf(meta, {
-        message: 'bond-unknown',
-        severity: 'ask',
-        data,
-        subjects,
-        source: EARTHING[prepared.plan.codeBasis],
-      }),
+      findingOf(meta, { ...common, message: 'bond-beyond', severity: 'stop', measured: required, working }),
     ];
-  if (size.by === 'program' || !isBelow(sectionMm2(size), sectionMm2(least.size), 'section')) return [];
-  const source = EARTHING[prepared.plan.codeBasis];
+  }
+  if (!isBelow(sectionMm2(size), least.leastMm2, 'section')) return [];
+  const wanted = least.size;
   return [
     findingOf(meta, {
+      ...common,
       message: 'bond-thin',
       severity: 'stop',
-      data: { ...data, size: sizeWords(size), by: circuitName(least.by) },
-      subjects,
+      data: { ...common.data, size: sizeWords(size), by: circuitName(least.by) },
       measured: { value: sectionMm2(size), unit: 'section' },
-      required: { value: sectionMm2(least.size), unit: 'section' },
-      source,
-      working: () => ({
-        title: told('Conductor of {circuit}', data),
-        formula: 'by its table, from the largest conductor of power that it bonds',
-        inputs: [
-          {
-            symbol: 'section',
-            name: told('Needed beside {by}', { by: circuitName(least.by) }),
-            value: { value: sectionMm2(least.size), unit: 'section' },
-          },
-        ],
-        result: { name: 'Section of the conductor', value: { value: sectionMm2(size), unit: 'section' } },
-        source,
-        notes: [
-          'What leads to a rod alone may be thinner by some codes: the local one and a licensed person decide.',
-        ],
-      }),
-      fixes: () => [
-        {
-          message: 'use-size',
-          data: { size: sizeWords(least.size) },
-          edits: [
-            { kind: 'set-circuit', circuit: { ...circuit, wire: { ...circuit.wire, size: least.size } } },
-          ],
-        },
-      ],
+      required,
+      working,
+      fixes: () => (wanted === null ? [] : [sizeFix(circuit, wanted)]),
     }),
   ];
 }
@@ -332,6 +321,20 @@ function sunFindings({ circuit, way }: SizedCircuit): Found[] {
       data: { circuit: circuitName(circuit.id), insulation: words },
       subjects: [{ kind: 'circuit', id: circuit.id }],
       source: published('NEC (NFPA 70)', '310.10(D)', '2023'),
+    }),
+  ];
+}
+
+/** One that is asked for and that no table has. */
+function earthFindings({ circuit, earth }: SizedCircuit): Found[] {
+  if (!circuit.wire.hasEarth || earth !== null) return [];
+  return [
+    findingOf(meta, {
+      message: 'no-earth',
+      severity: 'stop',
+      data: { circuit: circuitName(circuit.id) },
+      subjects: [{ kind: 'circuit', id: circuit.id }],
+      source: codeTablesOf(circuit.wire).sources.earth,
     }),
   ];
 }

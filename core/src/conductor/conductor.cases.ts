@@ -1,26 +1,8 @@
 import type { Circuit, CircuitWire } from '../plan/circuit.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Laid } from '../plan/run.ts';
-import type { CheckCases } from '../test/check-cases.ts';
+import { feed, type CheckCases } from '../test/check-cases.ts';
 import { atGear, newCircuit, newRun } from './new-circuit.ts';
-
-/** A feed from inverter A to the load centre in place of the one that is there. */
-function feed({
-  wire,
-  ...more
-}: Partial<Omit<Circuit, 'wire'>> & { readonly wire?: Partial<CircuitWire> }): PlanEdit {
-  const circuit = newCircuit('us', {
-    id: 'a-feed',
-    name: 'Inverter A to load center',
-    carries: 'ac-out',
-    from: atGear('inverter-a', 'ac'),
-    to: atGear('load-centre', 'breakers'),
-    stretches: [{ from: 'a-ac', to: 'load-feed' }],
-    ...more,
-    wire: { count: 3, ...wire },
-  });
-  return { kind: 'set-circuit', circuit };
-}
 
 /** The demo’s feed of inverter A once more, under another id. */
 function feedOf(id: string): Circuit {
@@ -130,9 +112,13 @@ export const CONDUCTOR_CASES: Readonly<Record<string, CheckCases>> = {
       [...carried('dc-load'), { kind: 'set-site', setting: 'mobile', codeBasis: 'us', travel: null }],
       carried('ac-out', {}, { as: 'conduit', size: null }),
       carried('ac-out', { wire: { made: { as: 'cable', diameterMm: 12 } } }),
-      carried('ac-out', { wire: { insulation: 'pv-wire' } }),
       carried('bond'),
       carried('array', strung(1), { as: 'conduit', size: null }),
+      carried(
+        'array',
+        { ...strung(1), lengthMm: 3000, lengthHeld: 'under-modules' },
+        { as: 'conduit', size: null },
+      ),
       [feed({ voltageV: 600 })],
     ],
     invalid: [
@@ -142,6 +128,13 @@ export const CONDUCTOR_CASES: Readonly<Record<string, CheckCases>> = {
       carried('ac-out'),
       carried('ac-out', {}, { as: 'in-cavity' }),
       carried('dc-load'),
+      carried('ac-out', { wire: { insulation: 'pv-wire' } }),
+      carried('array', { ...strung(1), lengthMm: 3000 }, { as: 'conduit', size: null }),
+      carried(
+        'array',
+        { ...strung(1), lengthMm: 3000, lengthHeld: 'in-cavity' },
+        { as: 'conduit', size: null },
+      ),
       carried('battery', { wire: { insulation: 'xhhw' } }),
       [...carried('ac-out'), { kind: 'set-site', setting: 'mobile', codeBasis: 'us', travel: null }],
       carried('array', strung(1)),

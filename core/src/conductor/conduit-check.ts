@@ -18,6 +18,7 @@ import { practice, published } from '../reference/source.ts';
 import { CONDUIT_FILL } from '../reference/wireways.ts';
 import { routeOf } from '../route/route.ts';
 import { conduitFill, conduitOutsideMm } from './conduit.ts';
+import { freeKnockouts } from './free-knockouts.ts';
 import { laidFor } from './laid-for.ts';
 import { mostBendsDeg } from './pipe.ts';
 
@@ -39,7 +40,11 @@ const meta: CheckMeta = {
     bends:
       'The conduit of {run} bends by {measured} between its ends; at most {required} without a pull point.',
   },
-  fixMessages: { 'use-size': 'Use {size} conduit', clip: 'Clip it instead of conduit' },
+  fixMessages: {
+    'use-size': 'Use {size} conduit',
+    clip: 'Clip it instead of conduit',
+    'end-in': 'End it in {knockout} of {gear}',
+  },
 };
 
 function checkRun(prepared: Prepared, run: Run): Found[] {
@@ -131,13 +136,10 @@ function clip({ plan, circuits }: Prepared, run: Run): Fix[] {
 /** A pipe that is larger than the knockout it ends in has no fitting there. */
 function endFindings(prepared: Prepared, run: Run, size: ConduitSize): Found[] {
   const pipeMm = conduitOutsideMm(size);
-  const ends = [run.from, run.to].flatMap(({ placement, knockout: id }) => {
+  return (['from', 'to'] as const).flatMap((end): Found[] => {
+    const { placement, knockout: id } = run[end];
     const knockout = prepared.hung.get(placement)?.type.knockouts.find((each) => each.id === id);
-    return knockout === undefined ? [] : [{ placement, knockout }];
-  });
-  return ends.flatMap(({ placement, knockout }): Found[] => {
-    const takesMm = conduitOutsideMm(knockout.tradeSize);
-    if (!isAbove(pipeMm, takesMm, 'mm')) return [];
+    if (knockout === undefined || !isAbove(pipeMm, conduitOutsideMm(knockout.tradeSize), 'mm')) return [];
     return [
       findingOf(meta, {
         message: 'wide-for-knockout',
@@ -154,10 +156,26 @@ function endFindings(prepared: Prepared, run: Run, size: ConduitSize): Found[] {
           { kind: 'placement', id: placement },
         ],
         source: practice('A conduit ends in a knockout of its own size or larger, with reducing washers'),
-        fixes: () => clip(prepared, run),
+        fixes: () => [...endElsewhere(prepared, run, end, pipeMm), ...clip(prepared, run)],
       }),
     ];
   });
+}
+
+/** The smallest free knockout of the same piece that takes the pipe. */
+function endElsewhere(prepared: Prepared, run: Run, end: 'from' | 'to', pipeMm: number): Fix[] {
+  const { placement } = run[end];
+  const [smallest] = freeKnockouts(prepared, prepared.plan, placement)
+    .filter(({ tradeSize }) => !isAbove(pipeMm, conduitOutsideMm(tradeSize), 'mm'))
+    .sort((a, b) => conduitOutsideMm(a.tradeSize) - conduitOutsideMm(b.tradeSize));
+  if (smallest === undefined) return [];
+  return [
+    {
+      message: 'end-in',
+      data: { knockout: smallest.id, gear: gearName(placement) },
+      edits: [{ kind: 'set-run', run: { ...run, [end]: { placement, knockout: smallest.id } } }],
+    },
+  ];
 }
 
 function useSize(run: Run, size: ConduitSize | null): Fix[] {

@@ -6,9 +6,9 @@ import type { Run } from '../plan/run.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { mmFromInch } from '../quantity/convert.ts';
 import { EMT_INSIDE, EMT_OUTSIDE, METRIC_CONDUIT } from '../reference/wireways.ts';
-import { allowedFillPct, isNippleLength, wholeConductors } from '../wireway/conduit-count.ts';
-import { routeOf } from '../route/route.ts';
+import { allowedFillPct, wholeConductors } from '../wireway/conduit-count.ts';
 import { lyingOfCircuit } from './circuit-sizing.ts';
+import { isNippleRun } from './nipple-run.ts';
 
 /** What lies in a conduit, and what its size makes of it. */
 export type ConduitFill = {
@@ -47,13 +47,6 @@ export function conduitSizesOf({
   codeBasis,
 }: Pick<Plan, 'codeBasis'>): readonly [ConduitSize, ...ConduitSize[]] {
   return codeBasis === 'us' ? TRADE_SIZES : METRIC_SIZES;
-}
-
-/** Whether the conduit of a run is so short that it is a nipple: fuller, and nothing is taken off in it (Chapter 9, Note 4). */
-export function isNippleRun(prepared: Prepared, { id, laid }: Pick<Run, 'id' | 'laid'>): boolean {
-  if (laid.as !== 'conduit' || prepared.plan.codeBasis !== 'us') return false;
-  const outcome = routeOf(prepared, id);
-  return outcome?.kind === 'routed' && isNippleLength(outcome.routed.pathMm);
 }
 
 /**

@@ -7,12 +7,15 @@ import { isDirect, isSized } from './carried.ts';
 type Place = { readonly codeBasis: Plan['codeBasis']; readonly site: Pick<Plan['site'], 'setting'> };
 
 /**
- * Whether a circuit is single wires that have to lie in something where they run (NEC 300.3(A), IEC 60364-5-52 Table A.52.1).
+ * Whether a circuit is single wires that have to lie in something where they run (NEC 300.3(A), 690.31(C)(1); IEC
+ * 60364-5-52 Table A.52.1).
  * On what moves, direct current goes in single wires that are held and guarded all along.
  */
 export function wantsCover({ site }: Place, circuit: Pick<Circuit, 'carries' | 'wire'>): boolean {
   const { made, insulation } = circuit.wire;
-  if (!isSized(circuit) || made.as === 'cable' || INSULATION_KINDS.rows[insulation].mayLieBare) return false;
+  const { bareFor } = INSULATION_KINDS.rows[insulation];
+  if (!isSized(circuit) || made.as === 'cable' || bareFor === 'any' || bareFor === circuit.carries)
+    return false;
   return site.setting !== 'mobile' || !isDirect(circuit);
 }
 

@@ -9,7 +9,7 @@ import {
 } from '../check/finding.ts';
 import type { Prepared } from '../check/prepared.ts';
 import { CIRCUITS } from '../check/subjects.ts';
-import { HELD_WAYS, type Circuit, type Held } from '../plan/circuit.ts';
+import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, runName } from '../plan/names.ts';
 import type { Run } from '../plan/run.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
@@ -38,13 +38,17 @@ const meta: CheckMeta = {
   ],
   messages: {
     'singles-clipped':
-      '{circuit} is single {insulation} wires, clipped bare along {run}: nothing but their insulation is round them. Lay them in conduit or a wireway, or take a cable with a sheath.',
+      '{circuit} is single {insulation} wires, laid bare along {run}: nothing but their insulation is round them. Lay them in conduit or a wireway, or take a cable with a sheath.',
     'singles-in-cavity':
       '{circuit} is single {insulation} wires, loose in the cavity of {run}: lay them in conduit, or take a cable with a sheath that may lie there.',
     'singles-as-taped':
       '{circuit} is single {insulation} wires, and what is not drawn of it is said to lie bare: conduit or a wireway all its way, or a cable with a sheath.',
     'taped-unsaid':
       'How {circuit} is held where nothing is drawn for it, nobody said: its single wires want conduit or a wireway all their way.',
+    'array-undrawn':
+      'Where {circuit}, up to {measured}, lies that is not drawn nobody said: from {required} on it goes in metal indoors. Draw its way, or say that it lies in conduit or under modules.',
+    'array-hidden':
+      'What is not drawn of {circuit}, up to {measured}, is said to lie loose in a cavity: from {required} on it goes in metal indoors.',
     'array-inside':
       '{run} carries {circuit}, up to {measured}, inside the building: from {required} it goes in metal conduit or metal-clad cable.',
     'insulation-voltage':
@@ -52,7 +56,8 @@ const meta: CheckMeta = {
   },
   fixMessages: {
     'in-conduit': 'Lay {run} in conduit',
-    'taped-in-conduit': 'It lies in conduit there',
+    'undrawn-conduit': 'It lies in conduit there',
+    'undrawn-under-modules': 'It lies under modules there',
     'with-insulation': 'Use {insulation}',
   },
 };
@@ -66,6 +71,7 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
       ...arrayInside(prepared, circuit, run),
     ]),
     ...singlesAsTaped(prepared, circuit),
+    ...arrayUndrawn(prepared, circuit),
     ...voltageFindings(prepared, circuit),
   ];
 }
@@ -113,25 +119,51 @@ function singlesAsTaped(prepared: Prepared, circuit: Circuit): Found[] {
       data: dataOf(circuit),
       subjects: [{ kind: 'circuit', id: circuit.id }],
       source: WIRING_METHOD[prepared.plan.codeBasis],
-      fixes: () => [
-        {
-          message: 'taped-in-conduit',
-          data: {},
-          edits: [{ kind: 'set-circuit', circuit: { ...circuit, lengthHeld: IN_CONDUIT } }],
-        },
-      ],
+      fixes: () => heldFixes(circuit, ['conduit']),
     }),
   ];
 }
 
-const IN_CONDUIT: Held = HELD_WAYS[0];
+/** What an array’s wiring reaches, where the code asks for metal round it indoors; null where it does not. */
+function liveIndoorsV(prepared: Prepared, circuit: Circuit): number | null {
+  const volts = wantsMetalInside(prepared.plan, circuit) ? highestV(prepared, circuit) : null;
+  return volts !== null && isAbove(volts, ARRAY_INSIDE.fromV, 'V') ? volts : null;
+}
+
+/** Under modules and in conduit it is as it must be; clipped it may be indoors, until its way is drawn. */
+function arrayUndrawn(prepared: Prepared, circuit: Circuit): Found[] {
+  const volts = circuit.lengthMm === null ? null : liveIndoorsV(prepared, circuit);
+  const held = circuit.lengthHeld ?? null;
+  if (volts === null || held === 'conduit' || held === 'under-modules') return [];
+  const isHidden = held === 'in-cavity';
+  return [
+    findingOf(meta, {
+      message: isHidden ? 'array-hidden' : 'array-undrawn',
+      severity: isHidden && circuit.wire.made.as !== 'cable' ? meta.severity : 'ask',
+      data: { circuit: circuitName(circuit.id) },
+      subjects: [{ kind: 'circuit', id: circuit.id }],
+      measured: { value: volts, unit: 'V' },
+      required: { value: ARRAY_INSIDE.fromV, unit: 'V' },
+      source: ARRAY_INSIDE.source,
+      working: () => voltageWorking(circuit, volts, ARRAY_INSIDE.source),
+      fixes: () => heldFixes(circuit, ['conduit', 'under-modules']),
+    }),
+  ];
+}
+
+function heldFixes(circuit: Circuit, ways: readonly ('conduit' | 'under-modules')[]): Fix[] {
+  return ways.map((lengthHeld) => ({
+    message: `undrawn-${lengthHeld}`,
+    data: {},
+    edits: [{ kind: 'set-circuit', circuit: { ...circuit, lengthHeld } }],
+  }));
+}
 
 /** Where an array’s wiring goes through a building, a fault in it has nothing that opens it: metal is round it. */
 function arrayInside(prepared: Prepared, circuit: Circuit, run: Run): Found[] {
-  if (!wantsMetalInside(prepared.plan, circuit)) return [];
-  const volts = highestV(prepared, circuit);
+  const volts = liveIndoorsV(prepared, circuit);
   const outcome = run.laid.as === 'conduit' ? null : routeOf(prepared, run.id);
-  if (volts === null || !isAbove(volts, ARRAY_INSIDE.fromV, 'V') || outcome?.kind !== 'routed') return [];
+  if (volts === null || outcome?.kind !== 'routed') return [];
   const isInside = outcome.routed.legs.some(
     ({ face }) => prepared.site.faces.get(face)?.face.side === 'inside',
   );

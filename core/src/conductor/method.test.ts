@@ -50,6 +50,11 @@ const said = (plan: Plan) => findingsOf(methodCheck, prepare(plan)).map(({ messa
 
 /** Wire that has no sheath and is listed for no open runs: THHN, XHHW, H07V and H07Z. */
 const BARE = new Set<Insulation>(['thhn', 'xhhw', 'pvc', 'xlpe']);
+
+/** PV wire lies open in the wiring of an array alone (NEC 690.31(C)(1)); EN 50618 is a cable with a sheath. */
+function isBare({ carries, insulation }: Case): boolean {
+  return BARE.has(insulation) || (insulation === 'pv-wire' && carries !== 'array');
+}
 const NO_POWER = new Set<CircuitKind>(['unsaid', 'bond', 'data']);
 const LAID = ['clipped', 'in-cavity', 'under-modules', 'conduit'] as const;
 const SETTINGS = ['building', 'mobile'] as const;
@@ -67,8 +72,9 @@ function eachCase(): Case[] {
 }
 
 /** Whether the rule asks for a raceway or a sheath, as it is printed (NEC 300.3(A); IEC 60364-5-52 Table A.52.1). */
-function asksForCover({ setting, carries, insulation, made }: Case): boolean {
-  if (NO_POWER.has(carries) || made === 'cable' || !BARE.has(insulation)) return false;
+function asksForCover(each: Case): boolean {
+  const { setting, carries, made } = each;
+  if (NO_POWER.has(carries) || made === 'cable' || !isBare(each)) return false;
   return setting === 'building' || carries === 'ac-in' || carries === 'ac-out';
 }
 
@@ -184,22 +190,66 @@ describe('the heat of a place', () => {
   });
 });
 
+describe('how a circuit lies', () => {
+  const laidIn = (
+    laid: Laid['as'],
+    made: Circuit['wire']['made']['as'],
+    layers: readonly { is: 'air' | 'mineral-wool' | 'polystyrene'; thicknessMm: number }[] | null,
+  ) => {
+    const plan = along(
+      { codeBasis: 'iec', setting: 'building', carries: 'ac-out', insulation: 'pvc', made },
+      laid,
+    );
+    const faces = plan.faces.map((face) =>
+      face.id === 'plant-wall' && face.shape.kind === 'outline' && layers !== null
+        ? { ...face, shape: { ...face.shape, layers: [...layers] } }
+        : face,
+    );
+    const prepared = prepare({ ...plan, faces });
+    const parts = sizedCircuit(prepared, 'along')?.way.parts ?? [];
+    return new Set(parts.map(({ installed }) => installed));
+  };
+
+  test('in a cavity is as in an insulated wall until its layers say that it is empty, in conduit too', () => {
+    // IEC 60364-5-52, Table A.52.3: A1, A2 and B2.
+    const air = [{ is: 'air', thicknessMm: 50 }] as const;
+    const full = [
+      { is: 'air', thicknessMm: 20 },
+      { is: 'polystyrene', thicknessMm: 30 },
+    ] as const;
+    for (const laid of ['clipped', 'in-cavity', 'conduit'] as const) {
+      for (const layers of [null, [], full]) {
+        expect([laid, laidIn(laid, 'singles', layers).has('insulated')]).toEqual([laid, true]);
+        const cable = laidIn(laid, 'cable', layers);
+        expect([laid, cable.has(laid === 'conduit' ? 'cable-in-insulated' : 'insulated')]).toEqual([
+          laid,
+          true,
+        ]);
+      }
+      const empty = laidIn(laid, 'singles', air);
+      // The demo’s wall is a cavity behind its boards. Loose in a cavity is said of all its way.
+      expect([laid, empty.has('cable-in-conduit')]).toEqual([laid, true]);
+      if (laid !== 'in-cavity') expect(empty.has('insulated')).toBe(false);
+    }
+  });
+});
+
 describe('the international tables', () => {
   const tables = codeTablesOf({ material: 'copper', insulation: 'pvc' });
   const xlpe = codeTablesOf({ material: 'copper', insulation: 'xlpe' });
   const mm2 = (size: '2.5' | '16' | '35'): ConductorSize => ({ by: 'mm2', size });
 
   test('tell an insulated wall, a cable in conduit, conduit and clipped apart', () => {
-    // IEC 60364-5-52, Tables B.52.2 and B.52.4: methods A1, B2, B1, C.
-    const ways = ['insulated', 'cable-in-conduit', 'conduit', 'clipped'] as const;
-    expect(ways.map((way) => tables.tableA(mm2('2.5'), 2, way))).toEqual([19.5, 23, 24, 27]);
-    expect(ways.map((way) => tables.tableA(mm2('35'), 2, way))).toEqual([99, 111, 125, 138]);
-    expect(ways.map((way) => tables.tableA(mm2('16'), 3, way))).toEqual([56, 62, 68, 76]);
+    // IEC 60364-5-52, Tables B.52.2 and B.52.4: methods A2, A1, B2, B1, C.
+    const ways = ['cable-in-insulated', 'insulated', 'cable-in-conduit', 'conduit', 'clipped'] as const;
+    expect(ways.map((way) => tables.tableA(mm2('2.5'), 2, way))).toEqual([18.5, 19.5, 23, 24, 27]);
+    expect(ways.map((way) => tables.tableA(mm2('35'), 2, way))).toEqual([92, 99, 111, 125, 138]);
+    expect(ways.map((way) => tables.tableA(mm2('16'), 3, way))).toEqual([52, 56, 62, 68, 76]);
     for (const each of [tables, xlpe, codeTablesOf({ material: 'aluminium', insulation: 'xlpe' })])
       for (const size of each.sizes)
         for (const loaded of [2, 3]) {
           // Of aluminium with XLPE the table has less clipped than in conduit: enclosed ways alone are in order.
-          const amps = ways.slice(0, 3).map((way) => each.tableA(size, loaded, way));
+          const amps = ways.slice(0, 4).map((way) => each.tableA(size, loaded, way));
           expect(amps).toEqual([...amps].sort((a, b) => (a ?? 0) - (b ?? 0)));
         }
   });

@@ -16,6 +16,7 @@ import { routeOf } from '../route/route.ts';
 import { stringVoltageV } from '../string/cold-voltage.ts';
 import { hotterThan, INSULATION_KINDS } from '../reference/conductors.ts';
 import { sizedCircuit } from './circuit-sizing.ts';
+import { freeKnockouts } from './free-knockouts.ts';
 import { laidFor } from './laid-for.ts';
 import { AT_TERMINAL_MM, atGear, newCircuit, newRun } from './new-circuit.ts';
 
@@ -327,13 +328,7 @@ class Proposing {
   }
 
   private freePort(placement: string) {
-    const type = this.prepared.hung.get(placement)?.type;
-    const isUsed = (knockout: string) =>
-      this.plan.nipples.some(({ from }) => from.placement === placement && from.knockout === knockout) ||
-      this.plan.runs.some((run) =>
-        [run.from, run.to].some((port) => port.placement === placement && port.knockout === knockout),
-      );
-    const free = type?.knockouts.find(({ id }) => !isUsed(id));
+    const [free] = freeKnockouts(this.prepared, this.plan, placement);
     return free === undefined ? null : { placement, knockout: free.id };
   }
 }

@@ -8,12 +8,20 @@ import { mmFromFeet } from '../quantity/convert.ts';
 import { INSULATION_KINDS, METAL_DENSITY, type ConductorMaterial } from '../reference/conductors.ts';
 import { practice, published, type SourceRef } from '../reference/source.ts';
 import type { Working } from '../working/working.ts';
-import { isSized } from './carried.ts';
-import { sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
+import { bondOf, sizedCircuit, type SizedCircuit } from './circuit-sizing.ts';
 import type { WayPart } from './circuit-way.ts';
 import { sectionMm2, type ConductorSize } from './code-tables.ts';
+import { isInverter } from './carried.ts';
 import { highestV } from './highest-voltage.ts';
-import { capacityWorking, currentWorking, dropWorking, sizeWords } from './sizing-working.ts';
+import {
+  bondWorking,
+  capacityWorking,
+  currentWorking,
+  dropWorking,
+  protectionWorking,
+  sizeWords,
+  terminalsWorking,
+} from './sizing-working.ts';
 import type { Candidate, Requirement } from './sizing.ts';
 import { terminationsOf, type Termination } from './terminations.ts';
 
@@ -97,10 +105,18 @@ export function circuitDetail(prepared: Prepared, id: string): CircuitDetail {
   const sized = sizedCircuit(prepared, id);
   if (sized === null) return { workings: [], steps: [] };
   const at = sized.sizing?.chosen ?? sized.sizing?.smallest ?? null;
+  const bond = bondOf(prepared, sized.circuit);
   const workings = [
+    bond === null ? null : bondWorking(prepared, sized.circuit, bond),
     currentWorking(sized),
-    at === null ? null : capacityWorking(sized, at),
-    at === null ? null : dropWorking(sized, at),
+    ...(at === null
+      ? []
+      : [
+          capacityWorking(sized, at),
+          terminalsWorking(sized, at),
+          protectionWorking(sized, at),
+          dropWorking(sized, at),
+        ]),
   ].filter((working) => working !== null);
   return { workings, steps: stepsOf(sized) };
 }
@@ -169,7 +185,8 @@ export function leastVoltageV({ voltageV, mostDropPct }: CircuitLine): number | 
 
 /** Whether all is known of a circuit that its conductors are cut by. */
 export function isWired({ carries, size, lengthMm }: CircuitLine): boolean {
-  return carries !== 'unsaid' && (size !== null || !isSized({ carries })) && lengthMm !== null;
+  const isOfNoSize = carries === 'unsaid' || (size === null && carries !== 'data');
+  return !isOfNoSize && lengthMm !== null;
 }
 
 /** Conductors of one sort, all circuits together: what is bought on drums and coils. */
@@ -233,7 +250,13 @@ export function conductorWords({
 /** A label to be made and put up. */
 export type WireLabel = {
   readonly text: string;
-  readonly where: 'at each end' | 'along the way' | 'at the disconnect' | 'at the panel' | 'at the supply';
+  readonly where:
+    | 'at each end'
+    | 'along the way'
+    | 'at the disconnect'
+    | 'at the panel'
+    | 'at the supply'
+    | 'at the supply, once it is fitted';
   /** Null for a warning that stands for all. */
   readonly circuit: string | null;
   readonly count: number;
@@ -307,6 +330,7 @@ function warningLabels(
   const arrays = circuits.filter(({ carries }) => carries === 'array');
   if (arrays.length === 0) return [];
   const kinds = new Map(gearTypes.map(({ id, kind }) => [id, kind]));
+  const typeOf = new Map(placements.map(({ id, type }) => [id, type]));
   const gearOf = (some: readonly Circuit[]) => {
     const ids = new Set(some.map(({ id }) => id));
     const ends = some.flatMap(({ from, to }) => [from, to]);
@@ -321,7 +345,17 @@ function warningLabels(
   // What opens direct current of the array; a disconnect of alternating current says nothing of it.
   const dcDisconnects = hangs('disconnect', gearOf(arrays));
   const outputs = circuits.filter(({ carries }) => carries === 'ac-out');
-  const fedPanels = hangs('load-centre', gearOf(outputs));
+  const panels = new Set(
+    placements.flatMap(({ id, type }) => (kinds.get(type) === 'load-centre' ? [id] : [])),
+  );
+  const fedBreakers = outputs.filter(({ to }) => to.at === 'gear' && panels.has(to.placement)).length;
+  // What the array gives to a supply: of inverters it leads to, and of trunks; what only passes it on counts once.
+  const sunlit = gearOf(arrays);
+  const fromSun = outputs.filter(({ from }) =>
+    from.at === 'gear'
+      ? sunlit.has(from.placement) && isInverter(kinds.get(typeOf.get(from.placement) ?? '') ?? 'other')
+      : from.at === 'strings',
+  );
   const byCircuit = new Map(lines.map((line) => [line.circuit, line]));
   const most = (some: readonly Circuit[], of: (line: CircuitLine) => number | null) =>
     Math.max(
@@ -329,9 +363,10 @@ function warningLabels(
       ...some.map(({ id }) => byCircuit.get(id)).map((line) => (line === undefined ? 0 : (of(line) ?? 0))),
     );
   const volts = (value: number) => (value === 0 ? '____' : String(Math.ceil(value - 1e-6)));
-  const outA = outputs.reduce((sum, { id }) => sum + (byCircuit.get(id)?.currentA ?? 0), 0);
+  const outA = fromSun.reduce((sum, { id }) => sum + (byCircuit.get(id)?.currentA ?? 0), 0);
   const hasSupply = circuits.some(
-    ({ carries, from }) => carries === 'ac-in' || (from.at === 'outside' && from.what === 'supply'),
+    ({ carries, from, to }) =>
+      carries === 'ac-in' || [from, to].some((end) => end.at === 'outside' && end.what === 'supply'),
   );
   const label = (text: string, where: WireLabel['where'], count: number, source: SourceRef): WireLabel[] =>
     count === 0 ? [] : [{ text, where, circuit: null, count, source }];
@@ -345,15 +380,16 @@ function warningLabels(
       words.mostSource,
     ),
     ...label(
-      `${words.output}: ${outA === 0 ? '____' : (Math.round(outA * 10) / 10).toString()} A, ${volts(Math.round(most(outputs, ({ voltageV }) => voltageV)))} V`,
-      'at the panel',
-      outputs.length === 0 ? 0 : Math.max(1, fedPanels),
+      `${words.output}: ${outA === 0 ? '____' : (Math.round(outA * 10) / 10).toString()} A, ${volts(Math.round(most(fromSun, ({ voltageV }) => voltageV)))} V`,
+      'at the supply',
+      hasSupply && fromSun.length > 0 ? 1 : 0,
       words.outputSource,
     ),
-    ...(words.move === null ? [] : label(words.move, 'at the panel', fedPanels, words.moveSource)),
+    ...(words.move === null ? [] : label(words.move, 'at the panel', fedBreakers, words.moveSource)),
+    // A label that says so before it is so misleads who fights a fire.
     ...(words.rapid === null || site.setting === 'mobile'
       ? []
-      : label(words.rapid, 'at the supply', 1, words.rapidSource)),
+      : label(words.rapid, 'at the supply, once it is fitted', 1, words.rapidSource)),
     ...label(words.supply, 'at the supply', hasSupply ? 1 : 0, words.supplySource),
   ];
 }

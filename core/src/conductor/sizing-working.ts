@@ -1,12 +1,14 @@
 import { setsOf, type Circuit } from '../plan/circuit.ts';
 import { circuitName } from '../plan/names.ts';
 import { told, type Told } from '../quantity/told.ts';
-import { BRIGHT_SUN, ROOF_ADDER, STRING_FUSE, TERMINALS } from '../reference/conductors.ts';
+import { BRIGHT_SUN, EARTHING, ROOF_ADDER, STRING_FUSE, TERMINALS } from '../reference/conductors.ts';
 import { practice, type SourceRef } from '../reference/source.ts';
 import type { Working, WorkingInput } from '../working/working.ts';
+import type { Prepared } from '../check/prepared.ts';
+import type { BondSize } from './bond-size.ts';
 import { loadedOf } from './carried.ts';
 import type { SizedCircuit } from './circuit-sizing.ts';
-import { codeTablesOf, type ConductorSize } from './code-tables.ts';
+import { codeTablesOf, sectionMm2, type ConductorSize } from './code-tables.ts';
 import type { Candidate } from './sizing.ts';
 
 /** A size as it is told: #8, 4 mm². */
@@ -46,15 +48,12 @@ function currentSource({ carries, wire }: Circuit): SourceRef {
 
 /** What its terminals let it carry. */
 export function terminalsWorking(
-  { circuit, sizing, terminals }: SizedCircuit,
+  { circuit, sizing, terminalC }: SizedCircuit,
   candidate: Candidate,
 ): Working | null {
   if (sizing === null || candidate.terminalA === null) return null;
   const { basis, sources } = codeTablesOf(circuit.wire);
-  const marked = terminals.flatMap(({ terminal }) => terminal.ratedC ?? []);
-  const isMarked = marked.length > 0 && marked.length === terminals.length;
   const most = { value: TERMINALS.upToA, unit: 'A' } as const;
-  const as = { value: Math.min(...marked), unit: 'degC' } as const;
   return {
     title: told('{size} at the terminals of {circuit}', {
       size: sizeWords(candidate.size),
@@ -65,8 +64,8 @@ export function terminalsWorking(
     result: { name: 'What they let it carry', value: { value: candidate.terminalA, unit: 'A' } },
     source: sources.terminals,
     notes: [
-      isMarked
-        ? told('Its terminals are marked {as}.', { as })
+      terminalC !== null
+        ? told('Its terminals are marked {as}.', { as: { value: terminalC, unit: 'degC' } })
         : basis === 'us'
           ? told('Not all of its ends are marked: 60 °C for devices of up to {most}, above 75 °C.', { most })
           : 'Not all of its ends are marked: taken as what terminals are tried with, 70 °C.',
@@ -96,6 +95,45 @@ export function protectionWorking({ circuit, sizing }: SizedCircuit, candidate: 
     result: { name: 'Largest device', value: { value: candidate.mostDeviceA, unit: 'A' } },
     source: sources.protection,
     notes: [],
+  };
+}
+
+/** How thick a bond must be. */
+export function bondWorking(
+  { plan, circuits }: Prepared,
+  bond: Circuit,
+  { leastMm2, by, size }: BondSize,
+): Working {
+  const reference = circuits.get(by);
+  return {
+    title: told('Conductor of {circuit}', { circuit: circuitName(bond.id) }),
+    formula: 'by its table, from the largest conductor of power that it bonds',
+    inputs: [
+      ...(reference === undefined
+        ? []
+        : [
+            {
+              symbol: 'sets',
+              name: told('That share the current of {by}', { by: circuitName(by) }),
+              value: { value: setsOf(reference.wire), unit: 'count' },
+            } as const,
+          ]),
+      ...(size === null
+        ? []
+        : [
+            {
+              symbol: 'size',
+              name: told('{size}, the next that is made', { size: sizeWords(size) }),
+              value: { value: sectionMm2(size), unit: 'section' },
+            } as const,
+          ]),
+    ],
+    result: { name: 'Least section', value: { value: leastMm2, unit: 'section' } },
+    source: EARTHING[plan.codeBasis],
+    notes: [
+      told('It follows from {by}.', { by: circuitName(by) }),
+      'What leads to a rod alone may be thinner by some codes: the local one and a licensed person decide.',
+    ],
   };
 }
 

@@ -15,37 +15,10 @@ import {
 } from '../reference/conductors.ts';
 import { STANDARD_RATINGS } from '../reference/overcurrent.ts';
 import { bundleMm } from './bundle.ts';
-import { codeTablesOf, sectionMm2, type Surroundings } from './code-tables.ts';
+import { codeTablesOf, sectionMm2 } from './code-tables.ts';
 import { metalOf } from './schedule.ts';
-import { sizeConductors, type Demand } from './sizing.ts';
-
-const AT_30: Surroundings = { ambientC: 30, carrying: 2, circuits: 1, installed: 'conduit' };
-
-type Asked = Omit<Partial<Demand>, 'wire' | 'lies'> & {
-  readonly wire?: Partial<Demand['wire']>;
-  readonly lies?: readonly Surroundings[];
-};
-
-function demand(more: Asked): Demand {
-  const { wire, lies = [AT_30], currentA = 16, ...others } = more;
-  return {
-    currentA,
-    operatingA: currentA,
-    isContinuous: true,
-    isArray: false,
-    isDirect: false,
-    voltageV: 240,
-    loaded: 2,
-    lengthM: 5,
-    terminalC: 75,
-    takesMm2: { least: 0, most: Infinity },
-    protection: { by: 'program' },
-    mostDropPct: 3,
-    ...others,
-    lies: lies.map((place) => ({ ...place, share: 1 / lies.length })),
-    wire: { material: 'copper', insulation: 'thhn', size: { by: 'program' }, hasEarth: true, ...wire },
-  };
-}
+import { AT_30, demand } from '../test/demand.ts';
+import { sizeConductors } from './sizing.ts';
 
 const sizeOf = (more: Parameters<typeof demand>[0]) => sizeConductors(demand(more)).chosen?.size.size ?? null;
 

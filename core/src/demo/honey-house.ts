@@ -538,8 +538,9 @@ function string(id: string, name: string, strung: string, inverter: string, nipp
     from: { at: 'strings', strings: [strung] },
     to: atGear(inverter, 'dc'),
     stretches: [{ from: 'disconnect-out', to: nippleId }],
-    // Under the modules to the box on the roof.
+    // To the box on the roof.
     lengthMm: inch(14 * 12),
+    lengthHeld: 'under-modules',
     // One string alone can feed no fault that its wire cannot carry.
     protection: { by: 'none' },
     // In one pipe one earth conductor serves both (NEC 250.122(C)).

@@ -48,7 +48,7 @@ const meta: CheckMeta = {
     'far-afloat':
       'The fuse of {circuit} is {measured} of conductor from {battery}: on a road that serves, on a boat it is {required} at most.',
     'behind-wall':
-      '{circuit} goes through a face on {run}, {required} from {battery}, and its first fuse or breaker stands {measured} from it: put one before the wall.',
+      '{circuit} goes through a wall or a plate on {run}, {required} from {battery}, and its first fuse or breaker stands {measured} from it: put one before the wall.',
     unknown:
       'How far the fuse of {circuit} is from {battery} is not known: draw its way, or type its length.',
   },
@@ -78,26 +78,25 @@ function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
         ],
       },
     ];
+    const { codeBasis, site } = prepared.plan;
+    const { setting } = site;
+    const limit = BATTERY_DEVICE[setting === 'mobile' ? 'mobile' : codeBasis];
+    const common = { data, subjects, fixes, source: limit.source };
     const first = devicesAlong(prepared, circuit, battery.id).find(({ device }) => device.clears);
-    if (first === undefined) return [findingOf(meta, { message: 'none', data, subjects, fixes })];
-    if (first.awayMm === null)
-      return [findingOf(meta, { message: 'unknown', severity: 'ask', data, subjects, fixes })];
+    if (first === undefined) return [findingOf(meta, { ...common, message: 'none' })];
+    if (first.awayMm === null) return [findingOf(meta, { ...common, message: 'unknown', severity: 'ask' })];
     const wall = faceBefore(prepared, circuit, battery.id, first.awayMm);
     if (wall !== null)
       return [
         findingOf(meta, {
+          ...common,
           message: 'behind-wall',
           data: { ...data, run: runName(wall.run) },
-          subjects,
           measured: { value: first.awayMm, unit: 'mm' },
           required: { value: wall.atMm, unit: 'mm' },
-          working: () => awayWorking(circuit, battery.id, first, BATTERY_DEVICE.us),
-          fixes,
+          working: () => awayWorking(circuit, battery.id, first, limit),
         }),
       ];
-    const { codeBasis, site } = prepared.plan;
-    const { setting } = site;
-    const limit = BATTERY_DEVICE[setting === 'mobile' ? 'mobile' : codeBasis];
     const isFar = isAbove(first.awayMm, limit.mostMm, 'mm');
     if (!isFar && (setting !== 'mobile' || !isAbove(first.awayMm, BATTERY_DEVICE.afloat.mostMm, 'mm')))
       return [];
@@ -131,10 +130,11 @@ function faceBefore(
     const { legs, passes } = outcome.routed;
     const mm = legs.map(({ from, to }) => Math.hypot(to[0] - from[0], to[1] - from[1]));
     const before = (leg: number) => mm.slice(0, leg).reduce((sum, each) => sum + each, 0);
-    const holes = passes.flatMap(({ through, leg }) => (through.kind === 'penetration' ? [before(leg)] : []));
-    const fromEnd = run.to.placement === battery ? holes.map((at) => before(mm.length) - at) : holes;
+    const holes = passes.map(({ leg }) => before(leg));
+    // From whichever of its ends the battery is at; a run that does not begin at it comes after what does.
     if (run.from.placement !== battery && run.to.placement !== battery) continue;
-    const nearest = Math.min(...fromEnd, Infinity);
+    const fromBattery = run.to.placement === battery ? holes.map((at) => before(mm.length) - at) : holes;
+    const nearest = Math.min(...fromBattery, Infinity);
     if (isAbove(deviceMm, nearest, 'mm')) return { run: run.id, atMm: nearest };
   }
   return null;

@@ -2,7 +2,8 @@ import { checkOf, findingOf, lookAt, type Check, type CheckMeta, type Found } fr
 import { middleOf, type Hung, type Prepared } from '../check/prepared.ts';
 import { GEAR } from '../check/subjects.ts';
 import { sizedCircuit, type SizedCircuit } from '../conductor/circuit-sizing.ts';
-import type { CircuitEnd } from '../plan/circuit.ts';
+import { isInverter } from '../conductor/carried.ts';
+import type { Circuit, CircuitEnd } from '../plan/circuit.ts';
 import { circuitName, gearName } from '../plan/names.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { told } from '../quantity/told.ts';
@@ -26,8 +27,8 @@ const meta: CheckMeta = {
     over: 'Its supply and what inverters feed into {panel} come to {measured}; its busbar takes {required}: a larger panel, a smaller supply device, or another place to feed in.',
     'rating-unknown':
       'Inverters feed into {panel}, and nobody said what its busbar is rated for: read it on its label.',
-    'supply-unknown':
-      'Inverters feed into {panel}, and the current of {circuit} that supplies it is not known: then its busbar is not checked.',
+    'current-unknown':
+      'Inverters feed into {panel}, and the current of {circuit} is not known: then its busbar is not checked.',
   },
   fixMessages: {},
   fields: { over: 'gear-type', 'rating-unknown': 'gear-type' },
@@ -35,12 +36,12 @@ const meta: CheckMeta = {
 
 function checkPanel(prepared: Prepared, panel: Hung): Found[] {
   if (panel.type.kind !== 'load-centre') return [];
-  const arriving = prepared.circuitsOfGear.get(panel.id).flatMap((circuit) => {
+  const here = prepared.circuitsOfGear.get(panel.id).flatMap((circuit) => {
     const sized = sizedCircuit(prepared, circuit.id);
-    return isAt(circuit.to, panel.id) && sized !== null ? [sized] : [];
+    return sized === null ? [] : [sized];
   });
-  const feeds = arriving.filter(({ circuit }) => circuit.carries === 'ac-out');
-  const supplies = arriving.filter(({ circuit }) => circuit.carries === 'ac-in');
+  const supplies = here.filter(({ circuit }) => doesSupply(circuit, panel.id));
+  const feeds = here.filter((each) => !supplies.includes(each) && doesFeed(prepared, each.circuit, panel.id));
   if (feeds.length === 0) return [];
   const common = {
     subjects: [{ kind: 'placement', id: panel.id }] as const,
@@ -51,12 +52,12 @@ function checkPanel(prepared: Prepared, panel: Hung): Found[] {
   const ratedA = panel.type.ratings.maxCurrentA;
   if (ratedA === null)
     return [findingOf(meta, { ...common, message: 'rating-unknown', severity: 'ask', data })];
-  const unknown = supplies.find(({ sizing }) => sizing === null);
+  const unknown = [...feeds, ...supplies].find(({ sizing }) => sizing === null);
   if (unknown !== undefined)
     return [
       findingOf(meta, {
         ...common,
-        message: 'supply-unknown',
+        message: 'current-unknown',
         severity: 'ask',
         data: { ...data, circuit: circuitName(unknown.circuit.id) },
         subjects: [...common.subjects, { kind: 'circuit', id: unknown.circuit.id }],
@@ -76,8 +77,28 @@ function checkPanel(prepared: Prepared, panel: Hung): Found[] {
   ];
 }
 
+/** What comes from the supply, or leads to it: both feed the busbar from there. */
+function doesSupply({ carries, from, to }: Circuit, panel: string): boolean {
+  if (carries !== 'ac-in' && carries !== 'ac-out') return false;
+  return (carries === 'ac-in' && isAt(to, panel)) || [from, to].some(isSupply);
+}
+
+/** What leads to it from inverters, whichever end was drawn first. */
+function doesFeed({ hung }: Prepared, { carries, to }: Circuit, panel: string): boolean {
+  if (carries !== 'ac-out') return false;
+  const isInverterAt = (end: CircuitEnd) => {
+    const kind = end.at === 'gear' ? hung.get(end.placement)?.type.kind : undefined;
+    return kind !== undefined && isInverter(kind);
+  };
+  return isAt(to, panel) || isInverterAt(to);
+}
+
 function isAt(end: CircuitEnd, placement: string): boolean {
   return end.at === 'gear' && end.placement === placement;
+}
+
+function isSupply(end: CircuitEnd): boolean {
+  return end.at === 'outside' && end.what === 'supply';
 }
 
 function sourceIn({ plan }: Prepared) {

@@ -20,7 +20,7 @@ const meta: CheckMeta = {
     'carrying-none':
       'None of the conductors of {circuit} is said to carry its current: then nothing beside it is held to it. Say how many do.',
     'below-gear':
-      '{circuit} was said to carry {measured}; what it joins gives {required} for long, and its conductors are sized by what was said.',
+      '{circuit} was said to carry {measured}, and its conductors are sized for that; what it joins may ask {required} of it for long.',
   },
   fixMessages: {
     'by-program': 'Let the program choose its device',

@@ -1,9 +1,9 @@
 import { getSample } from '../gear/samples.ts';
 import { atGear, newCircuit } from '../conductor/new-circuit.ts';
-import type { Circuit, CircuitWire } from '../plan/circuit.ts';
+import type { Circuit } from '../plan/circuit.ts';
 import type { PlanEdit } from '../plan/edits/apply-edit.ts';
 import type { Device, GearType } from '../plan/gear-type.ts';
-import type { CheckCases } from '../test/check-cases.ts';
+import { feed, type CheckCases } from '../test/check-cases.ts';
 
 /** On the north wall, where nothing else hangs. */
 const PLACES_MM = { near: [1500, 2000], far: [2600, 2000] } as const;
@@ -51,41 +51,26 @@ function plate(device: Partial<Device> | null, ratings: Partial<GearType['rating
 
 const inside: Device = { clears: false, opens: 'under-load', dcV: 600, isOneWay: false };
 
-/** The demo’s feed of inverter A with something else about it: 33.3 A. */
-function feed({
-  wire,
-  ...more
-}: Partial<Omit<Circuit, 'wire'>> & { readonly wire?: Partial<CircuitWire> }): PlanEdit {
-  return {
-    kind: 'set-circuit',
-    circuit: newCircuit('us', {
-      id: 'a-feed',
-      name: 'Inverter A to load center',
-      carries: 'ac-out',
-      from: atGear('inverter-a', 'ac'),
-      to: atGear('load-centre', 'breakers'),
-      stretches: [{ from: 'a-ac', to: 'load-feed' }],
-      ...more,
-      wire: { count: 3, ...wire },
-    }),
-  };
-}
-
 /** The demo’s panel with a busbar for so much. */
 function busbar(maxCurrentA: number | null): PlanEdit {
   const panel = getSample('load-centre-125a');
   return { kind: 'set-gear-type', gearType: { ...panel, ratings: { ...panel.ratings, maxCurrentA } } };
 }
 
-/** What supplies the panel, with no current said. */
-function unsaidSupply(): PlanEdit {
+/** A feed that was drawn from the panel to its inverter. */
+function turnedRound(): PlanEdit {
+  return feed({ from: atGear('load-centre', 'breakers'), to: atGear('inverter-a', 'ac') });
+}
+
+/** What supplies the panel, or a feed into it, with no current said. */
+function unsaid(carries: 'ac-in' | 'ac-out'): PlanEdit {
   return {
     kind: 'set-circuit',
     circuit: newCircuit('us', {
       id: 'essential',
       name: 'Essential',
-      carries: 'ac-in',
-      from: { at: 'outside', what: 'supply' },
+      carries,
+      from: carries === 'ac-in' ? { at: 'outside', what: 'supply' } : atGear('transfer-switch'),
       to: atGear('load-centre', 'main'),
       lengthMm: 3000,
       lengthHeld: 'conduit',
@@ -157,7 +142,13 @@ export const PROTECTION_CASES: Readonly<Record<string, CheckCases>> = {
   'protection.busbar': {
     // 100 A of supply and 125 % of 91.7 A: 214.6 A, on 225 A of busbar with 270 A allowed.
     valid: [[], [busbar(179)]],
-    invalid: [[busbar(178)], [busbar(null)], [busbar(225), unsaidSupply()]],
+    invalid: [
+      [busbar(178)],
+      [busbar(null)],
+      [unsaid('ac-in')],
+      [unsaid('ac-out')],
+      [busbar(178), turnedRound()],
+    ],
   },
   'protection.overcurrent': {
     valid: [[], [feed({})], [feed({ currentA: 34 })], [string(1)]],

@@ -10,6 +10,7 @@ import {
 import type { Prepared } from '../check/prepared.ts';
 import { CIRCUITS, GEAR } from '../check/subjects.ts';
 import type { Hung } from '../model/model.ts';
+import { sizedCircuit } from '../conductor/circuit-sizing.ts';
 import type { Circuit } from '../plan/circuit.ts';
 import { circuitName, gearName, gearTypeName } from '../plan/names.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -19,7 +20,7 @@ import { BRIGHT_SUN, MM2_RATINGS, STRING_FUSE, STRING_FUSE_US } from '../referen
 import { FUSE_RATINGS } from '../reference/overcurrent.ts';
 import { stringsAt, type SeriesFigures } from '../string/module-figures.ts';
 import type { Working } from '../working/working.ts';
-import { deviceOf } from './device.ts';
+import { deviceOf, devicesAlong } from './device.ts';
 
 const meta: CheckMeta = {
   id: 'protection.string-fuse',
@@ -98,164 +99,192 @@ function stringsOf(prepared: Prepared, { carries, from, to }: Circuit): readonly
   return (stringsAt(prepared, from) ?? stringsAt(prepared, to) ?? []).filter(({ count }) => count > 0);
 }
 
-/** Strings that a circuit takes joined already. */
+/** Strings that a circuit takes joined already, and what was typed for the fuse of one. */
 function checkCircuit(prepared: Prepared, circuit: Circuit): Found[] {
   const strings = stringsOf(prepared, circuit);
-  const [first] = strings;
-  if (first === undefined) return [];
-  const fuseA = circuit.stringFuseA ?? null;
-  if (strings.length === 1) return ownFuse(prepared, circuit, first);
-  if (fuseA !== null)
-    return strings.flatMap((string) => ofFuse(prepared, circuit, string, fuseA)).slice(0, 1);
-  const fix = (fuse: number): Fix => ({
-    message: 'string-fuse',
-    data: { fuse: { value: fuse, unit: 'A' } },
-    edits: [{ kind: 'set-circuit', circuit: { ...circuit, stringFuseA: fuse } }],
-  });
-  return lacking(prepared, circuit, strings, 'none', {}, fix).slice(0, 1);
-}
-
-/** The device of a circuit of one string is that string’s, where somebody typed it. */
-function ownFuse(prepared: Prepared, circuit: Circuit, string: SeriesFigures): Found[] {
   const { protection, stringFuseA } = circuit;
-  const fuses = [stringFuseA, protection.by === 'rating' ? protection.ratingA : undefined];
-  return fuses.flatMap((each) => (each === undefined ? [] : ofFuse(prepared, circuit, string, each)));
+  // The device of a circuit of one string is that string’s.
+  const typed = strings.length === 1 && protection.by === 'rating' ? [protection.ratingA] : [];
+  const fuses = stringFuseA === undefined ? typed : [stringFuseA, ...typed];
+  const { codeBasis } = prepared.plan;
+  const wrong = strings.flatMap((string) =>
+    fuses.flatMap((fuseA) => ofFuse(codeBasis, circuit, string, fuseA)),
+  );
+  if (stringFuseA !== undefined || strings.length < 2) return wrong.slice(0, 1);
+  return firstOf(
+    strings.map((string, index) =>
+      lacking(prepared, circuit, string, fedA(codeBasis, without(strings, index)), strings.length - 1, null),
+    ),
+  );
 }
 
-/** Strings that come together at gear that joins them. */
+/** Strings that come together at gear that joins them, each with what it gets from all others there. */
 function checkGear(prepared: Prepared, item: Hung): Found[] {
-  if (item.type.kind !== 'combiner' && item.type.kind !== 'junction-box') return [];
   const arriving = prepared.circuitsOfGear.get(item.id).flatMap((circuit) => {
     const strings = stringsOf(prepared, circuit);
     return strings.length === 0 ? [] : [{ circuit, strings }];
   });
-  if (item.type.kind === 'junction-box' && !isJoining(prepared, item, arriving.length)) return [];
-  const clears = deviceOf(item.type)?.clears === true;
+  if (arriving.length < 2 || !doesJoin(prepared, item, arriving.length)) return [];
+  const { codeBasis } = prepared.plan;
   return arriving.flatMap(({ circuit, strings }) => {
+    if (circuit.stringFuseA !== undefined) return [];
     const others = arriving.filter((each) => each.circuit !== circuit).flatMap((each) => each.strings);
-    const isFused =
-      circuit.stringFuseA !== undefined ||
-      (circuit.protection.by !== 'none' && (clears || circuit.device != null));
-    if (others.length === 0 || isFused) return [];
-    const fix = (): Fix => ({
-      message: 'program-fuse',
-      data: {},
-      edits: [{ kind: 'set-circuit', circuit: { ...circuit, protection: { by: 'program' } } }],
-    });
-    const inLine = (fuse: number): Fix => ({
-      message: 'string-fuse',
-      data: { fuse: { value: fuse, unit: 'A' } },
-      edits: [{ kind: 'set-circuit', circuit: { ...circuit, stringFuseA: fuse } }],
-    });
-    const data = { gear: gearName(item.id) };
-    return lacking(
-      prepared,
-      circuit,
-      [...strings.slice(0, 1), ...others],
-      'none-at',
-      data,
-      clears ? fix : inLine,
-    ).slice(0, 1);
+    // What its own device lets through, where it has one; else all that the others give.
+    const fuseA = deviceAt(prepared, item, circuit);
+    const comesA = Math.min(fuseA ?? Infinity, fedA(codeBasis, others));
+    return firstOf(
+      strings.map((string, index) => {
+        const beside = without(strings, index);
+        const ownA = fedA(codeBasis, beside);
+        // What they do to each other is told of the circuit.
+        if (string.maxFuseA !== null && isAbove(ownA, string.maxFuseA, 'A')) return [];
+        const isAlone = beside.length === 0;
+        if (isAlone && fuseA !== null)
+          return isFuseWanted(string, fedA(codeBasis, others))
+            ? ofFuse(codeBasis, circuit, string, fuseA)
+            : [];
+        return lacking(prepared, circuit, string, ownA + comesA, beside.length + others.length, item);
+      }),
+    );
   });
 }
 
-/** A box joins strings where fewer circuits of the array leave it than come in. */
-function isJoining(prepared: Prepared, { id }: Hung, arriving: number): boolean {
-  const ofArray = prepared.circuitsOfGear.get(id).filter(({ carries }) => carries === 'array');
-  const leaving = ofArray.length - arriving;
-  return arriving > 1 && leaving > 0 && leaving < arriving;
+function without<Item>(list: readonly Item[], index: number): Item[] {
+  return list.filter((_, other) => other !== index);
 }
 
-/** Strings without a fuse of their own, where the others give more than their modules stand. */
+/** Strings of one circuit are told of once. */
+function firstOf(found: readonly (readonly Found[])[]): Found[] {
+  return found.flat().slice(0, 1);
+}
+
+/** What joins strings: what is made for it or has one input; else what fewer circuits of the array leave than come in. */
+function doesJoin(prepared: Prepared, { id, type }: Hung, arriving: number): boolean {
+  if (type.kind === 'combiner' || type.kind === 'charge-controller') return true;
+  const ofArray = prepared.circuitsOfGear.get(id).filter(({ carries }) => carries === 'array');
+  const leaving = ofArray.length - arriving;
+  return leaving > 0 && leaving < arriving;
+}
+
+/** The device of a circuit where it comes to gear that joins it with others, A; null where nothing clears it. */
+function deviceAt(prepared: Prepared, item: Hung, circuit: Circuit): number | null {
+  const doesClear =
+    deviceOf(item.type)?.clears === true ||
+    devicesAlong(prepared, circuit, item.id).some(({ device }) => device.clears);
+  return doesClear ? (sizedCircuit(prepared, circuit.id)?.sizing?.deviceA ?? null) : null;
+}
+
+function isFuseWanted({ maxFuseA }: SeriesFigures, backA: number): boolean {
+  return maxFuseA !== null && isAbove(backA, maxFuseA, 'A');
+}
+
+/** A string without a fuse of its own, where others give more than its modules stand: within its circuit, or at gear. */
 function lacking(
   prepared: Prepared,
   circuit: Circuit,
-  strings: readonly SeriesFigures[],
-  message: 'none' | 'none-at',
-  more: Parameters<typeof findingOf>[1]['data'],
-  fix: (fuseA: number) => Fix,
+  string: SeriesFigures,
+  backA: number,
+  others: number,
+  at: Hung | null,
 ): Found[] {
   const { codeBasis } = prepared.plan;
-  const subjects = [{ kind: 'circuit', id: circuit.id }] as const;
-  const data = { ...more, circuit: circuitName(circuit.id) };
-  return strings.flatMap((string, index): Found[] => {
-    const others = strings.filter((_, other) => other !== index);
-    const backA = fedA(codeBasis, others);
-    if (string.maxFuseA === null) {
-      if (others.length < 2) return [];
-      const type = gearTypeName(string.types[0] ?? '');
-      return [
-        findingOf(meta, { message: 'most-unsaid', severity: 'ask', data: { ...data, type }, subjects }),
-      ];
-    }
-    if (!isAbove(backA, string.maxFuseA, 'A')) return [];
-    const fuseA = fuseFor(codeBasis, string);
-    if (fuseA === null) {
-      const leastA = leastFuseA(codeBasis, string);
-      return [
-        findingOf(meta, {
-          message: 'no-fuse',
-          data,
-          subjects,
-          measured: { value: leastA, unit: 'A' },
-          required: { value: mostFuseA(codeBasis, string), unit: 'A' },
-          source: sourceOf(codeBasis),
-          working: () => fuseWorking(codeBasis, circuit, string, others),
-        }),
-      ];
-    }
+  const common = {
+    data: { circuit: circuitName(circuit.id), ...(at === null ? {} : { gear: gearName(at.id) }) },
+    subjects: [{ kind: 'circuit', id: circuit.id }] as const,
+    source: sourceOf(codeBasis),
+  };
+  if (string.maxFuseA === null) {
+    // Two alike feed each other no more than any module stands.
+    if (others < 2) return [];
+    const type = gearTypeName(string.types[0] ?? '');
     return [
-      findingOf(meta, {
-        message,
-        data,
-        subjects,
-        measured: { value: backA, unit: 'A' },
-        required: { value: string.maxFuseA, unit: 'A' },
-        source: sourceOf(codeBasis),
-        working: () => fuseWorking(codeBasis, circuit, string, others),
-        fixes: () => [fix(fuseA)],
-      }),
+      findingOf(meta, { ...common, message: 'most-unsaid', severity: 'ask', data: { ...common.data, type } }),
     ];
+  }
+  if (!isFuseWanted(string, backA)) return [];
+  const fuseA = fuseFor(codeBasis, string);
+  if (fuseA === null) return [noFuse(codeBasis, circuit, string)];
+  return [
+    findingOf(meta, {
+      ...common,
+      message: at === null ? 'none' : 'none-at',
+      measured: { value: backA, unit: 'A' },
+      required: { value: string.maxFuseA, unit: 'A' },
+      working: () => fuseWorking(codeBasis, circuit, string, { others, backA }),
+      fixes: () => [
+        at !== null && deviceOf(at.type)?.clears === true && circuit.protection.by === 'none'
+          ? programFix(circuit)
+          : stringFuseFix(circuit, fuseA),
+      ],
+    }),
+  ];
+}
+
+function programFix(circuit: Circuit): Fix {
+  return {
+    message: 'program-fuse',
+    data: {},
+    edits: [{ kind: 'set-circuit', circuit: { ...circuit, protection: { by: 'program' } } }],
+  };
+}
+
+function stringFuseFix(circuit: Circuit, fuseA: number): Fix {
+  return {
+    message: 'string-fuse',
+    data: { fuse: { value: fuseA, unit: 'A' } },
+    edits: [{ kind: 'set-circuit', circuit: { ...circuit, stringFuseA: fuseA } }],
+  };
+}
+
+/** No rating is made between what holds in bright sun and what the modules allow. */
+function noFuse(codeBasis: Plan['codeBasis'], circuit: Circuit, string: SeriesFigures): Found {
+  return findingOf(meta, {
+    message: 'no-fuse',
+    data: { circuit: circuitName(circuit.id) },
+    subjects: [{ kind: 'circuit', id: circuit.id }],
+    measured: { value: leastFuseA(codeBasis, string), unit: 'A' },
+    required: { value: mostFuseA(codeBasis, string), unit: 'A' },
+    source: sourceOf(codeBasis),
+    working: () => fuseWorking(codeBasis, circuit, string),
   });
 }
 
 /** A fuse of a string against what its modules allow and what they give. */
-function ofFuse(prepared: Prepared, circuit: Circuit, string: SeriesFigures, fuseA: number): Found[] {
-  const { codeBasis } = prepared.plan;
-  const common = {
-    data: { circuit: circuitName(circuit.id) },
-    subjects: [{ kind: 'circuit', id: circuit.id }] as const,
-    measured: { value: fuseA, unit: 'A' } as const,
-    source: sourceOf(codeBasis),
-    working: () => fuseWorking(codeBasis, circuit, string, []),
-    fixes: () => fuseFixes(codeBasis, circuit, string),
-  };
-  const amps = (value: number) => ({ value, unit: 'A' }) as const;
+function ofFuse(
+  codeBasis: Plan['codeBasis'],
+  circuit: Circuit,
+  string: SeriesFigures,
+  fuseA: number,
+): Found[] {
   const leastA = leastFuseA(codeBasis, string);
-  if (string.maxFuseA !== null && isAbove(fuseA, string.maxFuseA, 'A'))
-    return [findingOf(meta, { ...common, message: 'over-module', required: amps(string.maxFuseA) })];
-  if (codeBasis === 'iec' && isAbove(fuseA, STRING_FUSE.most * string.iscA, 'A'))
-    return [
-      findingOf(meta, { ...common, message: 'over-iec', required: amps(STRING_FUSE.most * string.iscA) }),
-    ];
-  if (!isBelow(fuseA, leastA, 'A')) return [];
-  return [findingOf(meta, { ...common, message: 'small', severity: 'fix', required: amps(leastA) })];
+  const held = (message: string, required: number, severity = meta.severity) => [
+    findingOf(meta, {
+      message,
+      severity,
+      data: { circuit: circuitName(circuit.id) },
+      subjects: [{ kind: 'circuit', id: circuit.id }],
+      measured: { value: fuseA, unit: 'A' },
+      required: { value: required, unit: 'A' },
+      source: sourceOf(codeBasis),
+      working: () => fuseWorking(codeBasis, circuit, string),
+      fixes: () => fuseFixes(codeBasis, circuit, string),
+    }),
+  ];
+  const isOverModule = string.maxFuseA !== null && isAbove(fuseA, string.maxFuseA, 'A');
+  // The next one that is made, and still too large: none is between.
+  if (isOverModule && circuit.stringFuseA === undefined && circuit.protection.by === 'program')
+    return [noFuse(codeBasis, circuit, string)];
+  if (isOverModule) return held('over-module', string.maxFuseA);
+  const mostA = mostFuseA(codeBasis, string);
+  if (isAbove(fuseA, mostA, 'A')) return held('over-iec', mostA);
+  return isBelow(fuseA, leastA, 'A') ? held('small', leastA, 'fix') : [];
 }
 
 function fuseFixes(codeBasis: Plan['codeBasis'], circuit: Circuit, string: SeriesFigures): Fix[] {
   const fuse = fuseFor(codeBasis, string);
   if (fuse === null) return [];
-  const changed: Circuit =
-    circuit.stringFuseA === undefined
-      ? { ...circuit, protection: { by: 'rating', ratingA: fuse } }
-      : { ...circuit, stringFuseA: fuse };
-  return [
-    {
-      message: 'string-fuse',
-      data: { fuse: { value: fuse, unit: 'A' } },
-      edits: [{ kind: 'set-circuit', circuit: changed }],
-    },
-  ];
+  if (circuit.stringFuseA !== undefined) return [stringFuseFix(circuit, fuse)];
+  return [programFix(circuit)];
 }
 
 function sourceOf(codeBasis: Plan['codeBasis']) {
@@ -266,7 +295,7 @@ function fuseWorking(
   codeBasis: Plan['codeBasis'],
   circuit: Circuit,
   string: SeriesFigures,
-  others: readonly SeriesFigures[],
+  fed: { readonly others: number; readonly backA: number } | null = null,
 ): Working {
   const isUs = codeBasis === 'us';
   const amps = (value: number) => ({ value, unit: 'A' }) as const;
@@ -277,23 +306,19 @@ function fuseWorking(
       : 'fed by the others = Σ Isc;  1.5 · Isc ≤ fuse ≤ 2.4 · Isc, and what the modules allow',
     inputs: [
       { symbol: 'Isc', name: 'Short-circuit current of the string', value: amps(string.iscA) },
-      { symbol: 'others', name: 'Strings beside it', value: { value: others.length, unit: 'count' } },
-      ...(others.length === 0
+      ...(fed === null
         ? []
-        : [
-            {
-              symbol: 'fed by the others',
-              name: 'Into a fault of this one',
-              value: amps(fedA(codeBasis, others)),
-            },
-          ]),
+        : ([
+            { symbol: 'others', name: 'Strings beside it', value: { value: fed.others, unit: 'count' } },
+            { symbol: 'fed by the others', name: 'Into a fault of this one', value: amps(fed.backA) },
+          ] as const)),
       ...(string.maxFuseA === null
         ? []
         : [{ symbol: 'most', name: 'Largest fuse its modules allow', value: amps(string.maxFuseA) }]),
     ],
     result: { name: 'Least fuse that holds', value: amps(leastFuseA(codeBasis, string)) },
     source: sourceOf(codeBasis),
-    notes: [],
+    notes: ['Where a device stands between, no more comes through it than it is rated for.'],
   };
 }
 

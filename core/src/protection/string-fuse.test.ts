@@ -6,6 +6,7 @@ import { atGear, newCircuit } from '../conductor/new-circuit.ts';
 import { glasshouses } from '../demo/glasshouses.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { CIRCUIT_KINDS, type Circuit } from '../plan/circuit.ts';
+import type { GearKind } from '../plan/gear-type.ts';
 import type { Plan } from '../plan/plan.ts';
 import { getSample } from '../gear/samples.ts';
 import { cases } from '../test/cases.ts';
@@ -105,6 +106,84 @@ describe('the matrix of silence of string fuses', () => {
   });
 });
 
+describe('strings that come together at gear', () => {
+  type Arriving = { readonly strings: number; readonly by: 'none' | 'program' };
+  /** Circuits with so many strings each, of 10 A, that lead to a piece of a kind and on to inverter A. */
+  function meeting(kind: GearKind, arriving: readonly Arriving[], maxFuseA: number, leaving = 1): string[] {
+    const plan = withStrings({ codeBasis: 'us', parallel: 1, iscA: 10, maxFuseA, fuseA: null });
+    const module = plan.gearTypes.find(({ solarModule }) => solarModule !== null)?.id ?? '';
+    const panel = { ...getSample('load-centre-125a') };
+    delete panel.device;
+    const circuits = arriving.map(({ strings: parallel, by }, index) =>
+      newCircuit('us', {
+        id: `in-${index}`,
+        name: `In ${index}`,
+        carries: 'array',
+        from: { at: 'modules', type: module, series: 8, parallel },
+        to: atGear('joins'),
+        lengthMm: 5000,
+        protection: { by },
+      }),
+    );
+    const out = Array.from({ length: leaving }, (_, index) =>
+      newCircuit('us', {
+        id: `out-${index}`,
+        name: `Out ${index}`,
+        carries: 'array',
+        from: atGear('joins'),
+        to: atGear('inverter-a'),
+        currentA: 10,
+        lengthMm: 5000,
+      }),
+    );
+    return said({
+      ...plan,
+      gearTypes: [...plan.gearTypes, { ...panel, id: 'joining', kind }],
+      placements: [
+        ...plan.placements,
+        { id: 'joins', name: 'Joins', type: 'joining', face: 'north-wall', xMm: 2600, yMm: 2000 },
+      ],
+      circuits: [...circuits, ...out],
+    });
+  }
+  const many = (count: number, each: Arriving) => Array.from({ length: count }, () => each);
+  const bare = { strings: 1, by: 'none' } as const;
+  const fused = { strings: 1, by: 'program' } as const;
+
+  test('each want a fuse from where the others give more than their modules stand', () => {
+    // Others of 12.5 A for bright sun: two of them are 25 A, three 37.5 A.
+    for (const kind of ['combiner', 'charge-controller'] as const) {
+      expect(meeting(kind, many(3, bare), 25)).toEqual([]);
+      expect(meeting(kind, many(4, bare), 25)).toEqual(many(4, bare).map(() => 'none-at'));
+    }
+    // A combiner clears until its plate says otherwise; a controller does not.
+    expect(meeting('combiner', many(4, fused), 25)).toEqual([]);
+    expect(meeting('charge-controller', many(4, fused), 25)).toHaveLength(4);
+  });
+
+  test('are joined in a box or a disconnect that fewer circuits leave than come in, not by separate poles', () => {
+    for (const kind of ['junction-box', 'disconnect'] as const) {
+      expect(meeting(kind, many(4, bare), 25, 1)).toHaveLength(4);
+      expect(meeting(kind, many(4, bare), 25, 4)).toEqual([]);
+    }
+  });
+
+  test('get what those of their own circuit give, and what its device lets through', () => {
+    // Two in a circuit and two in another: 12.5 A of its own and 25 A of the others are 37.5 A.
+    const pair = { strings: 2, by: 'none' } as const;
+    expect(meeting('combiner', many(2, pair), 25)).toEqual(['none-at', 'none-at']);
+    // A device of 35 A behind a pair lets the others’ 25 A through.
+    expect(meeting('combiner', many(2, { ...pair, by: 'program' }), 25)).toEqual(['none-at', 'none-at']);
+    expect(meeting('combiner', many(2, pair), 40)).toEqual([]);
+  });
+
+  test('whose fuse by the program is above what their modules allow have none that fits', () => {
+    // 1.5625 · 10 A is 15.6 A: 20 A is made, 15 A is allowed.
+    expect(meeting('combiner', many(4, fused), 15)).toEqual(many(4, fused).map(() => 'no-fuse'));
+    expect(meeting('combiner', many(4, fused), 20)).toEqual([]);
+  });
+});
+
 describe('the matrix of silence of overcurrent protection', () => {
   const messages = (circuit: Circuit) =>
     findingsOf(overcurrentCheck, prepare({ ...honeyHouse(), circuits: [circuit], runs: [] })).map(
@@ -164,5 +243,44 @@ describe('the matrix of silence of overcurrent protection', () => {
     expect([fed('dc-load'), fed('battery')]).toEqual([['none'], ['none']]);
     expect(fed('dc-load', { device: { at: 'from', awayMm: 100 } })).toEqual([]);
     expect(fed('dc-load', { device: { at: 'to', awayMm: 100 } })).toEqual(['far']);
+  });
+
+  test('a battery’s conductor that goes through a wall before its fuse is told, by the code of the job', () => {
+    const plan = honeyHouse();
+    const battery = getSample('lithium-battery-24v');
+    const at = (awayMm: number, codeBasis: Plan['codeBasis'], isTurned: boolean) => {
+      const [run] = plan.runs;
+      if (run === undefined) throw new Error('The demo has no run.');
+      // The demo’s run through the wall, with a battery in the place of its disconnect.
+      const type = plan.placements.find(({ id }) => id === 'disconnect')?.type ?? '';
+      const gearTypes = plan.gearTypes.map((each) =>
+        each.id === type ? { ...battery, id: type, knockouts: each.knockouts } : each,
+      );
+      const ends = isTurned ? { from: run.to, to: run.from } : { from: run.from, to: run.to };
+      const circuit = newCircuit('us', {
+        id: 'out',
+        name: 'Out',
+        carries: 'dc-load',
+        from: atGear('disconnect'),
+        to: atGear('array-box'),
+        currentA: 10,
+        device: { at: 'from', awayMm },
+      });
+      return findingsOf(
+        batteryFuseCheck,
+        prepare({
+          ...plan,
+          codeBasis,
+          gearTypes,
+          circuits: [circuit],
+          runs: [{ ...run, ...ends, circuits: ['out'] }],
+        }),
+      ).map(({ message, source }) => [message, source.title]);
+    };
+    for (const isTurned of [false, true]) {
+      expect(at(100, 'us', isTurned)).toEqual([]);
+      expect(at(5000, 'us', isTurned)).toEqual([['behind-wall', 'NEC (NFPA 70)']]);
+      expect(at(5000, 'iec', isTurned)).toEqual([['behind-wall', 'IEC 60364-4-43']]);
+    }
   });
 });

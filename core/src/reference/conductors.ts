@@ -26,8 +26,8 @@ export const INSULATION_KINDS: ReferenceTable<
         readonly standsSun: boolean;
         /** Not subject to the adder for raceways near a roof. */
         readonly isRoofExempt: boolean;
-        /** Sheathed by itself, or listed for open runs: it need not lie in conduit or a wireway. */
-        readonly mayLieBare: boolean;
+        /** Which circuits may lie in it with nothing round it: it has a sheath of its own, or is listed for open array wiring. */
+        readonly bareFor: 'any' | 'array' | 'none';
         /** Highest voltage it is made for, direct current or between phases, V. */
         readonly ratedV: number;
       }
@@ -48,7 +48,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '14',
       standsSun: false,
       isRoofExempt: false,
-      mayLieBare: false,
+      bareFor: 'none',
       ratedV: 600,
     },
     xhhw: {
@@ -57,7 +57,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '14',
       standsSun: false,
       isRoofExempt: true,
-      mayLieBare: false,
+      bareFor: 'none',
       ratedV: 600,
     },
     'pv-wire': {
@@ -66,7 +66,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '12',
       standsSun: true,
       isRoofExempt: false,
-      mayLieBare: true,
+      bareFor: 'array',
       ratedV: 2000,
     },
     pvc: {
@@ -75,7 +75,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '1.5',
       standsSun: false,
       isRoofExempt: false,
-      mayLieBare: false,
+      bareFor: 'none',
       ratedV: 750,
     },
     xlpe: {
@@ -84,7 +84,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '1.5',
       standsSun: false,
       isRoofExempt: false,
-      mayLieBare: false,
+      bareFor: 'none',
       ratedV: 1000,
     },
     'pv-cable': {
@@ -93,7 +93,7 @@ export const INSULATION_KINDS: ReferenceTable<
       from: '4',
       standsSun: true,
       isRoofExempt: false,
-      mayLieBare: true,
+      bareFor: 'any',
       ratedV: 1500,
     },
   },
@@ -102,10 +102,10 @@ export const INSULATION_KINDS: ReferenceTable<
 /** Insulation of the same trade, wired the same way, that stands more heat; the coolest first. */
 export function hotterThan(insulation: Insulation): Insulation[] {
   const { rows } = INSULATION_KINDS;
-  const { sizes, maxC, mayLieBare } = rows[insulation];
+  const { sizes, maxC, bareFor } = rows[insulation];
   const others = Object.keys(rows) as Insulation[];
   return others
-    .filter((id) => rows[id].sizes === sizes && rows[id].maxC > maxC && rows[id].mayLieBare === mayLieBare)
+    .filter((id) => rows[id].sizes === sizes && rows[id].maxC > maxC && rows[id].bareFor === bareFor)
     .sort((a, b) => rows[a].maxC - rows[b].maxC);
 }
 
@@ -135,8 +135,10 @@ export const AWG_EARTHING: ReferenceTable<
 
 /** The least and the most to an earth electrode. */
 export const EARTHING = {
-  leastAwg: '8',
-  mostAwg: '3/0',
+  leastAwg: { copper: '8', aluminium: '6' },
+  mostAwg: { copper: '3/0', aluminium: '250' },
+  /** Section of aluminium that stands a fault as copper does: 143 ÷ 94 (IEC 60364-5-54, Table A.54.2, PVC). */
+  aluminiumForCopper: 143 / 94,
   /** In the ground, held against corrosion and not against blows (Table 54.1). */
   leastInGroundMm2: 16,
   leastOnBoardMm2: 6,
@@ -478,16 +480,17 @@ export const AWG_EARTH: ReferenceTable<
 };
 
 /**
- * How conductors lie, by the reference methods of IEC 60364-5-52: in an insulated wall (A1), a cable in conduit or a void (B2),
- * single conductors in conduit on a wall (B1), clipped to it (C).
+ * How conductors lie, by the reference methods of IEC 60364-5-52: a cable in conduit in an insulated wall (A2),
+ * single conductors in conduit there and a cable there as it is (A1), a cable in conduit and what lies in a void (B2), single
+ * conductors in conduit on a wall (B1), clipped to it (C).
  */
-export type Installed = 'insulated' | 'cable-in-conduit' | 'conduit' | 'clipped';
+export type Installed = 'cable-in-insulated' | 'insulated' | 'cable-in-conduit' | 'conduit' | 'clipped';
 type Capacities = Readonly<Record<Installed, Readonly<Partial<Record<Mm2Size, number>>>>>;
 type ByLoaded = Readonly<Record<2 | 3, Capacities>>;
 
 /** By how they lie and how many are loaded, 30 °C around, A, by what their insulation stands. */
 export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Readonly<Record<70 | 90, ByLoaded>>>>> = {
-  title: 'Current-carrying capacity, methods A1, B1, B2 and C, 30 °C, A',
+  title: 'Current-carrying capacity, methods A1, A2, B1, B2 and C, 30 °C, A',
   basis: 'iec',
   source: published('IEC 60364-5-52', 'Tables B.52.2 to B.52.5', '2009'),
   confidence: { level: 'medium', doubted: ['aluminium', 'above 16 mm²: low'] },
@@ -495,12 +498,14 @@ export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Rea
     copper: {
       70: {
         2: {
+          'cable-in-insulated': { '1.5': 14, '2.5': 18.5, '4': 25, '6': 32, '10': 43, '16': 57, '25': 75, '35': 92, '50': 110, '70': 139, '95': 167, '120': 192 },
           insulated: { '1.5': 14.5, '2.5': 19.5, '4': 26, '6': 34, '10': 46, '16': 61, '25': 80, '35': 99, '50': 119, '70': 151, '95': 182, '120': 210 },
           'cable-in-conduit': { '1.5': 16.5, '2.5': 23, '4': 30, '6': 38, '10': 52, '16': 69, '25': 90, '35': 111, '50': 133, '70': 168, '95': 201, '120': 232 },
           conduit: { '1.5': 17.5, '2.5': 24, '4': 32, '6': 41, '10': 57, '16': 76, '25': 101, '35': 125, '50': 151, '70': 192, '95': 232, '120': 269 },
           clipped: { '1.5': 19.5, '2.5': 27, '4': 36, '6': 46, '10': 63, '16': 85, '25': 112, '35': 138, '50': 168, '70': 213, '95': 258, '120': 299 },
         },
         3: {
+          'cable-in-insulated': { '1.5': 13, '2.5': 17.5, '4': 23, '6': 29, '10': 39, '16': 52, '25': 68, '35': 83, '50': 99, '70': 125, '95': 150, '120': 172 },
           insulated: { '1.5': 13.5, '2.5': 18, '4': 24, '6': 31, '10': 42, '16': 56, '25': 73, '35': 89, '50': 108, '70': 136, '95': 164, '120': 188 },
           'cable-in-conduit': { '1.5': 15, '2.5': 20, '4': 27, '6': 34, '10': 46, '16': 62, '25': 80, '35': 99, '50': 118, '70': 149, '95': 179, '120': 206 },
           conduit: { '1.5': 15.5, '2.5': 21, '4': 28, '6': 36, '10': 50, '16': 68, '25': 89, '35': 110, '50': 134, '70': 171, '95': 207, '120': 239 },
@@ -509,12 +514,14 @@ export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Rea
       },
       90: {
         2: {
+          'cable-in-insulated': { '1.5': 18.5, '2.5': 25, '4': 33, '6': 42, '10': 57, '16': 76, '25': 99, '35': 121, '50': 145, '70': 183, '95': 220, '120': 253 },
           insulated: { '1.5': 19, '2.5': 26, '4': 35, '6': 45, '10': 61, '16': 81, '25': 106, '35': 131, '50': 158, '70': 200, '95': 241, '120': 278 },
           'cable-in-conduit': { '1.5': 22, '2.5': 30, '4': 40, '6': 51, '10': 69, '16': 91, '25': 119, '35': 146, '50': 175, '70': 221, '95': 265, '120': 305 },
           conduit: { '1.5': 23, '2.5': 31, '4': 42, '6': 54, '10': 75, '16': 100, '25': 133, '35': 164, '50': 198, '70': 253, '95': 306, '120': 354 },
           clipped: { '1.5': 24, '2.5': 33, '4': 45, '6': 58, '10': 80, '16': 107, '25': 138, '35': 171, '50': 209, '70': 269, '95': 328, '120': 382 },
         },
         3: {
+          'cable-in-insulated': { '1.5': 16.5, '2.5': 22, '4': 30, '6': 38, '10': 51, '16': 68, '25': 89, '35': 109, '50': 130, '70': 164, '95': 197, '120': 227 },
           insulated: { '1.5': 17, '2.5': 23, '4': 31, '6': 40, '10': 54, '16': 73, '25': 95, '35': 117, '50': 141, '70': 179, '95': 216, '120': 249 },
           'cable-in-conduit': { '1.5': 19.5, '2.5': 26, '4': 35, '6': 44, '10': 60, '16': 80, '25': 105, '35': 128, '50': 154, '70': 194, '95': 233, '120': 268 },
           conduit: { '1.5': 20, '2.5': 28, '4': 37, '6': 48, '10': 66, '16': 88, '25': 117, '35': 144, '50': 175, '70': 222, '95': 269, '120': 312 },
@@ -525,12 +532,14 @@ export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Rea
     aluminium: {
       70: {
         2: {
+          'cable-in-insulated': { '16': 44, '25': 58, '35': 71, '50': 86, '70': 108, '95': 130, '120': 150 },
           insulated: { '16': 48, '25': 63, '35': 77, '50': 93, '70': 118, '95': 142, '120': 164 },
           'cable-in-conduit': { '16': 54, '25': 71, '35': 86, '50': 104, '70': 131, '95': 157, '120': 181 },
           conduit: { '16': 60, '25': 79, '35': 97, '50': 118, '70': 150, '95': 181, '120': 210 },
           clipped: { '16': 66, '25': 83, '35': 103, '50': 125, '70': 160, '95': 195, '120': 226 },
         },
         3: {
+          'cable-in-insulated': { '16': 41, '25': 53, '35': 65, '50': 78, '70': 98, '95': 118, '120': 135 },
           insulated: { '16': 43, '25': 57, '35': 70, '50': 84, '70': 107, '95': 129, '120': 149 },
           'cable-in-conduit': { '16': 48, '25': 62, '35': 77, '50': 92, '70': 116, '95': 139, '120': 160 },
           conduit: { '16': 53, '25': 70, '35': 86, '50': 104, '70': 133, '95': 161, '120': 186 },
@@ -539,12 +548,14 @@ export const MM2_CAPACITY: ReferenceTable<Readonly<Record<ConductorMaterial, Rea
       },
       90: {
         2: {
+          'cable-in-insulated': { '16': 60, '25': 78, '35': 96, '50': 115, '70': 145, '95': 175, '120': 201 },
           insulated: { '16': 64, '25': 84, '35': 103, '50': 125, '70': 158, '95': 191, '120': 220 },
           'cable-in-conduit': { '16': 72, '25': 94, '35': 115, '50': 138, '70': 175, '95': 210, '120': 242 },
           conduit: { '16': 79, '25': 105, '35': 130, '50': 157, '70': 200, '95': 242, '120': 281 },
           clipped: { '16': 84, '25': 101, '35': 126, '50': 154, '70': 198, '95': 241, '120': 280 },
         },
         3: {
+          'cable-in-insulated': { '16': 55, '25': 71, '35': 87, '50': 104, '70': 131, '95': 157, '120': 180 },
           insulated: { '16': 58, '25': 76, '35': 94, '50': 113, '70': 142, '95': 171, '120': 197 },
           'cable-in-conduit': { '16': 64, '25': 84, '35': 103, '50': 124, '70': 156, '95': 188, '120': 216 },
           conduit: { '16': 71, '25': 93, '35': 116, '50': 140, '70': 179, '95': 217, '120': 251 },

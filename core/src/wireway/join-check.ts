@@ -60,7 +60,7 @@ function checkJoin(prepared: Prepared, join: Join): Found[] {
   const [a, b] = [prepared.hung.get(join.a.placement), prepared.hung.get(join.b.placement)];
   return a === undefined || b === undefined
     ? []
-    : [...placeFindings(prepared, join, a, b), ...panelFindings(join, a, b)];
+    : [...placeFindings(prepared, join, a, b), ...panelFindings(prepared, join, a, b)];
 }
 
 function commonOf(join: Join, a: Hung, b: Hung) {
@@ -213,7 +213,7 @@ function holeFindings(
 }
 
 /** What a unit asks of the panel it is joined to, from their ratings. */
-function panelFindings(join: Join, a: Hung, b: Hung): Found[] {
+function panelFindings(prepared: Prepared, join: Join, a: Hung, b: Hung): Found[] {
   const [unit, panel] = b.type.kind === 'load-centre' ? [a, b] : [b, a];
   if (panel.type.kind !== 'load-centre' || unit.type.kind === 'load-centre') return [];
   const needs = upgradeNeeds(unit.type, panel.type);
@@ -243,7 +243,9 @@ function panelFindings(join: Join, a: Hung, b: Hung): Found[] {
       }),
     ];
   }
-  if (needs.isWithinBusbar !== false) return [];
+  // Where circuits say what feeds the panel, its busbar is told by them (protection.busbar).
+  const isWired = prepared.circuitsOfGear.get(panel.id).some(({ carries }) => carries === 'ac-out');
+  if (needs.isWithinBusbar !== false || isWired) return [];
   return [
     findingOf(meta, {
       ...common,

@@ -17,6 +17,7 @@ import { lyingOfCircuit } from '../conductor/circuit-sizing.ts';
 import { isAbove } from '../quantity/compare.ts';
 import { told } from '../quantity/told.ts';
 import { CONDUIT_FILL } from '../reference/wireways.ts';
+import { allowedFillPct, isNippleLength } from './conduit-count.ts';
 import { sizeText } from '../reference/conductor-sizes.ts';
 import { practice } from '../reference/source.ts';
 import { wirewayHoles, type WirewayHole } from './hole-pattern.ts';
@@ -70,11 +71,11 @@ function checkHole(prepared: Prepared, hole: WirewayHole): Found[] {
       yMm: side === 'top' ? unit.body.minY : unit.body.maxY,
     },
   } as const;
-  const full = fillFindings(prepared, hole, common);
+  const { gapMm } = hookLineStack(unit, wireway, side);
+  const full = fillFindings(prepared, hole, gapMm, common);
   if (!isFittingSize(knockout.tradeSize)) {
     return [...full, findingOf(meta, { ...common, message: 'no-fitting', severity: 'ask' })];
   }
-  const { gapMm } = hookLineStack(unit, wireway, side);
   const cut = nippleCut(gapMm, nipple.playMm, knockout.tradeSize, unit.face.face.side);
   if (cut.problem === null) return full;
   const [measuredMm, requiredMm] = figures(cut, gapMm);
@@ -92,26 +93,29 @@ function checkHole(prepared: Prepared, hole: WirewayHole): Found[] {
   ];
 }
 
-/** What comes through a nipple, against its inside. */
+/** What comes through a nipple, against its inside; over a gap that is too long for one it is a conduit. */
 function fillFindings(
   prepared: Prepared,
   { knockout, nipple }: WirewayHole,
+  gapMm: number,
   common: Pick<FindingParts, 'data' | 'subjects' | 'at'>,
 ): Found[] {
-  const lying = prepared.circuitsOfNipple.get(nipple.id).map(({ id }) => lyingOfCircuit(prepared, id));
   // What is not known is asked about by the wireway’s own fill.
-  const coveredMm2 = lying
-    .flatMap((each) => each ?? [])
-    .reduce((sum, { count, areaMm2 }) => sum + count * areaMm2, 0);
+  const lying = prepared.circuitsOfNipple
+    .get(nipple.id)
+    .flatMap(({ id }) => lyingOfCircuit(prepared, id) ?? []);
+  const count = lying.reduce((sum, each) => sum + each.count, 0);
+  const coveredMm2 = lying.reduce((sum, each) => sum + each.count * each.areaMm2, 0);
   const insideMm2 = conduitInsideMm2(knockout.tradeSize);
   const filledPct = (100 * coveredMm2) / insideMm2;
-  if (!isAbove(filledPct, CONDUIT_FILL.nipplePct, 'percent')) return [];
+  const mostPct = allowedFillPct(count, isNippleLength(gapMm));
+  if (!isAbove(filledPct, mostPct, 'percent')) return [];
   return [
     findingOf(meta, {
       ...common,
       message: 'full',
       measured: { value: filledPct, unit: 'percent' },
-      required: { value: CONDUIT_FILL.nipplePct, unit: 'percent' },
+      required: { value: mostPct, unit: 'percent' },
       source: CONDUIT_FILL.source,
       working: () => ({
         title: told('Fill of the {size} nipple of {unit}', common.data),

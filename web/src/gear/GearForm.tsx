@@ -45,6 +45,7 @@ const OPTIONAL_RATINGS = [
 /** A gear type, field by field. Everything counts as it is typed; what does not fit says so at its field. */
 export function GearForm({ type, faults, reader, onChange }: Props) {
   const set = (changed: Partial<GearType>) => onChange({ ...type, ...changed });
+  const isInverter = type.kind === 'inverter' || type.kind === 'gang-inverter';
   const telling = useTelling(reader);
   const at = (path: string) => {
     const fault = faults.find((each) => each.path === path);
@@ -105,7 +106,7 @@ export function GearForm({ type, faults, reader, onChange }: Props) {
             fault={at(`ratings.${key}`)}
           />
         ))}
-        {OPTIONAL_RATINGS.map(([key, label, unit]) => (
+        {OPTIONAL_RATINGS.filter(([key]) => key === 'arrayA' || isInverter).map(([key, label, unit]) => (
           <LiveNumber
             key={key}
             label={label}

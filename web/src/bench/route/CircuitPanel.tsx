@@ -211,7 +211,7 @@ export function CircuitPanel({ circuit, plan, line, reader }: Props) {
             label="Fuse in line with each string"
             value={circuit.stringFuseA ?? null}
             unit="A"
-            hint={circuit.stringFuseA === undefined ? 'none: empty where its strings have none' : null}
+            hint="Empty where its strings have none."
             onCommit={(stringFuseA) => {
               const changed = { ...circuit };
               delete changed.stringFuseA;
