@@ -3,15 +3,8 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { ROOT, run } from './run.mjs';
+import { NODE_ARGS } from './with-app.mjs';
 
-/** Plainly read, as what ships is: tsx wraps each function to keep its name, which costs small ones dear. */
-const NODE_ARGS = [
-  '--expose-gc',
-  '--import',
-  './scripts/lib/ts-register.mjs',
-  '--conditions',
-  'zarnel-source',
-];
 /** Graph libraries keep an object for each edge: short of memory they would be measured collecting it. */
 const ROOM = '--max-old-space-size=12288';
 
@@ -34,7 +27,7 @@ export async function runMeasured(name, file, env = {}) {
   ].join('\n');
   process.stdout.write(head);
   let text = head;
-  const code = await run(process.execPath, [...NODE_ARGS, ROOM, file], {
+  const code = await run(process.execPath, ['--expose-gc', ...NODE_ARGS, ROOM, file], {
     env,
     output: (part) => {
       text += part;

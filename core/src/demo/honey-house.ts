@@ -477,7 +477,16 @@ function hung(id: string, name: string, type: string, face: string, xIn: number,
 /** Three inverters and the house feed it: its busbar is for more than what it lets through. */
 function wideBusbar(): GearType {
   const panel = getSample('load-centre-125a');
-  return { ...panel, name: 'Load center 225 A', ratings: { ...panel.ratings, maxCurrentA: 225 } };
+  const name = 'Load center 225 A';
+  return {
+    ...panel,
+    name,
+    ratings: { ...panel.ratings, maxCurrentA: 225 },
+    rules: panel.rules.map((rule) => ({
+      ...rule,
+      source: { ...rule.source, title: `${name}, mounting sheet (sample)` },
+    })),
+  };
 }
 
 /** The house’s own supply, as taped along the wall: its main device is 100 A. */
