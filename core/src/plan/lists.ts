@@ -243,7 +243,7 @@ export const LISTS: { readonly [Key in ListKey]: ListKind<ItemOf<Key>> } = {
       idsOf: (hole) => [hole[end]],
       whenGone: GOES_TOO,
     })),
-    // Told along an edge: it stays there wherever the datum goes.
+    // Told along an edge, from a corner: it stays there wherever the datum goes, and is told anew where that corner moves.
     placedOn: null,
   },
   runs: {

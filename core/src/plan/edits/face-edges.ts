@@ -1,8 +1,10 @@
-import { faceName } from '../names.ts';
+import { faceName, plateHoleName } from '../names.ts';
 import { told } from '../../quantity/told.ts';
 import type { Draft } from 'immer';
 import type { Setback } from '../face.ts';
+import { cleanMm } from '../outline.ts';
 import type { Plan } from '../plan.ts';
+import type { PointMm } from '../values.ts';
 import type { EditFault } from './edit.ts';
 import { otherSideOf, type OutlineFace } from './outline-face.ts';
 
@@ -62,6 +64,52 @@ export function shiftEdges(draft: Draft<Plan>, face: OutlineFace, shift: EdgeShi
     // Halves of one edge that are one again have one setback.
     side.setbacks = setbacks.filter((setback, index) => setbacks.findIndex(isSame(setback)) === index);
   }
+}
+
+/**
+ * Keeps each hole through a plate where it is on the real edge while the corners that it is counted from move: at the point of
+ * the new edge nearest to it. Past the far end it is kept as it is told, and found there; before the near end it cannot be told.
+ */
+export function keepPlateHoles(
+  draft: Draft<Plan>,
+  face: OutlineFace,
+  after: readonly PointMm[],
+): EditFault | null {
+  const before = face.shape.pointsMm;
+  if (before.length !== after.length) return null;
+  for (const { bored, seen, isOther } of sidesOf(draft, face, before.length)) {
+    for (const hole of bored) {
+      const [was, is] = [before, after].map((points) => edgeFrom(points, seen(hole.edge), isOther));
+      if (was === undefined || is === undefined || was.lengthMm === 0 || is.lengthMm === 0) continue;
+      const at = [0, 1].map((axis) => (was.from[axis] ?? 0) + hole.alongMm * (was.along[axis] ?? 0));
+      const alongMm = cleanMm(
+        [0, 1].reduce(
+          (sum, axis) => sum + ((at[axis] ?? 0) - (is.from[axis] ?? 0)) * (is.along[axis] ?? 0),
+          0,
+        ),
+      );
+      if (alongMm < 0)
+        return {
+          code: 'not-allowed',
+          message: told('“{hole}” would be past the end of its edge of “{face}”; move it first.', {
+            hole: plateHoleName(hole.id),
+            face: faceName(face.id),
+          }),
+        };
+      hole.alongMm = alongMm;
+    }
+  }
+  return null;
+}
+
+/** An edge of an outline from the corner its own side counts it from, and its direction. */
+function edgeFrom(points: readonly PointMm[], edge: number, isOther: boolean) {
+  const ends = [points[edge], points[(edge + 1) % points.length]];
+  const [from, to] = isOther ? ends.reverse() : ends;
+  if (from === undefined || to === undefined) return undefined;
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const lengthMm = Math.hypot(dx, dy);
+  return { from, lengthMm, along: [dx / lengthMm, dy / lengthMm] };
 }
 
 /** A face and its other side, each with the folds that end there and its edges as the face itself counts them. */

@@ -9,7 +9,7 @@ import type { Plan } from '../plan.ts';
 import { idSchema, nameSchema, positionMmSchema, sizeMmSchema, type PointMm } from '../values.ts';
 import { dropFrom } from '../lists.ts';
 import { defineEdit, missing, putInto, type EditFault } from './edit.ts';
-import { findFoldedFault, shiftEdges, usesOfEdges } from './face-edges.ts';
+import { findFoldedFault, keepPlateHoles, shiftEdges, usesOfEdges } from './face-edges.ts';
 import { reshape } from './face-shift.ts';
 import { isFault, outlineFace, type OutlineFace } from './outline-face.ts';
 
@@ -304,6 +304,8 @@ export const setSetbacks = defineEdit(
 function reshaped(draft: Draft<Plan>, face: OutlineFace, points: readonly PointMm[]): EditFault | null {
   const fault = findOutlineFault(points);
   if (fault !== null) return { code: 'not-allowed', message: outlineFaultTold(fault) };
+  const unkept = keepPlateHoles(draft, face, points);
+  if (unkept !== null) return unkept;
   reshape(draft, face, points);
   return null;
 }

@@ -168,6 +168,57 @@ describe('reshaping a face', () => {
     );
   });
 
+  test('leaves holes through plates where they are along their edges, on both of its sides, or is refused', () => {
+    const off = fc.integer({ min: -400, max: 400 });
+    const hole = (id: string, face: string, edge: number, alongMm: number): Plan['plateHoles'][number] => ({
+      id,
+      name: id,
+      face,
+      edge,
+      alongMm,
+      to: 'v',
+      plateMm: 76,
+      plateWidthMm: null,
+      holeMm: null,
+      isStopped: false,
+    });
+    fc.assert(
+      fc.property(
+        fc.tuple(off, off, off, off),
+        fc.constantFrom('w', 'back'),
+        fc.nat({ max: 3 }),
+        fc.integer({ min: 0, max: 2500 }),
+        ([left, right, low, high], side, edge, alongMm) => {
+          const before = { ...everything(), folds: [], plateHoles: [hole('h', side, edge, alongMm)] };
+          const pointsMm: [number, number][] = [
+            [left, low],
+            [4000 + right, low],
+            [4000 + right, 2500 + high],
+            [left, 2500 + high],
+          ];
+          // Both as seen from the front: who stands behind counts from the same wall's other end, and round the other way.
+          const corners: [number, number][] = [[0, 0], [4000, 0], [4000, 2500], [0, 2500]]; // prettier-ignore
+          const fromBehind: [number, number][] = [[0, 2500], [4000, 2500], [4000, 0], [0, 0]]; // prettier-ignore
+          const round = side === 'w' ? corners : fromBehind;
+          const start = round[edge] ?? [0, 0];
+          const end = round[(edge + 1) % 4] ?? [0, 0];
+          const along = [Math.sign(end[0] - start[0]), Math.sign(end[1] - start[1])] as const;
+          const moved = (x: number, y: number): PointMm => [
+            x === 0 ? left : 4000 + right,
+            y === 0 ? low : 2500 + high,
+          ];
+          const newStart = moved(...start);
+          // The corner it is counted from went so far along the edge.
+          const wentMm = (newStart[0] - start[0]) * along[0] + (newStart[1] - start[1]) * along[1];
+          const applied = applyEdits(before, [{ kind: 'set-outline', face: 'w', pointsMm }]);
+          if (alongMm - wentMm < 0) expect(applied.ok).toBe(false);
+          else expect(applied.ok ? applied.value.plan.plateHoles[0]?.alongMm : null).toBeCloseTo(alongMm - wentMm, 3); // prettier-ignore
+        },
+      ),
+      { seed: 12, numRuns: 300 },
+    );
+  });
+
   test('moves the hole of a join through the wall along with the gear, on both sheets', () => {
     // The left edge goes out by 100 mm: everything is 100 mm further from it, as seen from the front.
     const pointsMm: [number, number][] = [[-100, 0], [4000, 0], [4000, 2500], [-100, 2500]]; // prettier-ignore
