@@ -203,7 +203,7 @@ const hallRoof = faceOf({
     { edge: 1, distanceMm: inch(12), why: 'Rake edge, for wind' },
     { edge: 3, distanceMm: inch(12), why: 'Rake edge, for wind' },
   ],
-  conditions: { meanMaxTempC: 36, location: 'wet', sun: 'full' },
+  conditions: { meanMaxTempC: 33, location: 'wet', sun: 'full' },
 });
 
 const northUnder = faceOf({
@@ -248,7 +248,7 @@ const southTop = reverseOf(southUnder, 'roof-top', 'South slope, top', {
     { edge: 1, distanceMm: inch(12), why: 'Rake edge, for wind' },
     { edge: 3, distanceMm: inch(12), why: 'Rake edge, for wind' },
   ],
-  conditions: { meanMaxTempC: 36, location: 'wet', sun: 'full' },
+  conditions: { meanMaxTempC: 33, location: 'wet', sun: 'full' },
 });
 
 const northTop = reverseOf(northUnder, 'north-top', 'North slope, top', {

@@ -8,6 +8,7 @@ import { gear, refusalText } from '../test/plans.ts';
 import { applyEdits, type PlanEdit } from './edits/apply-edit.ts';
 import { findContradictions } from './contradictions.ts';
 import { findGearFaults } from './gear-faults.ts';
+import type { GearType } from './gear-type.ts';
 import { openPlan } from './open-plan.ts';
 import type { Plan } from './plan.ts';
 
@@ -17,6 +18,13 @@ function withFace(id: string, more: (face: Plan['faces'][number]) => object): Pl
   return {
     ...base,
     faces: base.faces.map((face) => (face.id === id ? { ...face, ...more(face) } : face)),
+  };
+}
+
+function withType(id: string, more: (type: GearType) => object): Plan {
+  return {
+    ...base,
+    gearTypes: base.gearTypes.map((type) => (type.id === id ? { ...type, ...more(type) } : type)),
   };
 }
 
@@ -45,6 +53,12 @@ const HELD: readonly (readonly [string, Plan])[] = [
     { ...base, site: { ...base.site, conditions: { ...base.site.conditions, designLowTempC: 50 } } },
   ],
   ['design-range', withFace('plant-wall', () => ({ conditions: { designHighTempC: -40 } }))],
+  ['mean-range', { ...base, site: { ...base.site, conditions: { ...base.site.conditions, meanMaxTempC: 50, designHighTempC: 10 } } }], // prettier-ignore
+  ['mean-range', { ...base, site: { ...base.site, conditions: { ...base.site.conditions, meanMaxTempC: -30 } } }], // prettier-ignore
+  ['mean-range', withFace('plant-wall', () => ({ conditions: { meanMaxTempC: 34.5 } }))],
+  ['building-travels', { ...base, site: { ...base.site, travel: 'left' } }],
+  ['hook-outside', withType('inverter-8kw', (type) => ({ heightMm: type.dropMm - 1 }))],
+  ['module-power', withType('solar-module-400w', ({ solarModule }) => ({ solarModule: solarModule && { ...solarModule, impA: solarModule.impA * 0.94 } }))], // prettier-ignore
 ];
 
 describe('what a plan says that cannot be', () => {
@@ -104,8 +118,36 @@ describe('what a plan says that cannot be', () => {
     expect(refused(already, { kind: 'rename-plan', name: 'Still here' })).toBe('taken');
   });
 
+  test('stays silent at the very limits, and lets figures be typed one after another', () => {
+    const codes = (of: Plan) => findContradictions(of).map(({ code }) => code);
+    const at = (conditions: Partial<Plan['site']['conditions']>): Plan => ({
+      ...base,
+      site: { ...base.site, conditions: { ...base.site.conditions, ...conditions } },
+    });
+    const { designLowTempC, designHighTempC } = base.site.conditions;
+    for (const meanMaxTempC of [designHighTempC, designLowTempC])
+      expect(codes(at({ meanMaxTempC }))).not.toContain('mean-range');
+    expect(codes(withType('inverter-8kw', ({ dropMm }) => ({ heightMm: dropMm })))).toEqual([]);
+    // 400 W of 41.0 V and 9.3 A is 381.3 W: 4.7 % apart.
+    const rounded = (impA: number) =>
+      withType('solar-module-400w', ({ solarModule }) => ({
+        solarModule: solarModule && { ...solarModule, pmaxW: 400, vmpV: 41, impA },
+      }));
+    expect(codes(rounded(9.3))).not.toContain('module-power');
+    // 9.2 A: 377.2 W, 5.7 %.
+    expect(codes(rounded(9.2))).toContain('module-power');
+    const hot = applyEdits(base, [{ kind: 'set-conditions', face: null, conditions: { meanMaxTempC: 50 } }]);
+    expect(hot.ok && codes(hot.value.plan)).toContain('mean-range');
+  });
+
   test('is refused in a gear type as it is made or read', () => {
-    const rounded = gear('b', { kind: 'board', widthMm: 800, heightMm: 480, board: board.board });
+    const rounded = gear('b', {
+      kind: 'board',
+      widthMm: 800,
+      heightMm: 480,
+      dropMm: 480,
+      board: board.board,
+    });
     expect(findGearFaults(rounded)).toEqual([]);
     expect(findGearFaults(roundBoard).map(({ path }) => path)).toEqual(['board.cornerRadiusMm']);
   });

@@ -27,8 +27,21 @@ export const CONTRADICTION_WORDS = {
   'layers-thick': 'What lies between the skins of {a} is thicker together than {a} is.',
   'vent-outside': 'A vent of the closed space of {a} lies above the space or is wider than it.',
   'design-range': 'At {a} the lowest temperature expected is above the highest.',
+  'mean-range':
+    'At {a} the mean maximum of the hottest month is not between the lowest and the highest temperature expected.',
+  'building-travels': '{a} is a building, and yet it travels.',
+  'hook-outside':
+    'The hook line of {a} lies above its body: count what reaches above as part of its height, or correct the drop.',
+  'module-power':
+    'The power of {a} is not its operating voltage times its operating current: one of the three is another.',
 } as const;
 export type ContradictionCode = keyof typeof CONTRADICTION_WORDS;
+
+/** Told, but no edit is refused for them: figures that are typed one after another pass through them. */
+const ON_THE_WAY: ReadonlySet<ContradictionCode> = new Set(['mean-range']);
+
+/** Nameplate figures of a module are rounded one by one, and small ones coarsely (practice): power against Vmp times Imp. */
+const POWER_ROUNDING = 0.05;
 
 export type PlanContradiction = {
   readonly code: ContradictionCode;
@@ -53,7 +66,7 @@ export type PlanLookup = {
 export function findContradictions(plan: Plan): PlanContradiction[] {
   const lookup = lookupIn(plan);
   return [
-    ...siteContradictions(plan.site.conditions, plan.rootFace),
+    ...siteContradictions(plan.site, plan.rootFace),
     ...plan.faces.flatMap((face) => faceContradictions(face, plan.site.conditions)),
     ...plan.gearTypes.flatMap((type) => typeContradictions(type, lookup)),
     ...plan.nipples.flatMap((nipple) => nippleContradictions(nipple, lookup)),
@@ -69,7 +82,7 @@ export function findContradictions(plan: Plan): PlanContradiction[] {
 export function findFreshContradiction(before: Plan, after: Plan): PlanContradiction | undefined {
   const isSameSite = before.site === after.site && before.rootFace === after.rootFace;
   const found = [
-    ...(isSameSite ? [] : siteContradictions(after.site.conditions, after.rootFace)),
+    ...(isSameSite ? [] : siteContradictions(after.site, after.rootFace)),
     ...(isSameSite ? changedIn(before.faces, after.faces) : after.faces).flatMap((face) =>
       faceContradictions(face, after.site.conditions),
     ),
@@ -79,7 +92,7 @@ export function findFreshContradiction(before: Plan, after: Plan): PlanContradic
   if (found.length === 0) return undefined;
   // What the plan said before, it may go on saying until it is cleared.
   const known = new Set(findContradictions(before).map(contradictionKey));
-  return found.find((each) => !known.has(contradictionKey(each)));
+  return found.find((each) => !ON_THE_WAY.has(each.code) && !known.has(contradictionKey(each)));
 }
 
 /** Of types, nipples and joins: none of them changes where gear only moves or is given another name. */
@@ -145,18 +158,23 @@ export function contradictionKey(found: PlanContradiction): string {
   return `${found.code}/${found.subject?.kind}:${found.subject?.id}/${JSON.stringify(found.names)}`;
 }
 
-export function siteContradictions(conditions: Conditions, rootFace: string): PlanContradiction[] {
-  const subject = { kind: 'face', id: rootFace } as const;
-  const names = { a: 'the site', b: '' };
-  const path = (of: string) => `site.conditions.${of}`;
-  return [
-    ...(isUpsideDown(conditions)
-      ? [{ code: 'design-range', path: path('designLowTempC'), names, subject } as const]
-      : []),
-    ...(hasVentOutside(conditions)
-      ? [{ code: 'vent-outside', path: path('air.vents'), names, subject } as const]
-      : []),
-  ];
+export function siteContradictions(
+  { conditions, setting, travel }: Plan['site'],
+  rootFace: string,
+): PlanContradiction[] {
+  const found: PlanContradiction[] = [];
+  const put = (code: ContradictionCode, path: string) =>
+    found.push({
+      code,
+      path: `site.${path}`,
+      names: { a: 'the site', b: '' },
+      subject: { kind: 'face', id: rootFace },
+    });
+  if (isUpsideDown(conditions)) put('design-range', 'conditions.designLowTempC');
+  else if (isMeanOutside(conditions)) put('mean-range', 'conditions.meanMaxTempC');
+  if (hasVentOutside(conditions)) put('vent-outside', 'conditions.air.vents');
+  if (setting === 'building' && travel !== null) put('building-travels', 'setting');
+  return found;
 }
 
 export function faceContradictions(
@@ -169,8 +187,12 @@ export function faceContradictions(
   const hasOwnRange = own.designLowTempC !== undefined || own.designHighTempC !== undefined;
   const designLowTempC = own.designLowTempC ?? conditions.designLowTempC;
   const designHighTempC = own.designHighTempC ?? conditions.designHighTempC;
+  const hasOwn = hasOwnRange || own.meanMaxTempC !== undefined;
+  const meanMaxTempC = own.meanMaxTempC ?? conditions.meanMaxTempC;
   if (hasOwnRange && isUpsideDown({ designLowTempC, designHighTempC }))
     put('design-range', 'conditions', { a: faceName(id), b: '' });
+  else if (hasOwn && isMeanOutside({ designLowTempC, designHighTempC, meanMaxTempC }))
+    put('mean-range', 'conditions', { a: faceName(id), b: '' });
   if (own.air !== undefined && hasVentOutside({ air: own.air }))
     put('vent-outside', 'conditions.air.vents', { a: faceName(id), b: '' });
   if (shape.kind !== 'outline') return found;
@@ -194,21 +216,42 @@ function isUpsideDown({
   return designLowTempC > designHighTempC;
 }
 
+/** A mean of daily maxima is none of them, and they all lie within what is expected. */
+function isMeanOutside({
+  meanMaxTempC,
+  designLowTempC,
+  designHighTempC,
+}: Pick<Conditions, 'meanMaxTempC' | 'designLowTempC' | 'designHighTempC'>) {
+  return (
+    designLowTempC <= designHighTempC && (meanMaxTempC > designHighTempC || meanMaxTempC < designLowTempC)
+  );
+}
+
 function hasVentOutside({ air }: Pick<Conditions, 'air'>): boolean {
   if (air.kind !== 'closed') return false;
   const widestMm = Math.max(air.widthMm, air.heightMm, air.depthMm);
   return air.vents.some(({ heightMm, diameterMm }) => heightMm > air.heightMm || diameterMm > widestMm);
 }
 
+type TypeContradiction = { readonly code: ContradictionCode; readonly path: string };
+
+function contradictionsOfType(type: GearType): TypeContradiction[] {
+  const { board, widthMm, heightMm, dropMm, solarModule: module } = type;
+  const found: TypeContradiction[] = [];
+  if (board !== null && board.cornerRadiusMm > Math.min(widthMm, heightMm) / 2)
+    found.push({ code: 'board-radius', path: 'board.cornerRadiusMm' });
+  if (dropMm > heightMm + TOUCH_MM) found.push({ code: 'hook-outside', path: 'dropMm' });
+  if (module !== null && Math.abs(module.vmpV * module.impA - module.pmaxW) > POWER_ROUNDING * module.pmaxW)
+    found.push({ code: 'module-power', path: 'solarModule.pmaxW' });
+  return found;
+}
+
 /** What a gear type says of itself that cannot be, though every field is one. */
-export function findGearContradictions({ board, widthMm, heightMm }: GearType): GearFault[] {
-  if (board === null || board.cornerRadiusMm <= Math.min(widthMm, heightMm) / 2) return [];
-  return [
-    {
-      path: 'board.cornerRadiusMm',
-      message: told('The corners are rounded by more than half of the board.'),
-    },
-  ];
+export function findGearContradictions(type: GearType): GearFault[] {
+  return contradictionsOfType(type).map(({ code, path }) => ({
+    path,
+    message: contradictionTold({ code, names: { a: `“${type.name}”`, b: '' } }),
+  }));
 }
 
 export function typeContradictions(
@@ -216,8 +259,8 @@ export function typeContradictions(
   { hungOf }: Pick<PlanLookup, 'hungOf'>,
 ): PlanContradiction[] {
   const hung = hungOf(type.id);
-  return findGearContradictions(type).map(({ path }) => ({
-    code: 'board-radius',
+  return contradictionsOfType(type).map(({ code, path }) => ({
+    code,
     path: `gearTypes.${type.id}.${path}`,
     names: { a: gearTypeName(type.id), b: '' },
     subject: hung === undefined ? null : { kind: 'placement', id: hung.id },

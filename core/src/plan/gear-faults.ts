@@ -21,9 +21,6 @@ export function findUnbuildable(type: GearType): GearFault[] {
   const faults: GearFault[] = [];
   const fault = addingTo(faults);
 
-  if (type.dropMm > type.heightMm * 2 + TOUCH_MM) {
-    fault(['dropMm'], 'The drop is more than twice the height: the hook line would hang far above the body.');
-  }
   for (const list of ['knockouts', 'bracketHoles', 'parts', 'terminals', 'handles', 'rules'] as const) {
     const seen = new Set<string>();
     type[list].forEach(({ id }, index) => {

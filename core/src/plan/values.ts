@@ -31,13 +31,13 @@ export const pointMmSchema = z.tuple([positionMmSchema, positionMmSchema]);
 
 /** A distance in the unit its rule was given in: 6 in stays 6 in. */
 export const givenDistanceSchema = z.strictObject({
-  value: z.number().min(0),
+  value: z.number().min(0).max(MAX_LENGTH_MM, TOO_FAR),
   unit: z.enum(['mm', 'in']),
 });
 export type GivenDistance = z.infer<typeof givenDistanceSchema>;
 
 export const givenTemperatureSchema = z.strictObject({
-  value: z.number(),
+  value: z.number().min(-130).max(200),
   unit: z.enum(['degC', 'degF']),
 });
 export type GivenTemperature = z.infer<typeof givenTemperatureSchema>;

@@ -1,3 +1,4 @@
+import { moduleWith, type SolarModule } from '../test/module-with.ts';
 import { getSample } from '../gear/samples.ts';
 import { atGear, newCircuit } from '../conductor/new-circuit.ts';
 import type { Circuit } from '../plan/circuit.ts';
@@ -98,10 +99,8 @@ function string(parallel: number, more: Partial<Circuit> = {}, id = 'a-array'): 
 }
 
 /** The demo’s module with other figures. */
-function modules(more: Partial<NonNullable<GearType['solarModule']>>): PlanEdit {
-  const type = getSample('solar-module-400w');
-  if (type.solarModule === null) throw new Error('The sample module is none.');
-  return { kind: 'set-gear-type', gearType: { ...type, solarModule: { ...type.solarModule, ...more } } };
+function modules(more: Partial<SolarModule>): PlanEdit {
+  return { kind: 'set-gear-type', gearType: moduleWith(getSample('solar-module-400w'), more) };
 }
 
 /** Three strings, each by itself to a combiner. */

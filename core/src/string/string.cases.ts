@@ -1,3 +1,4 @@
+import { moduleWith, type SolarModule } from '../test/module-with.ts';
 import { atGear } from '../conductor/new-circuit.ts';
 import { honeyHouse } from '../demo/honey-house.ts';
 import { getSample } from '../gear/samples.ts';
@@ -29,14 +30,12 @@ function circuit(id: string, more: Partial<Circuit>): PlanEdit {
 const carries = (...strings: string[]) => ({ from: { at: 'strings' as const, strings } });
 
 /** The module of the demo, otherwise. */
-function module(more: Partial<NonNullable<GearType['solarModule']>>): GearType {
-  const type = getSample('solar-module-400w');
-  if (type.solarModule === null) throw new Error('It is a module.');
-  return { ...type, solarModule: { ...type.solarModule, ...more } };
+function module(more: Partial<SolarModule>): GearType {
+  return moduleWith(getSample('solar-module-400w'), more);
 }
 
 /** The first module of the field of another type. */
-function mixed(more: Partial<NonNullable<GearType['solarModule']>>): PlanEdit[] {
+function mixed(more: Partial<SolarModule>): PlanEdit[] {
   const [field] = honeyHouse().moduleFields;
   if (field === undefined) throw new Error('The demo has a field.');
   return [

@@ -76,7 +76,7 @@ function fixesOf({ code, subject, names }: PlanContradiction): Fix[] {
 }
 
 export const contradictionsCheck: Check = checkOf(meta, [
-  lookAt(SITE, ({ plan }) => told(siteContradictions(plan.site.conditions, plan.rootFace))),
+  lookAt(SITE, ({ plan }) => told(siteContradictions(plan.site, plan.rootFace))),
   lookAt(PLAN_FACES, ({ plan }, face) => told(faceContradictions(face, plan.site.conditions))),
   lookAt(GEAR_TYPES, (model, type) => told(typeContradictions(type, lookupIn(model)))),
   lookAt(NIPPLES, (model, nipple) => told(nippleContradictions(nipple, lookupIn(model)))),

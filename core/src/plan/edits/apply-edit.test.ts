@@ -531,7 +531,8 @@ describe('applyEdit', () => {
         }
         const opened = openPlan(JSON.parse(JSON.stringify(plan)));
         expect(opened.ok ? [] : opened.fault).toEqual([]);
-        expect(findContradictions(plan)).toEqual([]);
+        // Figures that are typed one after another may be apart on the way; that is told.
+        expect(findContradictions(plan).filter(({ code }) => code !== 'mean-range')).toEqual([]);
       }),
       { seed: 6, numRuns: cases(150, 80) },
     );
