@@ -25,7 +25,7 @@ export type FaceGrid = Lines & {
   /** 1 where the piece from node (i, j) to the next on its right, or above it, is free. */
   readonly freeRight: Uint8Array;
   readonly freeUp: Uint8Array;
-  /** Bored holes up to each line, from the left and from below; null where nothing is bored. */
+  /** Bored holes up to each node, along its level line from the left and along its upright one from below; null where nothing is bored. */
   readonly bores: { readonly toX: Int32Array; readonly toY: Int32Array } | null;
 };
 
@@ -155,8 +155,12 @@ export function ownLines({ face, keepOut, shapes = [], bands = [], points }: Gri
     xs.add(toUm(minX)).add(toUm(maxX));
     ys.add(toUm(minY)).add(toUm(maxY));
   }
-  for (const { axis, minMm, maxMm } of bands)
-    (axis === 'vertical' ? xs : ys).add(toUm(minMm)).add(toUm(maxMm));
+  for (const { axis, minMm, maxMm, fromMm, toMm } of bands) {
+    const [across, along] = axis === 'vertical' ? [xs, ys] : [ys, xs];
+    across.add(toUm(minMm)).add(toUm(maxMm));
+    // Past its ends a way leads round it.
+    along.add(toUm(fromMm)).add(toUm(toMm));
+  }
   addMeetings(shapes, xs, ys);
   return asLines(xs, ys);
 }
@@ -317,6 +321,11 @@ function along([from, to]: readonly [PointMm, PointMm], share: number): PointUm 
   return [toUm(from[0] + share * (to[0] - from[0])), toUm(from[1] + share * (to[1] - from[1]))];
 }
 
+/** All lines of both. */
+export function joinedLines(a: Lines, b: Lines): Lines {
+  return asLines(new Set([...a.xsUm, ...b.xsUm]), new Set([...a.ysUm, ...b.ysUm]));
+}
+
 export function isSameLines(a: Lines, b: Lines): boolean {
   return isSameArray(a.xsUm, b.xsUm) && isSameArray(a.ysUm, b.ysUm);
 }
@@ -473,16 +482,28 @@ function closeAlong(
     }
 }
 
+/** A member is bored where a line crosses its middle between its ends; past them, or along one, nothing is. */
 function boresOf(bands: readonly Band[], { xsUm, ysUm }: Lines): FaceGrid['bores'] {
   const bored = bands.filter(({ isBored }) => isBored);
   if (bored.length === 0) return null;
-  const upTo = (axis: Band['axis'], values: Int32Array) => {
-    const centres = bored
-      .filter((band) => band.axis === axis)
-      .map(({ minMm, maxMm }) => toUm((minMm + maxMm) / 2));
-    return values.map((value) => centres.filter((centre) => centre <= value).length);
-  };
-  return { toX: upTo('vertical', xsUm), toY: upTo('horizontal', ysUm) };
+  const columns = xsUm.length;
+  const [toX, toY] = [new Int32Array(columns * ysUm.length), new Int32Array(columns * ysUm.length)];
+  for (const { axis, minMm, maxMm, fromMm, toMm } of bored) {
+    const [across, along] = axis === 'vertical' ? [xsUm, ysUm] : [ysUm, xsUm];
+    const first = indexAtOrAfter(across, toUm((minMm + maxMm) / 2));
+    const low = indexAtOrAfter(along, toUm(fromMm) + 1);
+    const high = indexAtOrBefore(along, toUm(toMm) - 1);
+    for (let line = low; line <= high; line++)
+      for (let at = first; at < across.length; at++) {
+        if (axis === 'vertical') bump(toX, line * columns + at);
+        else bump(toY, at * columns + line);
+      }
+  }
+  return { toX, toY };
+}
+
+function bump(counts: Int32Array, at: number): void {
+  counts[at] = (counts[at] ?? 0) + 1;
 }
 
 function mmAt(xsUm: Int32Array, ysUm: Int32Array, i: number, j: number): PointMm {

@@ -8,7 +8,7 @@ import { libraryCost } from '../test/library-graph.ts';
 import { cables, boxObstacle, gear, hang, plan, rectangle, wall } from '../test/plans.ts';
 import type { PointMm } from '../plan/values.ts';
 import { graphOfFace } from './graph.ts';
-import { nodeAt, pointUm, UP, type Direction } from './grid.ts';
+import { nodeAt, pointUm, RIGHT, UP, type Band, type Direction } from './grid.ts';
 import { routeAll } from './route.ts';
 import { CABLE_CLEAR_MM } from './world.ts';
 import { BENDS_PER_UM, findPath } from './search.ts';
@@ -143,6 +143,53 @@ describe('findPath', () => {
         },
       ),
       { seed: 43, numRuns: 100 },
+    );
+  });
+});
+
+describe('bored members', () => {
+  const face = {
+    id: 'w',
+    outline: [[0, 0], [3000, 0], [3000, 2000], [0, 2000]] as PointMm[], // prettier-ignore
+    bounds: { minX: 0, minY: 0, maxX: 3000, maxY: 2000 },
+  };
+  const member = fc
+    .record({ centre: fc.integer({ min: 3, max: 27 }), from: fc.integer({ min: 0, max: 12 }), long: fc.integer({ min: 2, max: 8 }) })
+    .map(({ centre, from, long }): Band => ({ axis: 'vertical', minMm: centre * 100 - 19, maxMm: centre * 100 + 19, fromMm: from * 100, toMm: (from + long) * 100, isBored: true })); // prettier-ignore
+
+  test('cost a hole only where a way crosses them between their ends, and a way round their ends is found', () => {
+    const boreMm = 300;
+    fc.assert(
+      fc.property(
+        fc.array(member, { maxLength: 6 }),
+        fc.nat({ max: 20 }),
+        fc.nat({ max: 20 }),
+        (bands, a, b) => {
+          const [start, goal]: PointMm[] = [[0, a * 100], [3000, b * 100]]; // prettier-ignore
+          if (start === undefined || goal === undefined) return;
+          const alone = graphOfFace({ face, keepOut: [], bands, points: [start, goal] });
+          const graph = { ...alone, weights: { bendUm: 0, boreUm: boreMm * 1000, factorOf: () => 1 } };
+          const end = (at: PointMm, direction: Direction) => ({
+            face: 'w',
+            node: nodeAt(graph.only, pointUm(at)),
+            direction,
+          });
+          const found = findPath(graph, end(start, RIGHT), end(goal, RIGHT));
+          // By hand: at each height the members in the way; a way goes up or down between members as it likes.
+          const heights = [...new Set([a * 100, b * 100, 0, 2000, ...bands.flatMap(({ fromMm, toMm }) => [fromMm, toMm])])]; // prettier-ignore
+          const inOrder = [...bands].sort((x, y) => x.minMm - y.minMm);
+          let costs = new Map(heights.map((y) => [y, Math.abs(y - a * 100)]));
+          for (let index = 0; index < inOrder.length;) {
+            const centre = inOrder[index]?.minMm;
+            const here = inOrder.filter(({ minMm }) => minMm === centre);
+            index += here.length;
+            const across = new Map(heights.map((y) => [y, (costs.get(y) ?? 0) + boreMm * here.filter(({ fromMm, toMm }) => y > fromMm && y < toMm).length])); // prettier-ignore
+            costs = new Map(heights.map((y) => [y, Math.min(...heights.map((from) => (across.get(from) ?? 0) + Math.abs(from - y)))])); // prettier-ignore
+          }
+          expect((found?.costUm ?? NaN) / 1000).toBeCloseTo(3000 + (costs.get(b * 100) ?? NaN), 6);
+        },
+      ),
+      { seed: 17, numRuns: cases(200, 120) },
     );
   });
 });

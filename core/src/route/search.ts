@@ -84,19 +84,19 @@ export function findPath(graph: RouteGraph, start: SearchEnd, goal: SearchEnd): 
     const bored = (from: number, to: number, counts: Int32Array | undefined) =>
       counts === undefined ? 0 : Math.abs((counts[to] ?? 0) - (counts[from] ?? 0)) * boreCost;
     if (direction !== LEFT && freeRight[local] === 1) {
-      const cost = weighed((xsUm[i + 1] ?? 0) - (xsUm[i] ?? 0)) + bored(i, i + 1, bores?.toX);
+      const cost = weighed((xsUm[i + 1] ?? 0) - (xsUm[i] ?? 0)) + bored(local, local + 1, bores?.toX);
       reach(here, (local + 1) * 4 + RIGHT, state, base + cost + straight(RIGHT));
     }
     if (direction !== DOWN && freeUp[local] === 1) {
-      const cost = weighed((ysUm[j + 1] ?? 0) - (ysUm[j] ?? 0)) + bored(j, j + 1, bores?.toY);
+      const cost = weighed((ysUm[j + 1] ?? 0) - (ysUm[j] ?? 0)) + bored(local, local + columns, bores?.toY);
       reach(here, (local + columns) * 4 + UP, state, base + cost + straight(UP));
     }
     if (direction !== RIGHT && i > 0 && freeRight[local - 1] === 1) {
-      const cost = weighed((xsUm[i] ?? 0) - (xsUm[i - 1] ?? 0)) + bored(i - 1, i, bores?.toX);
+      const cost = weighed((xsUm[i] ?? 0) - (xsUm[i - 1] ?? 0)) + bored(local - 1, local, bores?.toX);
       reach(here, (local - 1) * 4 + LEFT, state, base + cost + straight(LEFT));
     }
     if (direction !== UP && j > 0 && freeUp[local - columns] === 1) {
-      const cost = weighed((ysUm[j] ?? 0) - (ysUm[j - 1] ?? 0)) + bored(j - 1, j, bores?.toY);
+      const cost = weighed((ysUm[j] ?? 0) - (ysUm[j - 1] ?? 0)) + bored(local - columns, local, bores?.toY);
       reach(here, (local - columns) * 4 + DOWN, state, base + cost + straight(DOWN));
     }
     for (const link of here.links.get(local) ?? []) {
@@ -220,7 +220,7 @@ function stepBetween({ xsUm, ysUm, bores }: FaceGrid, from: number, to: number) 
     Math.abs((values?.[b] ?? 0) - (values?.[a] ?? 0));
   return {
     lengthUm: between(xsUm, i, k) + between(ysUm, j, l),
-    boreCount: between(bores?.toX, i, k) + between(bores?.toY, j, l),
+    boreCount: between(j === l ? bores?.toX : bores?.toY, from, to),
   };
 }
 

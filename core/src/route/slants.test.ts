@@ -7,6 +7,7 @@ import type { PointMm } from '../plan/values.ts';
 import type { Plan } from '../plan/plan.ts';
 import { cables, gear, hang, plan, wall } from '../test/plans.ts';
 import { routeOf } from './route.ts';
+import { leastCostMm } from './way.ts';
 import { CABLE_CLEAR_MM, gridAt } from './world.ts';
 import { cases } from '../test/cases.ts';
 
@@ -123,6 +124,42 @@ function rasterMm(
 
 const at = (most: number) => fc.integer({ min: 8, max: most / STEP - 8 }).map((steps) => steps * STEP);
 const point = fc.tuple(at(3000), at(2000));
+
+describe('what a way would count for with nothing in it', () => {
+  test('is never more than a way round things counts for, on faces with corners in and slanting edges', () => {
+    const outlines: PointMm[][] = [
+      [[0, 0], [3000, 0], [3000, 700], [1400, 700], [1400, 2000], [0, 2000]], // prettier-ignore
+      [[0, 0], [3000, 0], [3000, 1200], [1500, 2000], [0, 1200]], // prettier-ignore
+      [[0, 0], [1000, 0], [1000, 900], [2000, 900], [2000, 0], [3000, 0], [3000, 2000], [0, 2000]], // prettier-ignore
+    ];
+    let ways = 0;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...outlines),
+        fc.array(
+          fc
+            .record({ from: point, to: point, widthMm: fc.integer({ min: 20, max: 200 }) })
+            .filter(({ from, to }) => Math.abs(from[0] - to[0]) > 100 && Math.abs(from[1] - to[1]) > 100),
+          { maxLength: 3 },
+        ),
+        point,
+        point,
+        (outline, lines, a, b) => {
+          if (Math.abs(a[0] - b[0]) < 200 && Math.abs(a[1] - b[1]) < 300) return;
+          const prepared = prepare(site(lines, a, b, outline));
+          const outcome = routeOf(prepared, 'r');
+          if (outcome?.kind !== 'routed') return;
+          ways++;
+          const leastMm = leastCostMm(prepared, outcome.routed.run);
+          expect(leastMm).not.toBeNull();
+          expect(leastMm ?? Infinity).toBeLessThanOrEqual(outcome.routed.costMm + 0.001);
+        },
+      ),
+      { seed: 33, numRuns: cases(300, 60) },
+    );
+    expect(ways).toBeGreaterThan(20);
+  });
+});
 
 describe('ways round what slants', () => {
   test('keep out of it and are no longer than the best on a raster of 25 mm', () => {

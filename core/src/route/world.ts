@@ -29,6 +29,7 @@ import {
   DOWN,
   isSameGrid,
   isSameLines,
+  joinedLines,
   joinsFrom,
   LEFT,
   ownLines,
@@ -288,10 +289,17 @@ const viaPoints = query((prepared: Prepared, face: string): readonly PointMm[] =
     ),
 );
 
+const WITH_THINGS = ['kept', 'free'] as const;
+
 const ownLinesOf = query(
   (prepared: Prepared, key: string): Lines | undefined => {
-    const demand = demandOf(prepared, key);
-    return demand === undefined ? undefined : ownLines(demand);
+    const [world, face] = ofKey(key);
+    // With nothing in the way, ways may still turn wherever they turn round something: else none would be the shortest.
+    const demands = (world === 'bare' ? WITH_THINGS : [world]).flatMap(
+      (each) => demandOf(prepared, worldKey(each, face)) ?? [],
+    );
+    const [first, ...rest] = demands.map(ownLines);
+    return first === undefined ? undefined : rest.reduce(joinedLines, first);
   },
   (a, b) => a === b || (a !== undefined && b !== undefined && isSameLines(a, b)),
 );

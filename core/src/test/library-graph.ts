@@ -63,13 +63,13 @@ export function facesAsLibraryGraph(
     for (let node = 0; node < grid.freeRight.length; node++) {
       const [i, j] = [node % columns, Math.floor(node / columns)];
       if (grid.freeRight[node] === 1) {
-        const bores = (grid.bores?.toX[i + 1] ?? 0) - (grid.bores?.toX[i] ?? 0);
+        const bores = (grid.bores?.toX[node + 1] ?? 0) - (grid.bores?.toX[node] ?? 0);
         const stepUm = (grid.xsUm[i + 1] ?? 0) - (grid.xsUm[i] ?? 0);
         join(node, node + 1, 0, stepUm, bores);
         join(node + 1, node, 2, stepUm, bores);
       }
       if (grid.freeUp[node] === 1) {
-        const bores = (grid.bores?.toY[j + 1] ?? 0) - (grid.bores?.toY[j] ?? 0);
+        const bores = (grid.bores?.toY[node + columns] ?? 0) - (grid.bores?.toY[node] ?? 0);
         const stepUm = (grid.ysUm[j + 1] ?? 0) - (grid.ysUm[j] ?? 0);
         join(node, node + columns, 1, stepUm, bores);
         join(node + columns, node, 3, stepUm, bores);
