@@ -138,6 +138,8 @@ export const JOINTS = {
   headMl: 1,
   /** Past its start, where a bead or a tape closes on itself. */
   overlapMm: 50,
+  /** Across the ring of sealant round a screw hole: two beads. */
+  screwRingMm: 12,
   /** Between screws round a base. */
   screwSpacingMm: 75,
   /** How far a cover strip lies past the edge on either side. */

@@ -121,9 +121,10 @@ describe('the seal stack', () => {
       ),
     );
     const of = (id: string) => steps.find((step) => step.id === id)?.product;
-    // Once round 520 mm. Bed: 570 × π/4·6² = 16,116 mm³, a quarter more: 20.1 ml. Edge: 520 × 18 = 9.36 ml, a quarter more,
+    // Once round 520 mm, 50 past its start, and a ring 12 mm across round each of 7 screws, one each 75 mm: 833.9 mm.
+    // Bed: 833.9 × π/4·6² = 23,577 mm³, a quarter more: 29.5 ml. Edge: 520 × 18 = 9.36 ml, a quarter more,
     // and a head each 75 mm: 7 × 1.25 ml.
-    expect(of('bed')?.volumeMl).toBeCloseTo(20.145, 2);
+    expect(of('bed')?.volumeMl).toBeCloseTo(29.472, 2);
     expect(of('edge-seal')?.volumeMl).toBeCloseTo(11.7 + 8.75, 6);
     expect(products.find(({ sealant }) => sealant === 'neutral-silicone')?.cartridgeCount).toBe(1);
     // A fillet of 6 mm at 2 to 3 mm a day: two to three days.

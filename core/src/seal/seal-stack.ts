@@ -267,21 +267,27 @@ class Steps {
 
   private sealing(): void {
     const { sides, edgeMm } = this;
-    const { bed, edge, heads, cover, isScrewed } = SCHOOLS[this.school];
+    const { bed, edge, heads, cover } = SCHOOLS[this.school];
     const { base, penetration } = sides;
     this.add(
       'dry-fit',
       'Set it up dry, look that it lies flat, and draw round it: the outline shows where sealant goes.',
     );
     if (bed !== null) {
-      const lengthMm = edgeMm + JOINTS.overlapMm;
+      const ringsMm = this.screwCount() * Math.PI * JOINTS.screwRingMm;
+      const lengthMm = edgeMm + JOINTS.overlapMm + ringsMm;
       const product = beadOf(bed, lengthMm, (Math.PI / 4) * JOINTS.bedBeadMm ** 2);
       this.add(
         'bed',
         SEALANTS.rows[bed].sold === 'roll'
-          ? 'Lay {product} just inside the outline and round every screw hole, closed on itself, without a stretch: {length}.'
-          : 'Lay a bead of {product} of {bead} just inside the outline and round every screw hole, without a gap: {length}.',
-        { product: product.name, length: mm(lengthMm), bead: mm(JOINTS.bedBeadMm) },
+          ? 'Lay {product} just inside the outline{screws}, closed on itself, without a stretch: {length}.'
+          : 'Lay a bead of {product} of {bead} just inside the outline{screws}, without a gap: {length}.',
+        {
+          product: product.name,
+          length: mm(lengthMm),
+          bead: mm(JOINTS.bedBeadMm),
+          screws: ringsMm > 0 ? told(' and round every screw hole') : '',
+        },
         { product },
       );
     }
@@ -299,8 +305,8 @@ class Steps {
         ? { way: WAY_WORDS[opensTo], reason: lee === null ? '' : told(', {why}', { why: lee.why }) }
         : {},
     );
-    if (isScrewed && penetration.entry.kind !== 'gland') {
-      const count = this.screwCount();
+    const count = this.screwCount();
+    if (count > 0) {
       this.add(
         'fasten',
         'Drive {count} screws, stainless, opposite ones in turn, {each} apart: snug, not so that all sealant is pressed out.',
@@ -309,8 +315,7 @@ class Steps {
     }
     if (edge !== null) {
       const fillet = beadOf(edge, edgeMm, JOINTS.filletLegMm ** 2 / 2);
-      const screwCount =
-        isScrewed && heads === edge && penetration.entry.kind !== 'gland' ? this.screwCount() : 0;
+      const screwCount = heads === edge ? count : 0;
       const product = { ...fillet, volumeMl: (fillet.volumeMl ?? 0) + screwCount * JOINTS.headMl * WASTE };
       this.add(
         'edge-seal',
@@ -327,12 +332,12 @@ class Steps {
         },
         { product },
       );
-    } else if (heads !== null && isScrewed) {
+    } else if (heads !== null && count > 0) {
       const product: StepProduct = {
         sealant: heads,
         name: SEALANTS.rows[heads].name,
         lengthMm: null,
-        volumeMl: 4 * JOINTS.headMl * WASTE,
+        volumeMl: count * JOINTS.headMl * WASTE,
       };
       this.add(
         'edge-seal',
@@ -352,8 +357,9 @@ class Steps {
     }
   }
 
-  /** Round its base, no further apart than the spacing and never fewer than four. */
+  /** Round its base, no further apart than the spacing and never fewer than four; none where it is not screwed down, or is a gland. */
   private screwCount(): number {
+    if (!SCHOOLS[this.school].isScrewed || this.sides.penetration.entry.kind === 'gland') return 0;
     return Math.max(4, Math.ceil(this.edgeMm / JOINTS.screwSpacingMm));
   }
 
@@ -631,7 +637,11 @@ function quantityWorkings({ penetration, base }: PenetrationSides, steps: readon
         inputs: [
           lengthInput('wide', 'Base, width', base.widthMm),
           lengthInput('high', 'Base, height', base.heightMm),
-          lengthInput('length', isBed ? 'Once round and past its start' : 'Once round', product.lengthMm),
+          lengthInput(
+            'length',
+            isBed ? 'Once round, past its start, and round each screw hole' : 'Once round',
+            product.lengthMm,
+          ),
           isBed
             ? lengthInput('bead', 'Bead before it is pressed', JOINTS.bedBeadMm)
             : lengthInput('leg', 'Leg of the fillet', JOINTS.filletLegMm),
