@@ -433,7 +433,7 @@ export function buildGrid(
       }
     }
   }
-  return { face: face.id, xsUm, ysUm, freeRight, freeUp, bores: boresOf(bands, { xsUm, ysUm }) };
+  return { face: face.id, xsUm, ysUm, freeRight, freeUp, bores: boresOf(bands, { xsUm, ysUm }, outline) };
 }
 
 /** No piece of a line leads through a convex shape; along its sides all are free. */
@@ -482,8 +482,18 @@ function closeAlong(
     }
 }
 
-/** A member is bored where a line crosses its middle between its ends; past them, or along one, nothing is. */
-function boresOf(bands: readonly Band[], { xsUm, ysUm }: Lines): FaceGrid['bores'] {
+/** Room past the end of a member for a way to get by, mm. */
+const PAST_END_MM = 1;
+
+/**
+ * A member is bored where a line crosses its middle between its ends; past them, or along one, nothing is. An end at the edge of
+ * the face is none that a way gets past: what it meets there is bored.
+ */
+function boresOf(
+  bands: readonly Band[],
+  { xsUm, ysUm }: Lines,
+  outline: readonly PointMm[],
+): FaceGrid['bores'] {
   const bored = bands.filter(({ isBored }) => isBored);
   if (bored.length === 0) return null;
   const columns = xsUm.length;
@@ -491,8 +501,11 @@ function boresOf(bands: readonly Band[], { xsUm, ysUm }: Lines): FaceGrid['bores
   for (const { axis, minMm, maxMm, fromMm, toMm } of bored) {
     const [across, along] = axis === 'vertical' ? [xsUm, ysUm] : [ysUm, xsUm];
     const first = indexAtOrAfter(across, toUm((minMm + maxMm) / 2));
-    const low = indexAtOrAfter(along, toUm(fromMm) + 1);
-    const high = indexAtOrBefore(along, toUm(toMm) - 1);
+    const centreMm = (minMm + maxMm) / 2;
+    const isPast = (atMm: number) =>
+      isInside(axis === 'vertical' ? [centreMm, atMm] : [atMm, centreMm], outline);
+    const low = indexAtOrAfter(along, toUm(fromMm) + (isPast(fromMm - PAST_END_MM) ? 1 : 0));
+    const high = indexAtOrBefore(along, toUm(toMm) - (isPast(toMm + PAST_END_MM) ? 1 : 0));
     for (let line = low; line <= high; line++)
       for (let at = first; at < across.length; at++) {
         if (axis === 'vertical') bump(toX, line * columns + at);

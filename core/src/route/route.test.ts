@@ -183,7 +183,7 @@ describe('bored members', () => {
             const centre = inOrder[index]?.minMm;
             const here = inOrder.filter(({ minMm }) => minMm === centre);
             index += here.length;
-            const across = new Map(heights.map((y) => [y, (costs.get(y) ?? 0) + boreMm * here.filter(({ fromMm, toMm }) => y > fromMm && y < toMm).length])); // prettier-ignore
+            const across = new Map(heights.map((y) => [y, (costs.get(y) ?? 0) + boreMm * here.filter(({ fromMm, toMm }) => (y > fromMm || fromMm === 0) && (y < toMm || toMm === 2000)).length])); // prettier-ignore
             costs = new Map(heights.map((y) => [y, Math.min(...heights.map((from) => (across.get(from) ?? 0) + Math.abs(from - y)))])); // prettier-ignore
           }
           expect((found?.costUm ?? NaN) / 1000).toBeCloseTo(3000 + (costs.get(b * 100) ?? NaN), 6);

@@ -28,9 +28,11 @@ import {
   findMemberHit,
   findRibUnderBase,
   FRAMING_MARGIN_MM,
+  hasSkinRound,
   holeRadiusMm,
   isPenetrationClear,
   keepOutMm,
+  nearestEdge,
   offsetMm,
 } from './penetration-spot.ts';
 
@@ -41,7 +43,7 @@ const meta: CheckMeta = {
   source: practice('No hole through a rib, seam or framing member'),
   parameters: [
     {
-      name: 'Skin beside framing',
+      name: 'Skin beside framing and edges',
       value: FRAMING_MARGIN_MM,
       unit: 'mm',
       why: 'Room for the nut and the seal',
@@ -53,6 +55,8 @@ const meta: CheckMeta = {
     'base-on-rib':
       'The base of {penetration} lies on one of the {framing}: it does not lie flat, and leaks. Move it clear, or use a smaller base.',
     covered: '{penetration} comes out at {cover} on {face}.',
+    'at-edge':
+      '{penetration} leaves {measured} of skin to edge {edge} of {face}; a nut and a seal need {required}.',
     setback: '{penetration} is {measured} from edge {edge} of {face}; {required} is kept free there: {why}.',
   },
   fixMessages: {
@@ -89,7 +93,7 @@ function checkSide(prepared: Prepared, sides: PenetrationSides, side: Penetratio
       }),
     ];
   }
-  const strips = setbackFindings(sides, side);
+  const strips = [...edgeFindings(prepared, sides, side), ...setbackFindings(sides, side)];
   const cover = findCoverAt(prepared, sides, side, 'body');
   if (cover === undefined) return strips;
   const data = { penetration: penetrationName(penetration.id), face: faceName(face.id), cover };
@@ -100,6 +104,43 @@ function checkSide(prepared: Prepared, sides: PenetrationSides, side: Penetratio
       data,
       message: 'covered',
       id: `${meta.id}/covered/${penetration.id}/${face.id}`,
+    }),
+  ];
+}
+
+/** A rim that leaves too little of the skin to an edge of its face, however small its hole. */
+function edgeFindings(prepared: Prepared, sides: PenetrationSides, side: PenetrationPlace): Found[] {
+  if (hasSkinRound(sides, side)) return [];
+  const { penetration } = sides;
+  const { face, at } = side;
+  const { edge, leftMm } = nearestEdge(sides, side);
+  const data = {
+    penetration: penetrationName(penetration.id),
+    edge: countOf(edge + 1),
+    face: faceName(face.id),
+  };
+  return [
+    findingOf(meta, {
+      message: 'at-edge',
+      severity: 'fix',
+      id: `${meta.id}/at-edge/${penetration.id}/${face.id}`,
+      data,
+      subjects: [{ kind: 'penetration', id: penetration.id }],
+      at: { face: face.id, xMm: at[0], yMm: at[1] },
+      measured: { value: leftMm, unit: 'mm' },
+      required: { value: FRAMING_MARGIN_MM, unit: 'mm' },
+      working: () => ({
+        title: told('{penetration} from edge {edge} of {face}', data),
+        formula: 'left = centre to edge − hole ÷ 2',
+        inputs: [
+          lengthInput('hole', 'Its diameter as sawn', 2 * holeRadiusMm(sides)),
+          lengthInput('least', 'Skin that a nut and a seal need', FRAMING_MARGIN_MM),
+        ],
+        result: { name: 'Left', value: { value: leftMm, unit: 'mm' } },
+        source: meta.source,
+        notes: [],
+      }),
+      fixes: () => spotFixes(prepared, sides),
     }),
   ];
 }

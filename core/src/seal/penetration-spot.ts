@@ -7,7 +7,7 @@ import type { Penetration } from '../plan/penetration.ts';
 import type { PointMm } from '../plan/values.ts';
 import { isAbove, isBelow } from '../quantity/compare.ts';
 import type { Obstacle } from '../plan/obstacle.ts';
-import { distanceToSegmentMm } from '../geometry/segments.ts';
+import { distanceToSegmentMm, edgesOf } from '../geometry/segments.ts';
 import type { PenetrationPlace } from '../site/penetration-places.ts';
 import { setbackZones } from '../site/setback-zones.ts';
 import { isInside } from '../geometry/polygon.ts';
@@ -17,7 +17,7 @@ import { isInPart } from '../site/obstacle-zone.ts';
 import { cutMm } from '../drill/hole-saw.ts';
 import { findPenetrationSides, outerSide, type PenetrationSides } from './penetration-sides.ts';
 
-/** Skin left between the hole’s edge and a rib, truss or stud, for the gland’s nut and a hand (practice). */
+/** Skin left between the hole’s edge and a rib, truss, stud or edge of its face, for the gland’s nut and a hand (practice). */
 export const FRAMING_MARGIN_MM = 20;
 
 /** How far apart the spots are that are tried for a new hole. */
@@ -135,6 +135,24 @@ export function findRibUnderBase(sides: PenetrationSides): Member | undefined {
   });
 }
 
+/** The edge of a face that a hole comes nearest to, counted from 0, and what is left from its rim to it; never less than nothing. */
+export function nearestEdge(
+  sides: PenetrationSides,
+  { face, at }: PenetrationPlace,
+): { readonly edge: number; readonly leftMm: number } {
+  const offMm = edgesOf(face.outline).map((ends) => distanceToSegmentMm(at, ...ends));
+  const leastMm = Math.min(...offMm);
+  return { edge: offMm.indexOf(leastMm), leftMm: Math.max(0, leastMm - holeRadiusMm(sides)) };
+}
+
+/** Whether a hole leaves skin all round it on one side. A housing that is used is there already. */
+export function hasSkinRound(sides: PenetrationSides, place: PenetrationPlace): boolean {
+  return (
+    sides.penetration.entry.kind === 'existing' ||
+    !isBelow(nearestEdge(sides, place).leftMm, FRAMING_MARGIN_MM, 'mm')
+  );
+}
+
 /** Whether a hole is on its face, beside all framing, and comes out in the open on both sides. */
 export function isPenetrationClear(prepared: Prepared, sides: PenetrationSides): boolean {
   return (
@@ -144,6 +162,7 @@ export function isPenetrationClear(prepared: Prepared, sides: PenetrationSides):
     [sides.here, sides.there].every(
       (place) =>
         isInside(place.at, place.face.outline) &&
+        hasSkinRound(sides, place) &&
         setbackZones(place.face).every(
           ({ edge, setback }) =>
             !isBelow(distanceToSegmentMm(place.at, ...edge) - holeRadiusMm(sides), setback.distanceMm, 'mm'),

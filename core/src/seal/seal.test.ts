@@ -48,6 +48,41 @@ describe('penetrationFramingCheck', () => {
   });
 });
 
+describe('a hole at the edge of its face', () => {
+  // M20, sawn 13/16 in: its rim is 10.31875 mm from its middle, and 20 mm of skin are wanted beside it.
+  const at = (offMm: number, more: Partial<Penetration> = {}) =>
+    messages(
+      withPenetration({ xMm: mmFromInch(108), yMm: offMm, entry: { kind: 'gland', gland: 'M20' }, ...more }),
+    );
+
+  test.each([
+    [0.5, true],
+    [2, true],
+    [9, true],
+    [20, true],
+    [30.3, true],
+    [30.31875, false],
+    [31, false],
+  ])('is told by its rim, on both faces: %s mm off', (offMm, isTold) => {
+    expect(at(offMm).filter((message) => message === 'at-edge').length).toBe(isTold ? 2 : 0);
+    // From the upper edge, on a face 108 in high.
+    const upper = at(mmFromInch(108) - offMm).filter((message) => message === 'at-edge');
+    expect(upper.length).toBe(isTold ? 2 : 0);
+  });
+
+  test('is moved to a spot that is clear', () => {
+    const plan = withPenetration({ xMm: mmFromInch(108), yMm: 9, entry: { kind: 'gland', gland: 'M20' } });
+    const found = findingsOf(penetrationFramingCheck, prepare(plan)).find(
+      (each) => each.message === 'at-edge',
+    );
+    const [edit] = found?.fixes[0]?.edits ?? [];
+    if (edit?.kind !== 'move-penetration') throw new Error('Nothing is offered.');
+    expect(
+      messages(withPenetration({ xMm: edit.xMm, yMm: edit.yMm, entry: { kind: 'gland', gland: 'M20' } })),
+    ).toEqual([]);
+  });
+});
+
 describe('penetrationSpot', () => {
   test('finds the clear spot nearest to the middle, off trusses and vents on both sides', () => {
     const prepared = prepare({ ...openHoneyHouse(), penetrations: [] });
