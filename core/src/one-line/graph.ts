@@ -6,6 +6,7 @@ import { setsOf, type Circuit, type CircuitEnd, type CircuitKind } from '../plan
 import type { GearKind } from '../plan/gear-type.ts';
 import type { Ref } from '../plan/lists.ts';
 import { circuitName, gearName, gearTypeName, stringName } from '../plan/names.ts';
+import { groupBy } from '../group-by.ts';
 import { countOf, told, type Told } from '../quantity/told.ts';
 
 /** What stands in the diagram: gear, a device of a circuit, modules, or what lies outside of the plan. */
@@ -74,6 +75,7 @@ const SYMBOL_OF: Readonly<Record<GearKind, SymbolKind>> = {
 export function oneLineOf(prepared: Prepared): OneLine {
   const nodes = new Map<string, OneLineNode>();
   const edges: OneLineEdge[] = [];
+  const passes = passesOf(prepared);
   for (const circuit of prepared.circuits.list) {
     const line = circuitLine(prepared, circuit.id);
     const from = nodeAt(prepared, nodes, circuit, 'from');
@@ -84,15 +86,18 @@ export function oneLineOf(prepared: Prepared): OneLine {
       ref: { kind: 'circuit', id: circuit.id } as const,
     };
     const texts = circuitTexts(circuit, line);
-    const inWay = devicesInWay(prepared, circuit);
-    const chain = [from, ...inWay.map(({ gear }) => gearNode(prepared, nodes, gear.id)), to];
+    const inWay = openedInWay(prepared, circuit);
+    const over = inWay.map(({ gear }) => passNode(prepared, nodes, passes, gear.id, circuit.id));
+    const chain = [from, ...over, to];
     if (line?.deviceA != null && circuit.carries !== 'bond' && circuit.carries !== 'data') {
       const rating = told('{device}', { device: { value: line.deviceA, unit: 'A' } });
       // What clears it on its way, or the battery it comes from, is what its rating is said of; else it has a device of its own, at
       // the end it is said to be at. In a panel each circuit has its own.
       const clearing =
         inWay.find(({ device }) => device.clears)?.gear ?? batteryThatClears(prepared, circuit);
-      const holder = clearing === undefined ? undefined : nodes.get(`gear ${clearing.id}`);
+      const at = inWay.findIndex(({ gear }) => gear === clearing);
+      const holder =
+        clearing === undefined ? undefined : nodes.get(at < 0 ? `gear ${clearing.id}` : (over[at] ?? ''));
       if (holder !== undefined && circuit.device == null) {
         nodes.set(holder.id, { ...holder, texts: [...holder.texts, rating] });
       } else {
@@ -125,6 +130,45 @@ function batteryThatClears({ hung }: Prepared, { from, to }: Circuit): Hung | un
   return [from, to]
     .flatMap((end) => (end.at === 'gear' ? (hung.get(end.placement) ?? []) : []))
     .find(({ type }) => type.kind === 'battery' && deviceOf(type)?.clears === true);
+}
+
+/** By gear that circuits pass over: which, in the plan’s order. What ends at it is joined there, and is none of them. */
+function passesOf(prepared: Prepared): Passes {
+  return groupBy(
+    prepared.circuits.list.flatMap((circuit) =>
+      openedInWay(prepared, circuit).map(({ gear }) => ({ gear: gear.id, circuit: circuit.id })),
+    ),
+    ({ gear }) => gear,
+  );
+}
+type Passes = ReadonlyMap<string, readonly { readonly circuit: string }[]>;
+
+/** An earth conductor or a data cable goes by what opens the others, and not over it. */
+function openedInWay(prepared: Prepared, circuit: Circuit): ReturnType<typeof devicesInWay> {
+  return circuit.carries === 'bond' || circuit.carries === 'data' ? [] : devicesInWay(prepared, circuit);
+}
+
+/**
+ * What opens or clears a circuit on its way. Circuits that pass over one piece of gear do so by poles of their own: each has its
+ * own symbol there, and nothing is drawn joined that is not.
+ */
+function passNode(
+  prepared: Prepared,
+  nodes: Map<string, OneLineNode>,
+  passes: Passes,
+  placement: string,
+  circuit: string,
+): string {
+  const over = passes.get(placement) ?? [];
+  if (over.length < 2) return gearNode(prepared, nodes, placement);
+  const id = `gear ${placement} for ${circuit}`;
+  const { symbol, texts, ref } = nodeOf(prepared, { at: 'gear', placement, terminal: null });
+  const which = told('way {way} of {ways}', {
+    way: countOf(over.findIndex((each) => each.circuit === circuit) + 1),
+    ways: countOf(over.length),
+  });
+  nodes.set(id, { id, symbol, ref, texts: [...texts, which] });
+  return id;
 }
 
 function gearNode(prepared: Prepared, nodes: Map<string, OneLineNode>, placement: string): string {

@@ -64,7 +64,7 @@ describe('the one-line diagram', () => {
       return { own, stops };
     };
     const array = way(honey, 'a-array');
-    expect(array.stops.map((node) => node?.id)).toEqual(['gear disconnect']);
+    expect(array.stops.map((node) => node?.id)).toEqual(['gear disconnect for a-array']);
     expect(array.stops[0]?.symbol).toBe('switch');
     // The fuse that clears it is the device: no other stands beside it, and its rating is said of it once.
     const battery = way(clinic, 'inverter-battery');
@@ -86,12 +86,46 @@ describe('the one-line diagram', () => {
       ),
     };
     expect(way(turned, 'a-array').own.map(({ from, to }) => [from, to])).toEqual([
-      ['gear inverter-a', 'gear disconnect'],
-      ['gear disconnect', 'strings a-array to'],
+      ['gear inverter-a', 'gear disconnect for a-array'],
+      ['gear disconnect for a-array', 'strings a-array to'],
     ]);
     // Every line of a circuit has words at its end only, so that nothing is said twice.
     for (const { own } of [array, battery])
       expect(own.map(({ texts }) => texts.length > 0)).toEqual([...own.slice(1).map(() => false), true]);
+  });
+
+  test.each(PLANS)('of %s joins two circuits only at gear that is an end of one of them', (_, plan) => {
+    // Strings that go over one disconnect by poles of their own are not in parallel.
+    const { nodes, edges } = oneLineOf(prepare(plan));
+    const ends = new Set(
+      plan.circuits.flatMap(({ from, to }) =>
+        [from, to].flatMap((end) => (end.at === 'gear' ? [`gear ${end.placement}`] : [])),
+      ),
+    );
+    for (const { id } of nodes) {
+      const circuits = new Set(
+        edges.filter(({ from, to }) => from === id || to === id).map(({ circuit }) => circuit),
+      );
+      if (circuits.size > 1) expect([id, ends.has(id) || id === 'outside earth']).toEqual([id, true]);
+    }
+  });
+
+  test('draws the two strings of the demo over poles of their own, from each string to its own inverter', () => {
+    const honey = DEMOS.find(({ id }) => id === 'honey-house')?.plan();
+    if (honey === undefined) throw new Error('There are demos.');
+    const { nodes, edges } = oneLineOf(prepare(honey));
+    const reached = (start: string): string[] => {
+      const next = edges.filter(({ from, carries }) => from === start && carries === 'array');
+      return next.flatMap(({ to }) => [to, ...reached(to)]);
+    };
+    expect(reached('strings a-array from').filter((id) => id.startsWith('gear inverter'))).toEqual([
+      'gear inverter-a',
+    ]);
+    expect(reached('strings b-array from').filter((id) => id.startsWith('gear inverter'))).toEqual([
+      'gear inverter-b',
+    ]);
+    const poles = nodes.filter(({ ref }) => ref?.kind === 'placement' && ref.id === 'disconnect');
+    expect(poles.map(({ id }) => id)).toEqual(['gear disconnect for a-array', 'gear disconnect for b-array']);
   });
 
   test.each(PLANS.slice(0, 4))(
