@@ -106,6 +106,7 @@ export class Model implements Keeper {
   readonly runsByPoint = this.runs.groupBy(({ via }) => [
     ...new Set(via.flatMap((each) => (each.at === 'point' ? [each.face] : []))),
   ]);
+  readonly fieldsOfType = this.moduleFields.groupBy(({ type }) => [type]);
   readonly fieldsOnFace = this.moduleFields.groupBy(({ face }) => [face]);
   readonly stringsOfField = this.moduleStrings.groupBy(({ modules }) => [
     ...new Set(modules.map(({ field }) => field)),

@@ -118,6 +118,17 @@ describe('what a plan says that cannot be', () => {
     expect(refused(already, { kind: 'rename-plan', name: 'Still here' })).toBe('taken');
   });
 
+  test('leads to where it is put right: to the type, of modules by their field, or by one press', () => {
+    const found = (of: string) => {
+      const plan = HELD.find(([code]) => code === of)?.[1];
+      if (plan === undefined) throw new Error(`Nothing holds ${of}.`);
+      return evaluatePlan(plan).findings.find(({ message }) => message === of);
+    };
+    expect(found('module-power')?.subjects).toEqual([{ kind: 'field', id: base.moduleFields[0]?.id }]);
+    expect(found('hook-outside')?.subjects).toEqual([{ kind: 'placement', id: 'inverter-a' }]);
+    expect(found('building-travels')?.fixes.length).toBe(1);
+  });
+
   test('stays silent at the very limits, and lets figures be typed one after another', () => {
     const codes = (of: Plan) => findContradictions(of).map(({ code }) => code);
     const at = (conditions: Partial<Plan['site']['conditions']>): Plan => ({

@@ -55,8 +55,8 @@ export type PlanContradiction = {
 export type PlanLookup = {
   readonly placement: (id: string) => Placement | undefined;
   readonly gearType: (id: string) => GearType | undefined;
-  /** The first that hangs of a type. */
-  readonly hungOf: (type: string) => Placement | undefined;
+  /** The first that hangs of a type; of a module that does not hang, the first field of it. Null where it is not used so. */
+  readonly usedAs: (type: string) => Ref | null;
   /** In the plan’s order. */
   readonly nipplesAt: (port: Port) => readonly Nipple[];
   readonly joinsAt: (port: Port) => readonly Join[];
@@ -124,10 +124,13 @@ function changedIn<Item extends { readonly id: string }>(
   return after.filter((item) => !known.has(item));
 }
 
-function lookupIn({ placements, gearTypes, nipples, joins }: Plan): PlanLookup {
+function lookupIn({ placements, gearTypes, nipples, joins, moduleFields }: Plan): PlanLookup {
   const byId = new Map(placements.map((placement) => [placement.id, placement]));
   const types = new Map(gearTypes.map((type) => [type.id, type]));
-  const hung = new Map([...placements].reverse().map((placement) => [placement.type, placement]));
+  const used = new Map<string, Ref>([
+    ...[...moduleFields].reverse().map(({ id, type }) => [type, { kind: 'field', id }] as const),
+    ...[...placements].reverse().map(({ id, type }) => [type, { kind: 'placement', id }] as const),
+  ]);
   const keyOf = ({ placement, knockout }: Port) => `${placement}/${knockout}`;
   const nipplesBy = groupBy(nipples, ({ from }) => keyOf(from));
   const ends = joins.flatMap((join) =>
@@ -142,7 +145,7 @@ function lookupIn({ placements, gearTypes, nipples, joins }: Plan): PlanLookup {
   return {
     placement: (id) => byId.get(id),
     gearType: (id) => types.get(id),
-    hungOf: (type) => hung.get(type),
+    usedAs: (type) => used.get(type) ?? null,
     nipplesAt: (port) => nipplesBy.get(keyOf(port)) ?? [],
     joinsAt: (port) => (joinsBy.get(keyOf(port)) ?? []).map(({ join }) => join),
   };
@@ -256,14 +259,13 @@ export function findGearContradictions(type: GearType): GearFault[] {
 
 export function typeContradictions(
   type: GearType,
-  { hungOf }: Pick<PlanLookup, 'hungOf'>,
+  { usedAs }: Pick<PlanLookup, 'usedAs'>,
 ): PlanContradiction[] {
-  const hung = hungOf(type.id);
   return contradictionsOfType(type).map(({ code, path }) => ({
     code,
     path: `gearTypes.${type.id}.${path}`,
     names: { a: gearTypeName(type.id), b: '' },
-    subject: hung === undefined ? null : { kind: 'placement', id: hung.id },
+    subject: usedAs(type.id),
   }));
 }
 

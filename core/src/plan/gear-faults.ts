@@ -13,7 +13,9 @@ const MASS_ROUNDING_KG = 0.5;
  * it can be built as it is written.
  */
 export function findGearFaults(type: GearType): GearFault[] {
-  return [...findUnbuildable(type), ...findGearContradictions(type)];
+  const unbuildable = findUnbuildable(type);
+  const isTold = ({ path }: GearFault) => unbuildable.some((each) => each.path === path);
+  return [...unbuildable, ...findGearContradictions(type).filter((each) => !isTold(each))];
 }
 
 /** What no plan may hold, however old: its figures would have no meaning. */
@@ -21,6 +23,9 @@ export function findUnbuildable(type: GearType): GearFault[] {
   const faults: GearFault[] = [];
   const fault = addingTo(faults);
 
+  if (type.dropMm > type.heightMm * 2 + TOUCH_MM) {
+    fault(['dropMm'], 'The drop is more than twice the height: the hook line would hang far above the body.');
+  }
   for (const list of ['knockouts', 'bracketHoles', 'parts', 'terminals', 'handles', 'rules'] as const) {
     const seen = new Set<string>();
     type[list].forEach(({ id }, index) => {

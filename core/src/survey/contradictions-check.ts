@@ -21,6 +21,7 @@ import {
   type PlanContradiction,
   type PlanLookup,
 } from '../plan/contradictions.ts';
+import type { Plan } from '../plan/plan.ts';
 import { practice } from '../reference/source.ts';
 
 const meta: CheckMeta = {
@@ -31,7 +32,12 @@ const meta: CheckMeta = {
   source: practice('What cannot be built is not drilled'),
   parameters: [],
   messages: CONTRADICTION_WORDS,
-  fixMessages: { 'remove-nipple': 'Take the nipple out', 'remove-run': 'Take {a} out' },
+  fields: { 'board-radius': 'gear-type', 'hook-outside': 'gear-type', 'module-power': 'gear-type' },
+  fixMessages: {
+    'remove-nipple': 'Take the nipple out',
+    'remove-run': 'Take {a} out',
+    building: 'It does not travel',
+  },
 };
 
 /** Taking out what leads nowhere clears it; everything else is for a person to say. */
@@ -48,25 +54,38 @@ function lookupIn(model: Model): PlanLookup {
   return {
     placement: (id) => model.placements.get(id),
     gearType: (id) => model.gearTypes.get(id),
-    hungOf: (type) => model.placementsOfType.get(type)[0],
+    usedAs: (type) => {
+      const [hung] = model.placementsOfType.get(type);
+      const [field] = model.fieldsOfType.get(type);
+      if (hung !== undefined) return { kind: 'placement', id: hung.id };
+      return field === undefined ? null : { kind: 'field', id: field.id };
+    },
     nipplesAt: (port) => model.nipplesOfPort.get(portKey(port)),
     joinsAt: (port) => model.joinsOfPort.get(portKey(port)),
   };
 }
 
-function told(contradictions: readonly PlanContradiction[]): Found[] {
+function told(contradictions: readonly PlanContradiction[], codeBasis?: Plan['codeBasis']): Found[] {
   return contradictions.map((found) =>
     findingOf(meta, {
       message: found.code,
       id: `${meta.id}/${found.code}/${found.path}`,
       data: found.names,
       subjects: found.subject === null ? [] : [found.subject],
-      fixes: () => fixesOf(found),
+      fixes: () => fixesOf(found, codeBasis),
     }),
   );
 }
 
-function fixesOf({ code, subject, names }: PlanContradiction): Fix[] {
+function fixesOf({ code, subject, names }: PlanContradiction, codeBasis?: Plan['codeBasis']): Fix[] {
+  if (code === 'building-travels' && codeBasis !== undefined)
+    return [
+      {
+        message: 'building',
+        data: {},
+        edits: [{ kind: 'set-site', setting: 'building', codeBasis, travel: null }],
+      },
+    ];
   const remedy = REMEDIES[code];
   if (remedy === 'remove-nipple' && subject?.kind === 'nipple')
     return [{ message: remedy, data: {}, edits: [{ kind: remedy, nipple: subject.id }] }];
@@ -76,7 +95,7 @@ function fixesOf({ code, subject, names }: PlanContradiction): Fix[] {
 }
 
 export const contradictionsCheck: Check = checkOf(meta, [
-  lookAt(SITE, ({ plan }) => told(siteContradictions(plan.site, plan.rootFace))),
+  lookAt(SITE, ({ plan }) => told(siteContradictions(plan.site, plan.rootFace), plan.codeBasis)),
   lookAt(PLAN_FACES, ({ plan }, face) => told(faceContradictions(face, plan.site.conditions))),
   lookAt(GEAR_TYPES, (model, type) => told(typeContradictions(type, lookupIn(model)))),
   lookAt(NIPPLES, (model, nipple) => told(nippleContradictions(nipple, lookupIn(model)))),

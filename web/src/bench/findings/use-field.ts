@@ -31,11 +31,17 @@ export function useFieldOf(
   // What holds in a board holds in its type.
   const board = item?.type.kind === 'board' ? item : undefined;
   const typeOf = place === 'gear-type' || (place === 'material' && board !== undefined) ? item : undefined;
-  if (typeOf !== undefined) {
+  const typeId =
+    typeOf?.placement.type ??
+    (place === 'gear-type' && subject.kind === 'field'
+      ? prepared.moduleFields.get(subject.id)?.type
+      : undefined);
+  const type = typeId === undefined ? undefined : prepared.gearTypes.get(typeId);
+  if (type !== undefined) {
     return {
-      label: `Open the type ${typeOf.type.name}`,
+      label: `Open the type ${type.name}`,
       go: () => {
-        dispatch(actions.gearTaken(typeOf.placement.type));
+        dispatch(actions.gearTaken(type.id));
         to('gear');
       },
     };
